@@ -1,0 +1,55 @@
+/** Arrows between folders: apps → devices → core, and inside core only downwards. */
+const core = (from, to) => ({
+  name: `core-${from}-stays-below`,
+  severity: 'error',
+  from: { path: `^packages/core/src/${from}/` },
+  to: { path: '^packages/core/src/', pathNot: `^packages/core/src/(${[from, ...to].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src' },
+      to: { path: '^(packages/devices|apps|tests|scripts)/' },
+    },
+    { name: 'devices-know-only-core', severity: 'error', from: { path: '^packages/devices' }, to: { path: '^apps/' } },
+    { name: 'apps-do-not-mix', severity: 'error', from: { path: '^apps/([^/]+)/' }, to: { path: '^apps/', pathNot: '^apps/$1/' } },
+    {
+      name: 'library-and-bench-are-apart',
+      severity: 'error',
+      from: { path: '^apps/bench/src/app/(library|bench)/' },
+      to: { path: '^apps/bench/src/app/(library|bench)/', pathNot: '^apps/bench/src/app/$1/' },
+    },
+    {
+      name: 'shared-knows-no-page',
+      severity: 'error',
+      from: { path: '^apps/bench/src/app/shared/' },
+      to: { path: '^apps/bench/src/app/(library|bench)/' },
+    },
+    { name: 'unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '(comlink|karma)' } },
+    core('ir', []),
+    core('image', []),
+    core('language', ['ir']),
+    core('emit', ['ir']),
+    core('mesh', ['document', 'ir', 'language', 'catalogue']),
+    core('document', []),
+    core('scene', ['document']),
+    core('device', []),
+    core('catalogue', ['ir', 'language', 'document']),
+    core('compile', ['ir', 'language', 'emit', 'catalogue', 'document']),
+    core('demo', ['document', 'image']),
+    core('formats', ['document', 'image']),
+    core('checks', ['catalogue', 'compile', 'document', 'mesh']),
+    core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'image', 'mesh', 'scene']),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(\\.spec\\.ts$|/dist/|\\.generated\\.ts$|/drizzle/)' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default', 'types'] },
+  },
+};
