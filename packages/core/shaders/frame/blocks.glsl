@@ -1,0 +1,34 @@
+// Uniform blocks shared by every program. Only types on which std140 and WGSL agree (see ir/layout.ts).
+
+// Per picture. World space: right-handed, Y up, metres.
+uniform Frame {
+  mat4 clipFromWorld;
+  mat4 viewFromWorld;    // the eye looks along −z
+  vec4 eyePosition;      // xyz: world position of the eye (perspective) or direction towards it (orthographic); w: 1 or 0
+  vec4 targetSize;       // xy: width and height of the full-size picture in CSS pixels; zw: 1 / those of what is drawn now, in its pixels
+  vec4 fogColour;        // rgb: what distance fades to; w: part lost over one metre, as a rate
+  float frameTime;       // seconds
+};
+
+// Per mesh part, object space.
+uniform Object {
+  vec4 placeOrigin;      // xyz: smallest corner of the mesh's bounds
+  vec4 placeScale;       // xyz: 1 / extent, 0 where the mesh is flat
+  vec4 partDepth;        // x: metres nearer to the eye that the part counts as, in depth only; y: 1 where it receives shadows
+};
+
+// Scene-linear Rec. 709. A light colour of 1 makes a white surface that faces the light read 1.
+uniform Lights {
+  vec4 ambientColour;      // rgb: light from all sides alike, hemispheres at their horizon included
+  vec4 ambientSlope;       // rgb: how much more of it comes from straight above than from the horizon
+  vec4 sunDirection;       // xyz: unit vector towards the rig's own sun, on or off
+  vec4 sunColour;          // rgb: colour times intensity; black when off
+  vec4 lightCount;         // x: number of lights in use, at most 8
+  vec4 lightPlace[8];      // w 0: xyz is the unit vector towards a sun; w 1: xyz is the place of a light, metres
+  vec4 lightColour[8];     // rgb: colour times intensity
+  vec4 lightAxis[8];       // of a spot: xyz: unit vector from what it shines on towards it; w: cone scale, 0 without a cone
+  vec4 lightFalloff[8];    // x: 0 none, 1 inverse square, 2 windowed; y: range, metres; z: cone offset; w: shadow square from 1, 0 without
+  vec4 lightWeights[8];    // x: ambient part, y: diffuse part, z: specular part
+  mat4 shadowFromWorld[4]; // clip space of the lights that cast shadows
+  vec4 shadowInfo[4];      // x: size of a texel on what is lit, metres; y: softness, texels
+};

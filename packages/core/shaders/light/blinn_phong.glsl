@@ -1,0 +1,36 @@
+/**
+ * Blinn-Phong: matte light with a round highlight.
+ * @kind blinnPhong 1
+ * @family Light
+ * @words specular, shiny, highlight, gloss, plastic
+ * @source Blinn 1977, "Models of light reflection for computer synthesized pictures", SIGGRAPH, section 2 (half vector)
+ * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
+ * @inlet specular colour "Highlight" = 0.5 0.5 0.5: colour and strength of the highlight.
+ * @inlet exponent number "Exponent" = 32 in 1..512: higher is smaller and sharper.
+ * @inlet normal normal "Normal" = surface normal
+ * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @outlet result light "Light"
+ */
+Lit blinnPhong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {
+  vec3 seen = seenBase(base);
+  vec3 around = ambientHere(normal);
+  vec3 matte = vec3(0.0);
+  vec3 shine = vec3(0.0);
+  int count = lightsInUse();
+  for (int i = 0; i < count; i++) {
+    LightHere light = lightHere(i);
+    around += light.colour * light.weights.x;
+    float nDotL = dot(normal, light.toLight);
+    if (nDotL > 0.0) {
+      float nDotH = clamp(dot(normal, safeNormalize(light.toLight + toEye)), 0.0, 1.0);
+      matte += light.colour * (light.weights.y * light.shadow * nDotL);
+      // Both arguments are in the domain of pow: no need for the careful power.
+      shine += light.colour * (light.weights.z * light.shadow * pow(max(nDotH, 1e-6), max(exponent, 1e-3)));
+    }
+  }
+  Lit lit = darkness();
+  lit.ambient = seen * around;
+  lit.diffuse = seen * matte;
+  lit.specular = specular * shine;
+  return lit;
+}

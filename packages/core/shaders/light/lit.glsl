@@ -1,0 +1,49 @@
+// Light leaving a surface, its terms held apart so that a picture can be taken to pieces.
+struct Lit {
+  vec3 ambient;
+  vec3 diffuse;
+  vec3 specular;
+  vec3 reflection;
+  vec3 transmission;
+  vec3 emission;
+};
+
+Lit darkness() {
+  return Lit(vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0));
+}
+
+// A colour that is not light from anywhere counts as the surface's own.
+Lit emitted(vec3 colour) {
+  return Lit(vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), colour);
+}
+
+vec3 totalLight(Lit lit) {
+  return lit.ambient + lit.diffuse + lit.specular + lit.reflection + lit.transmission + lit.emission;
+}
+
+Lit addValues(Lit a, Lit b) {
+  return Lit(
+    a.ambient + b.ambient, a.diffuse + b.diffuse, a.specular + b.specular,
+    a.reflection + b.reflection, a.transmission + b.transmission, a.emission + b.emission
+  );
+}
+
+Lit multiplyValues(Lit a, vec3 b) {
+  return Lit(a.ambient * b, a.diffuse * b, a.specular * b, a.reflection * b, a.transmission * b, a.emission * b);
+}
+
+Lit multiplyValues(vec3 a, Lit b) {
+  return multiplyValues(b, a);
+}
+
+Lit multiplyValues(Lit a, float b) {
+  return multiplyValues(a, vec3(b));
+}
+
+Lit multiplyValues(float a, Lit b) {
+  return multiplyValues(b, vec3(a));
+}
+
+Lit mixValues(Lit a, Lit b, float amount) {
+  return addValues(multiplyValues(a, vec3(1.0 - amount)), multiplyValues(b, vec3(amount)));
+}

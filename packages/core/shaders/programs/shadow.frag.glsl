@@ -1,0 +1,3 @@
+// Only depth is kept.
+void main() {
+}

@@ -1,0 +1,9 @@
+out vec4 pixel;
+
+// Supplied by the material.
+Lit paintSurface();
+vec3 paintEmission();
+
+void main() {
+  pixel = vec4(throughFog(totalLight(paintSurface()) + paintEmission()), 1.0);
+}

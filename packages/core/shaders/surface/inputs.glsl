@@ -1,0 +1,142 @@
+// What the vertex stage hands on for each pixel of a surface.
+in vec3 worldPosition;
+in vec3 worldNormal;
+in vec4 worldTangent;
+in vec2 meshUv;
+in vec2 meshSecondUv;
+in vec3 meshPlace;
+in float copyNumber;
+
+struct Place {
+  vec3 result;
+  float x;
+  float y;
+  float z;
+};
+
+/**
+ * Position: where this point of the surface is, in metres from the centre of the scene.
+ * @kind position 1
+ * @family Where
+ * @words coordinates, location, point, xyz, world
+ * @source glTF 2.0 specification, section 3.4 (right-handed, Y up, metres)
+ * @outlet result position "Position": world space, metres.
+ */
+vec3 surfacePosition() {
+  return worldPosition;
+}
+
+/**
+ * Normal: the direction the surface faces here. Points at you on both sides of a thin sheet.
+ * @kind normal 1
+ * @family Where
+ * @words facing, direction, perpendicular
+ * @source glTF 2.0 specification, section 3.7.2.1
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 surfaceNormal() {
+  vec3 outwards = safeNormalize(worldNormal);
+  return gl_FrontFacing ? outwards : -outwards;
+}
+
+/**
+ * Tangent: the direction along the surface in which u of the UV grows.
+ * @kind tangent 1
+ * @family Where
+ * @words grain, along, brush direction, anisotropy, strand
+ * @source glTF 2.0 specification, section 3.7.2.1 (TANGENT)
+ * @outlet result vector "Tangent": unit length, world space.
+ */
+vec3 surfaceTangent() {
+  return safeNormalize(worldTangent.xyz);
+}
+
+/**
+ * View direction: the direction from the surface towards your eye.
+ * @kind viewDirection 1
+ * @family Where
+ * @words eye, camera, incident
+ * @source Plain vector geometry: normalize(eye − position)
+ * @outlet result directionToEye "To the eye": unit length, world space.
+ */
+vec3 surfaceToEye() {
+  // Orthographic: the same direction everywhere, w is 0.
+  return safeNormalize(eyePosition.xyz - worldPosition * eyePosition.w);
+}
+
+/**
+ * UV: where this point lies on the unrolled mesh; 0, 0 is the top left corner of an image.
+ * @kind uv 1
+ * @family Where
+ * @words texture coordinates, unwrap, st
+ * @source glTF 2.0 specification, section 3.7.2.1 (TEXCOORD_0)
+ * @outlet result uv "UV"
+ */
+vec2 surfaceUv() {
+  return meshUv;
+}
+
+/**
+ * Second UV: where this point lies on the mesh unrolled without overlaps, as baked light needs it.
+ * @kind secondUv 1
+ * @family Where
+ * @words texture coordinates, lightmap, occlusion, uv1, second set, unwrap
+ * @source glTF 2.0 specification, section 3.7.2.1 (TEXCOORD_1)
+ * @outlet result uv "Second UV"
+ */
+vec2 surfaceSecondUv() {
+  return meshSecondUv;
+}
+
+/**
+ * Copy index: the number of this copy of the mesh, from 0; always 0 where there is only one.
+ * @kind copyIndex 1
+ * @family Where
+ * @words instance, grid, number, variation, each copy
+ * @source Copies are counted along the rows of their grid
+ * @outlet result number "Index"
+ */
+float surfaceCopyIndex() {
+  return copyNumber;
+}
+
+/**
+ * Place in mesh: how far along the mesh this point is on each axis, 0 at one end and 1 at the other.
+ * @kind place 1
+ * @family Where
+ * @words bounds, bounding box, height, gradient, generated, bottom, top
+ * @source Position in object space, remapped from the mesh's bounds to 0…1
+ * @outlet result vector "Place": x left to right, y bottom to top, z back to front.
+ * @outlet x number "Left to right"
+ * @outlet y number "Bottom to top"
+ * @outlet z number "Back to front"
+ */
+Place surfacePlace() {
+  return Place(meshPlace, meshPlace.x, meshPlace.y, meshPlace.z);
+}
+
+/**
+ * Facing: 1 where the surface looks straight at you, 0 where it is seen edge on.
+ * @kind facing 1
+ * @family Where
+ * @words edge, incidence, layer weight, silhouette, view angle
+ * @source Cosine of the angle between normal and view direction, clamped to 0…1
+ * @inlet normal normal "Normal" = surface normal
+ * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @outlet result fraction "Facing"
+ */
+float surfaceFacing(vec3 normal, vec3 toEye) {
+  return clamp(dot(normal, toEye), 0.0, 1.0);
+}
+
+/**
+ * Time: seconds on the Stage's clock.
+ * @kind time 1
+ * @family Where
+ * @words clock, seconds, animate, motion
+ * @source Seconds since the clock was started
+ * @outlet result seconds "Seconds"
+ */
+float stageTime() {
+  return frameTime;
+}

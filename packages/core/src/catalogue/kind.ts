@@ -1,0 +1,70 @@
+import type { RibbonType } from '../document/ribbon-types';
+import type { IrFunction } from '../ir/ir';
+
+/** What a value means; decides its type on a ribbon, its control, and which conversions make sense. */
+export type Meaning =
+  | 'number'
+  | 'fraction'
+  | 'count'
+  | 'seconds'
+  | 'uv'
+  | 'vector'
+  | 'position'
+  | 'normal'
+  | 'directionToLight'
+  | 'directionToEye'
+  | 'colour'
+  | 'light'
+  | 'stops'
+  | 'image';
+
+/** What an inlet takes when no ribbon runs into it: numbers, or the outlet of another kind evaluated at the same point. */
+export type InletDefault = { readonly value: readonly number[] } | { readonly surface: string };
+
+export interface InletSpec {
+  readonly name: string;
+  readonly label: string;
+  readonly meaning: Meaning;
+  readonly default: InletDefault;
+  readonly low?: number;
+  readonly high?: number;
+  readonly unit?: string;
+  readonly help: string;
+  /** Fixed, for kinds without functions. */
+  readonly type?: RibbonType;
+}
+
+export interface OutletSpec {
+  /** `result`, or the field of the struct that the function returns. */
+  readonly name: string;
+  readonly label: string;
+  readonly meaning: Meaning;
+  readonly help: string;
+  /** Fixed, for kinds without functions. */
+  readonly type?: RibbonType;
+}
+
+/** A kind of node: a documented function of the shader library, with all its overloads. */
+export interface NodeKind {
+  readonly id: string;
+  readonly rev: number;
+  readonly title: string;
+  readonly family: string;
+  readonly help: string;
+  readonly source: string;
+  /** Further words it can be found by. */
+  readonly words: readonly string[];
+  readonly inlets: readonly InletSpec[];
+  readonly outlets: readonly OutletSpec[];
+  /** Empty for kinds that read the document instead of calling something: `parameter`, `group`. */
+  readonly overloads: readonly IrFunction[];
+}
+
+export interface Catalogue {
+  readonly kinds: ReadonlyMap<string, NodeKind>;
+}
+
+export const PARAMETER_KIND = 'parameter';
+export const GROUP_KIND = 'group';
+/** Inlets of this meaning take the image that their node names. */
+export const IMAGE_KIND = 'image';

@@ -1,0 +1,80 @@
+import type { Module } from '../ir/ir';
+import { elaborate, elaborateAll, formatDiagnostic, type ElaboratedSource } from '../language';
+import { GROUP_KIND, PARAMETER_KIND, type Catalogue, type NodeKind } from './kind';
+import { readKind } from './read-kind';
+import { SHADER_SOURCES } from './shader-sources.generated';
+
+const PROGRAMS = 'programs/';
+
+/** The shader library, read once: its functions, and the node kinds they make. */
+export interface Library extends Catalogue {
+  readonly module: Module;
+}
+
+let loaded: Library | undefined;
+
+/** @throws SyntaxError when the library itself has an error, which its own tests rule out */
+export function library(): Library {
+  loaded ??= readLibrary(SHADER_SOURCES.filter(([path]) => !path.startsWith(PROGRAMS)));
+  return loaded;
+}
+
+/**
+ * A whole program of the library (`programs/NAME.glsl`) on top of the library's declarations.
+ *
+ * @throws RangeError when there is no such program
+ */
+export function libraryProgram(name: string): Module {
+  const source = SHADER_SOURCES.find(([path]) => path === `${PROGRAMS}${name}.glsl`);
+  if (!source) throw new RangeError(`the shader library has no program ${name}`);
+  return faultless(elaborate(source[0], source[1], library().module)).module;
+}
+
+function readLibrary(sources: readonly (readonly [string, string])[]): Library {
+  const { module, documentation } = faultless(elaborateAll(sources));
+  const functions = [...module.functions.values()];
+  const kinds = new Map<string, NodeKind>();
+  for (const [signature, comment] of documentation) {
+    const { name, parameters } = module.functions.get(signature) ?? {};
+    const first = functions.filter((each) => each.signature === signature);
+    const others = functions.filter(
+      (each) => each.name === name && each.signature !== signature && each.parameters.length === parameters?.length,
+    );
+    const kind = readKind(comment, [...first, ...others]);
+    if (kind) kinds.set(kind.id, kind);
+  }
+  kinds.set(PARAMETER_KIND, PARAMETER);
+  kinds.set(GROUP_KIND, GROUP);
+  return { module, kinds };
+}
+
+function faultless(source: ElaboratedSource): ElaboratedSource {
+  if (source.diagnostics.length > 0) throw new SyntaxError(source.diagnostics.map(formatDiagnostic).join('\n'));
+  return source;
+}
+
+const PARAMETER: NodeKind = {
+  id: PARAMETER_KIND,
+  rev: 1,
+  title: 'Parameter',
+  family: 'Numbers',
+  help: 'A number or colour under a name of its own, to be changed from the parameters panel.',
+  source: 'The material’s own list of parameters',
+  words: ['input', 'control', 'slider', 'exposed', 'named value', 'uniform'],
+  inlets: [],
+  outlets: [{ name: 'result', label: 'Value', meaning: 'number', help: '' }],
+  overloads: [],
+};
+
+const GROUP: NodeKind = {
+  id: GROUP_KIND,
+  rev: 1,
+  title: 'Group',
+  family: 'Groups',
+  help: 'Several nodes under one title. Open it to see inside.',
+  source: 'Made of the nodes inside it',
+  words: [],
+  inlets: [],
+  outlets: [],
+  overloads: [],
+};

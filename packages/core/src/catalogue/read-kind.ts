@@ -1,0 +1,92 @@
+import type { IrFunction } from '../ir/ir';
+import type { Documentation } from '../language';
+import type { InletDefault, InletSpec, Meaning, NodeKind, OutletSpec } from './kind';
+
+const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
+  'number',
+  'fraction',
+  'count',
+  'seconds',
+  'uv',
+  'vector',
+  'position',
+  'normal',
+  'directionToLight',
+  'directionToEye',
+  'colour',
+  'light',
+  'stops',
+  'image',
+]);
+
+const INLET = /^(\w+) (\w+) "([^"]+)"(?: = (?:surface (\w+)|([-\d. ]+?)))?(?: in (-?[\d.]+)\.\.(-?[\d.]+))?(?: unit (\w+))?(?:: (.*))?$/;
+const OUTLET = /^(\w+) (\w+) "([^"]+)"(?:: (.*))?$/;
+
+/** The comment above a node function does not have the form that makes a node. */
+export class MalformedKind extends Error {}
+
+/**
+ * Makes a node kind of a documented function.
+ *
+ * @returns undefined for a comment without `@kind`
+ * @throws MalformedKind
+ */
+export function readKind(documentation: Documentation, overloads: readonly IrFunction[]): NodeKind | undefined {
+  const tags = (name: string): string[] => documentation.tags.filter((tag) => tag.name === name).map((tag) => tag.text);
+  const [kind] = tags('kind');
+  if (kind === undefined) return undefined;
+  const [id = '', rev = ''] = kind.split(' ');
+  const complain = (what: string): never => {
+    throw new MalformedKind(`kind ${id}: ${what}`);
+  };
+  const required = (name: string): string => tags(name)[0] || complain(`@${name} is missing`);
+  const inlets = tags('inlet').map((text) => readInlet(text) ?? complain(`@inlet ${text}`));
+  const outlets = tags('outlet').map((text) => readOutlet(text) ?? complain(`@outlet ${text}`));
+  const [first] = overloads;
+  if (!first) complain('no function');
+  const parameters = first?.parameters.map((parameter) => parameter.name) ?? [];
+  if (parameters.join() !== inlets.map((inlet) => inlet.name).join()) complain(`inlets must be ${parameters.join(', ')}`);
+  const { result } = first ?? complain('no function');
+  const fields = result.kind === 'struct' && result.name !== 'Lit' ? result.fields.map((field) => field.name) : ['result'];
+  if (fields.join() !== outlets.map((outlet) => outlet.name).join()) complain(`outlets must be ${fields.join(', ')}`);
+  if (!/^\d+$/.test(rev)) complain('needs a revision number');
+  return {
+    id,
+    rev: Number(rev),
+    title: documentation.title,
+    help: documentation.help || complain('one line of help is missing'),
+    family: required('family'),
+    source: required('source'),
+    words: (tags('words')[0] ?? '').split(/,\s*/).filter(Boolean),
+    inlets,
+    outlets,
+    overloads,
+  };
+}
+
+function meaningOf(word: string | undefined): Meaning | undefined {
+  return word !== undefined && MEANINGS.has(word) ? (word as Meaning) : undefined;
+}
+
+function readInlet(text: string): InletSpec | undefined {
+  const [, name, word, label, surface, numbers, low, high, unit, help = ''] = INLET.exec(text) ?? [];
+  const meaning = meaningOf(word);
+  if (!name || !label || !meaning || (meaning !== 'image' && !surface && numbers === undefined)) return undefined;
+  const value: InletDefault = surface ? { surface } : { value: (numbers ?? '0').trim().split(/\s+/).map(Number) };
+  return {
+    name,
+    label,
+    meaning,
+    default: value,
+    low: low === undefined ? undefined : Number(low),
+    high: high === undefined ? undefined : Number(high),
+    unit,
+    help,
+  };
+}
+
+function readOutlet(text: string): OutletSpec | undefined {
+  const [, name, word, label, help = ''] = OUTLET.exec(text) ?? [];
+  const meaning = meaningOf(word);
+  return name && label && meaning ? { name, label, meaning, help } : undefined;
+}

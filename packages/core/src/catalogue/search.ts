@@ -1,0 +1,72 @@
+import { distance } from 'fastest-levenshtein';
+import type { RibbonType } from '../document/ribbon-types';
+import type { NodeKind } from './kind';
+
+/**
+ * Kinds that match what was typed, likeliest first; all of them, by family, when nothing was typed. Every word
+ * must match somewhere: title, synonyms, family, help, letters in order, or all but one letter.
+ */
+export function searchKinds(kinds: Iterable<NodeKind>, query: string): NodeKind[] {
+  const wanted = query.trim().toLowerCase();
+  const all = [...kinds];
+  if (!wanted) return all.sort((a, b) => a.family.localeCompare(b.family) || a.title.localeCompare(b.title));
+  return all
+    .map((kind) => ({ kind, score: Math.max(score(kind, wanted), wordByWord(kind, wanted.split(/\s+/))) }))
+    .filter(({ score }) => score > 0)
+    .sort((a, b) => b.score - a.score || a.kind.title.localeCompare(b.kind.title))
+    .map(({ kind }) => kind);
+}
+
+function wordByWord(kind: NodeKind, words: readonly string[]): number {
+  const scores = words.map((word) => score(kind, word));
+  return scores.some((each) => each === 0) ? 0 : scores.reduce((sum, each) => sum + each, 0) / scores.length - 1;
+}
+
+function score(kind: NodeKind, wanted: string): number {
+  const title = kind.title.toLowerCase();
+  if (title === wanted) return 100;
+  if (title.startsWith(wanted)) return 80;
+  if (title.includes(wanted)) return 60;
+  const words = kind.words.map((word) => word.toLowerCase());
+  if (words.includes(wanted)) return 55;
+  if (words.some((word) => word.startsWith(wanted))) return 45;
+  if (words.some((word) => word.includes(wanted))) return 35;
+  if (kind.family.toLowerCase().startsWith(wanted)) return 30;
+  if (wanted.length > 3 && [title, ...title.split(/\W+/), ...words].some((word) => distance(word, wanted) === 1)) return 25;
+  if (lettersInOrder(title, wanted)) return 20;
+  return wanted.length > 2 && kind.help.toLowerCase().includes(wanted) ? 10 : 0;
+}
+
+function lettersInOrder(text: string, letters: string): boolean {
+  let at = 0;
+  for (const letter of letters) {
+    at = text.indexOf(letter, at) + 1;
+    if (at === 0) return false;
+  }
+  return true;
+}
+
+/** What one usually puts behind an outlet of a type, or before an inlet of it, likeliest first. */
+const USUAL: Readonly<Record<'inlet' | 'outlet', Partial<Record<RibbonType, readonly string[]>>>> = {
+  inlet: {
+    light: ['add', 'multiply', 'mix'],
+    colour: ['lambert', 'bands', 'multiply', 'mix', 'blinnPhong'],
+    number: ['multiply', 'remap', 'smoothstep', 'mix', 'clamp'],
+    vec2: ['image', 'split', 'multiply'],
+    vec3: ['dot', 'normalize', 'split'],
+  },
+  outlet: {
+    light: ['bands', 'lambert', 'blinnPhong', 'add'],
+    colour: ['colour', 'image', 'gradient', 'mix', 'multiply'],
+    number: ['parameter', 'facing', 'multiply', 'remap', 'place'],
+    vec2: ['uv', 'secondUv'],
+    vec3: ['normal', 'position', 'viewDirection'],
+  },
+};
+
+/** 0…1: how likely a kind is wanted at the free end of a ribbon. */
+export function likeliness(kind: string, type: RibbonType, free: 'inlet' | 'outlet'): number {
+  const usual = USUAL[free][type] ?? [];
+  const place = usual.indexOf(kind);
+  return place < 0 ? 0 : 1 - place / (usual.length + 1);
+}

@@ -1,0 +1,46 @@
+import type { Catalogue } from '../catalogue/kind';
+import type { ResolvedGraph } from '../compile/resolve';
+import type { Edit } from '../document/edit';
+import type { Material } from '../document/material';
+import type { StageSet } from '../document/set';
+
+/** What checks look at. */
+export interface CheckInput {
+  readonly material: Material;
+  readonly resolved: ResolvedGraph;
+  readonly catalogue: Catalogue;
+  /** What stands on the Stage, and which of the materials its rules name can not be had, with the reason. */
+  readonly set?: StageSet;
+  readonly missingMaterials: ReadonlyMap<string, string>;
+  readonly newId: () => string;
+}
+
+/** One undoable step that mends what was found. */
+export interface Mend {
+  readonly label: string;
+  readonly document: 'material' | 'set';
+  readonly edit: Edit;
+}
+
+/** A well-known mistake, where it is, why it matters, and how to mend it. */
+export interface Finding {
+  readonly check: string;
+  /** Names the place, the same as long as it is there; a check can be switched off for it. */
+  readonly place: string;
+  /** Path of the node to show. */
+  readonly node?: string;
+  readonly title: string;
+  /** Teaches: what happens because of it, in plain words. */
+  readonly explanation: string;
+  readonly mend?: Mend;
+}
+
+export interface Check {
+  readonly id: string;
+  readonly find: (input: CheckInput) => readonly Omit<Finding, 'check'>[];
+}
+
+/** How a finding is named where it is switched off. */
+export function silenceKey({ check, place }: Pick<Finding, 'check' | 'place'>): string {
+  return `${check} ${place}`.replace(/[^A-Za-z0-9_ /.-]/g, '-').slice(0, 200);
+}

@@ -1,0 +1,59 @@
+import { GraphEdits } from '../document/graph-edits';
+import type { Check } from './check';
+import { openNumbers, placedNodes, placeOf } from './graph-places';
+
+/** While an inlet has this value, others of the node change nothing. */
+interface Idle {
+  readonly kind: string;
+  readonly inlet: string;
+  readonly value: number;
+  readonly idle: readonly string[];
+  /** A value at which they count again. */
+  readonly instead: number;
+}
+
+const IDLE: readonly Idle[] = [
+  { kind: 'mix', inlet: 'amount', value: 0, idle: ['b'], instead: 0.5 },
+  { kind: 'mix', inlet: 'amount', value: 1, idle: ['a'], instead: 0.5 },
+  { kind: 'multiply', inlet: 'a', value: 0, idle: ['b'], instead: 1 },
+  { kind: 'multiply', inlet: 'b', value: 0, idle: ['a'], instead: 1 },
+  { kind: 'rim', inlet: 'strength', value: 0, idle: ['power', 'colour'], instead: 0.5 },
+  { kind: 'rim', inlet: 'colour', value: 0, idle: ['power', 'strength'], instead: 1 },
+  { kind: 'blinnPhong', inlet: 'specular', value: 0, idle: ['exponent'], instead: 0.2 },
+  { kind: 'bands', inlet: 'count', value: 1, idle: ['softness'], instead: 3 },
+  { kind: 'bands', inlet: 'floor', value: 1, idle: ['tint'], instead: 0.4 },
+  { kind: 'power', inlet: 'b', value: 0, idle: ['a'], instead: 2 },
+];
+
+/** A number or ribbon that changes nothing now, and because of what. */
+export const noEffect: Check = {
+  id: 'no-effect',
+  find: (input) =>
+    placedNodes(input).flatMap((node) =>
+      IDLE.filter((each) => each.kind === node.kind.id).flatMap((rule) => {
+        const cause = node.inlets.find((each) => each.spec.name === rule.inlet);
+        const numbers = cause && openNumbers(node, cause);
+        if (!cause || !numbers?.every((each) => each === rule.value)) return [];
+        // Only what somebody has touched is worth a word.
+        const touched = node.inlets.filter(
+          (each) => rule.idle.includes(each.spec.name) && (each.ribbon || node.node?.values[each.spec.name] !== undefined),
+        );
+        if (touched.length === 0) return [];
+        const labels = touched.map((each) => `“${each.spec.label}”`).join(' and ');
+        const value = cause.type === 'colour' ? [rule.instead, rule.instead, rule.instead] : rule.instead;
+        return [
+          {
+            place: placeOf(node, rule.inlet),
+            node: node.id,
+            title: `${node.kind.title}: ${labels} has no effect now, because “${cause.spec.label}” is ${rule.value}.`,
+            explanation: 'Nothing is broken; but changing it will not change the picture until the other number changes.',
+            mend: {
+              label: `Set “${cause.spec.label}” to ${rule.instead}`,
+              document: 'material' as const,
+              edit: new GraphEdits(node.home.group).setInletValue({ node: node.home.node, inlet: rule.inlet }, value, cause.spec.label),
+            },
+          },
+        ];
+      }),
+    ),
+};

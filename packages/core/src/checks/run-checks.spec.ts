@@ -1,0 +1,171 @@
+import { library } from '../catalogue/library';
+import { compileMaterial } from '../compile/compile-material';
+import { resolveGraph } from '../compile/resolve';
+import type { MaterialImage } from '../document/image';
+import type { Material } from '../document/material';
+import { silence } from '../document/material-edits';
+import { newMaterial, newSet } from '../document/new-documents';
+import type { StageSet } from '../document/set';
+import { applyChanges } from '../document/transaction';
+import { DEMO_DOCUMENTS } from '../demo/demo-documents';
+import { countingIds, edited, materialOf } from '../testing/graphs';
+import { silenceKey, type CheckInput, type Finding } from './check';
+import { CHECKS, runChecks } from './run-checks';
+
+function inputOf(material: Material, set?: StageSet, missing: ReadonlyMap<string, string> = new Map()): CheckInput {
+  return {
+    material,
+    resolved: resolveGraph(material, library()),
+    catalogue: library(),
+    set,
+    missingMaterials: missing,
+    newId: countingIds(),
+  };
+}
+
+function found(check: string, material: Material, set?: StageSet, missing?: ReadonlyMap<string, string>): Finding[] {
+  return runChecks(inputOf(material, set, missing)).findings.filter((finding) => finding.check === check);
+}
+
+const image: MaterialImage = {
+  name: 'Label',
+  asset: 'a'.repeat(64),
+  width: 4,
+  height: 4,
+  role: 'colour',
+  wrapX: 'repeat',
+  wrapY: 'repeat',
+  filter: 'smooth',
+  uvSet: 0,
+};
+
+const withImage = (material: Material, change: Partial<MaterialImage> = {}): Material => ({
+  ...material,
+  images: { pic: { ...image, ...change } },
+  surface: {
+    ...material.surface,
+    nodes: Object.fromEntries(
+      Object.entries(material.surface.nodes).map(([id, node]) => [id, node.kind === 'image' ? { ...node, image: 'pic' } : node]),
+    ),
+  },
+});
+
+/** Materials and sets with exactly one mistake, by check. */
+const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; missing?: ReadonlyMap<string, string> }>> = {
+  'open-dock': { material: materialOf({ l: 'lambert' }) },
+  'part-material': {
+    material: newMaterial('m'),
+    set: { ...newSet('s', 'puppetHead'), partRules: { r: { order: 0, pattern: 'eyes', material: 'gone', values: {} } } },
+    missing: new Map([['gone', 'There is no document gone.']]),
+  },
+  direction: {
+    material: materialOf({ n: 'normal', m: ['multiply', { b: -1 }], l: 'lambert' }, { 'm.a': 'n', 'l.normal': 'm', 'dock.colour': 'l' }),
+  },
+  'unit-vector': {
+    material: materialOf(
+      { n: 'normal', p: 'position', s: 'add', l: 'lambert' },
+      { 's.a': 'n', 's.b': 'p', 'l.normal': 's', 'dock.colour': 'l' },
+    ),
+  },
+  'clamped-cosine': {
+    material: materialOf(
+      { s: 'sun', n: 'normal', d: 'dot', c: 'colour', m: 'multiply' },
+      { 'd.a': 's.direction', 'd.b': 'n', 'm.a': 'd', 'm.b': 'c', 'dock.colour': 'm' },
+    ),
+  },
+  'image-role': {
+    material: withImage(materialOf({ i: 'image', p: 'power', r: 'rim' }, { 'p.a': 'i.red', 'r.strength': 'p', 'dock.colour': 'r' })),
+  },
+  range: { material: materialOf({ l: ['lambert', { base: [1.4, 0.2, 0.2] }] }, { 'dock.colour': 'l' }) },
+  'no-effect': { material: materialOf({ r: ['rim', { strength: 0, power: 3 }] }, { 'dock.colour': 'r' }) },
+  'inside-out': {
+    material: newMaterial('m'),
+    set: {
+      ...newSet('s'),
+      meshes: {
+        ball: {
+          ...newSet('s', 'surface').meshes['mesh']!,
+          formula: 'vec3(sin(3.1416 * v) * cos(6.2832 * u), cos(3.1416 * v), sin(3.1416 * v) * sin(6.2832 * u))',
+        },
+      },
+    },
+  },
+  'unnamed-image': {
+    material: withImage(materialOf({ i: 'image', l: 'lambert' }, { 'l.base': 'i.colour', 'dock.colour': 'l' }), { name: ' ' }),
+  },
+  'unused-node': { material: materialOf({ l: 'lambert', idle: 'sine' }, { 'dock.colour': 'l' }) },
+};
+
+describe('Checks', () => {
+  for (const [check, { material, set, missing }] of Object.entries(MISTAKES)) {
+    it(`${check}: is found, explained, and gone after its mend`, () => {
+      const [finding, ...others] = found(check, material, set, missing);
+      expect(others).toEqual([]);
+      expect(finding?.title.length).toBeGreaterThan(15);
+      expect(finding?.explanation.length).toBeGreaterThan(60);
+      const mend = finding?.mend;
+      expect(mend).toBeDefined();
+      const mended = mend?.document === 'material' ? edited(material, mend.edit) : material;
+      const mendedSet = mend?.document === 'set' && set ? applyChanges(set, mend.edit.changes) : set;
+      expect(found(check, mended, mendedSet, missing)).toEqual([]);
+      expect(compileMaterial(mended).problems).toEqual([]);
+    });
+
+    it(`${check}: can be switched off for its place`, () => {
+      const [finding] = found(check, material, set, missing);
+      const silent = edited(material, silence(silenceKey(finding!), true));
+      expect(found(check, silent, set, missing)).toEqual([]);
+      expect(runChecks(inputOf(silent, set, missing)).silenced).toBeGreaterThan(0);
+    });
+  }
+
+  it('image-count: is said when there are more images than a surface can read', () => {
+    const nodes = Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`i${index}`, 'image']));
+    const sums = Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`s${index}`, 'add']));
+    const ribbons: Record<string, string> = {};
+    for (let index = 0; index < 12; index++) {
+      ribbons[`s${index}.a`] = `i${index}.colour`;
+      ribbons[index === 11 ? 'dock.colour' : `s${index + 1}.b`] = `s${index}`;
+    }
+    const plain = materialOf({ ...nodes, ...sums }, ribbons);
+    const material: Material = {
+      ...plain,
+      images: Object.fromEntries(Object.keys(nodes).map((id) => [id, { ...image, name: id, asset: id.padEnd(64, '0') }])),
+      surface: {
+        ...plain.surface,
+        nodes: Object.fromEntries(
+          Object.entries(plain.surface.nodes).map(([id, node]) => [id, node.kind === 'image' ? { ...node, image: id } : node]),
+        ),
+      },
+    };
+    expect(found('image-count', material)[0]?.title).toContain('12 images');
+    expect(compileMaterial(material).problems[0]?.message).toContain('11 different images');
+  });
+
+  it('direction: tells kinds apart, and follows through what keeps a direction', () => {
+    const mixedUp = materialOf(
+      { s: 'sun', u: 'normalize', f: 'facing', r: 'rim' },
+      { 'u.value': 's.direction', 'f.toEye': 'u', 'r.strength': 'f', 'dock.colour': 'r' },
+    );
+    expect(found('direction', mixedUp)[0]?.title).toContain('wants a direction towards the eye, but gets a direction towards the light');
+    const twice = materialOf(
+      { n: 'normal', a: ['multiply', { b: -1 }], b: ['multiply', { b: -1 }], l: 'lambert' },
+      { 'a.a': 'n', 'b.a': 'a', 'l.normal': 'b', 'dock.colour': 'l' },
+    );
+    expect(found('direction', twice)).toEqual([]);
+  });
+
+  it('say nothing about what is right', () => {
+    for (const { id, document } of DEMO_DOCUMENTS) {
+      if (document.format !== 'brelvin-material') continue;
+      expect(runChecks(inputOf(document, newSet('s'))).findings.map((finding) => finding.title))
+        .withContext(id)
+        .toEqual([]);
+    }
+    expect(runChecks(inputOf(newMaterial('m'), newSet('s'))).findings).toEqual([]);
+  });
+
+  it('have an id each', () => {
+    expect(new Set(CHECKS.map((check) => check.id)).size).toBe(12);
+  });
+});

@@ -1,0 +1,41 @@
+import { clampedCosine } from './clamped-cosine';
+import { silenceKey, type Check, type CheckInput, type Finding } from './check';
+import { directionKinds } from './direction-kinds';
+import { imageCount } from './image-count';
+import { imageRoles } from './image-roles';
+import { insideOut } from './inside-out';
+import { noEffect } from './no-effect';
+import { openDock } from './open-dock';
+import { partMaterials } from './part-materials';
+import { physicalRanges } from './physical-ranges';
+import { unitVectors } from './unit-vectors';
+import { unnamedImages } from './unnamed-images';
+import { unused } from './unused-nodes';
+
+/** In the order in which findings are shown. */
+export const CHECKS: readonly Check[] = [
+  openDock,
+  partMaterials,
+  imageCount,
+  directionKinds,
+  unitVectors,
+  clampedCosine,
+  imageRoles,
+  physicalRanges,
+  noEffect,
+  insideOut,
+  unnamedImages,
+  unused,
+];
+
+/** What was found, and how much of it is switched off for its place. */
+export interface Checked {
+  readonly findings: readonly Finding[];
+  readonly silenced: number;
+}
+
+export function runChecks(input: CheckInput): Checked {
+  const all = CHECKS.flatMap((check) => check.find(input).map((found): Finding => ({ ...found, check: check.id })));
+  const findings = all.filter((finding) => !input.material.silenced[silenceKey(finding)]);
+  return { findings, silenced: all.length - findings.length };
+}

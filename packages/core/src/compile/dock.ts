@@ -1,0 +1,19 @@
+import type { InletSpec } from '../catalogue/kind';
+
+/** The places at the Stage's edge where a material's results arrive. */
+export const DOCK_INLETS: readonly InletSpec[] = [
+  {
+    name: 'colour',
+    label: 'Colour',
+    meaning: 'light',
+    default: { surface: 'lambert' },
+    help: 'What the surface looks like: light from a lighting node, or a plain colour. Open, it is lit like plaster.',
+  },
+  {
+    name: 'emission',
+    label: 'Emission',
+    meaning: 'colour',
+    default: { value: [0, 0, 0] },
+    help: 'Light that the surface gives off by itself, on top of its colour.',
+  },
+];

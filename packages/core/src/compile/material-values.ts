@@ -1,0 +1,61 @@
+import type { LiveInput } from '../document/live-input';
+import type { MaterialSource } from '../document/material';
+import { evaluate } from '../ir/evaluate';
+import { components, type Value } from '../ir/value';
+import type { CompiledMaterial } from './compile-material';
+import { AT_REST, documentNumbers, type LiveValues } from './slots';
+
+/** Values of the blocks `Frame` and `Lights` by member: what changes without the document. */
+export type FrameGlobals = ReadonlyMap<string, Value>;
+
+/** Writes the material's uniform block: numbers from the document, and what is computed once per frame. */
+export function writeMaterialValues(
+  compiled: Pick<CompiledMaterial, 'slots' | 'frame'>,
+  material: MaterialSource,
+  frame: FrameGlobals,
+  words: Float32Array,
+  live: LiveValues = AT_REST,
+): void {
+  const globals = new Map(frame);
+  for (const { name, type, offset, source } of compiled.slots) {
+    const numbers = documentNumbers(source, type, material, live);
+    if (!numbers) continue;
+    words.set(numbers, offset);
+    globals.set(name, type.kind === 'array' ? { items: chunks(numbers, 4) } : numbers);
+  }
+  const locals = new Map<string, Value>();
+  const context = { functions: compiled.frame.functions, globals };
+  for (const { name, value } of compiled.frame.line) if (value) locals.set(name, evaluate(value, context, locals));
+  for (const { offset, source } of compiled.slots) {
+    const value = source.from === 'frame' ? locals.get(source.name) : undefined;
+    if (value) words.set(components(value), offset);
+  }
+}
+
+/** Whether the clock moves a picture of the material: its program reads it, or a live input that is read does. */
+export function followsClock(
+  compiled: Pick<CompiledMaterial, 'moves' | 'slots'>,
+  { parameters }: Pick<MaterialSource, 'parameters'>,
+): boolean {
+  return compiled.moves || livesOn(compiled, parameters, (kind) => kind !== 'pointer');
+}
+
+/** Whether the pointer over a part changes its picture. */
+export function followsPointer(compiled: Pick<CompiledMaterial, 'slots'>, { parameters }: Pick<MaterialSource, 'parameters'>): boolean {
+  return livesOn(compiled, parameters, (kind) => kind === 'pointer');
+}
+
+function livesOn(
+  { slots }: Pick<CompiledMaterial, 'slots'>,
+  parameters: MaterialSource['parameters'],
+  wanted: (kind: LiveInput['kind']) => boolean,
+): boolean {
+  return slots.some(({ source }) => {
+    const live = source.from === 'parameter' ? parameters[source.parameter]?.live : undefined;
+    return live !== undefined && wanted(live.kind);
+  });
+}
+
+function chunks(numbers: readonly number[], size: number): number[][] {
+  return Array.from({ length: numbers.length / size }, (_, index) => numbers.slice(index * size, index * size + size));
+}

@@ -1,0 +1,288 @@
+import { PARAMETER_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
+import { DOCK, type GraphNode } from '../document/graph';
+import type { Material, MaterialParameter, MaterialSource } from '../document/material';
+import type { RibbonType } from '../document/ribbon-types';
+import type { IrFunction } from '../ir/ir';
+import { nearestName } from '../language';
+import { DOCK_INLETS } from './dock';
+import { flattenGraph, PORT_INLET, type FlatGraph, type NodeHome, type PortNode } from './flatten';
+import { incomingRibbons, orderAgain, orderGraph, type IncomingRibbon, type IncomingRibbons } from './graph-order';
+import { groupKind, portSpec } from './group-kind';
+import { conversion, misfitMessage, ribbonType } from './ribbon-type';
+
+/** Something about the graph that keeps it from compiling, said at a node (by path) or an inlet of it. */
+export interface GraphProblem {
+  readonly node: string;
+  readonly inlet?: string;
+  readonly message: string;
+}
+
+export interface ResolvedInlet {
+  readonly spec: InletSpec;
+  readonly type: RibbonType;
+  readonly ribbon?: IncomingRibbon;
+  /** What the ribbon's conversion shows; empty when nothing changes. */
+  readonly conversion: string;
+}
+
+/** A node with its overload chosen and all types known. */
+export interface ResolvedNode {
+  /** Path: `group/…/node`. */
+  readonly id: string;
+  readonly node?: GraphNode;
+  readonly home: NodeHome;
+  readonly kind: NodeKind;
+  readonly overload?: IrFunction;
+  readonly parameter?: MaterialParameter;
+  /** A ribbon's way into a group or out of it. */
+  readonly port?: PortNode;
+  readonly inlets: readonly ResolvedInlet[];
+  readonly outlets: Readonly<Record<string, RibbonType>>;
+}
+
+export interface ResolvedGraph {
+  /** By path, in an order in which sources come first. */
+  readonly nodes: ReadonlyMap<string, ResolvedNode>;
+  /** Nodes of kind `group`, by path: as they look from outside. */
+  readonly instances: ReadonlyMap<string, ResolvedNode>;
+  readonly dock: readonly ResolvedInlet[];
+  readonly incoming: IncomingRibbons;
+  readonly problems: readonly GraphProblem[];
+  /** What it was made from, for resolving a later state of the same graph. */
+  readonly flat: FlatGraph;
+  /** All nodes, sources first; nothing where they run in a circle. */
+  readonly order?: readonly string[];
+}
+
+/**
+ * Chooses an overload for every node and types every ribbon.
+ *
+ * @param before an earlier result: nodes that stand as they stood then are taken over
+ */
+export function resolveGraph(material: MaterialSource, catalogue: Catalogue, before?: ResolvedGraph): ResolvedGraph {
+  return new GraphResolver(flattenGraph(material, before?.flat), material, catalogue, before).resolve();
+}
+
+const PORT_KIND: Omit<NodeKind, 'inlets' | 'outlets'> = {
+  id: 'port',
+  rev: 1,
+  title: 'Port',
+  family: '',
+  help: '',
+  source: '',
+  words: [],
+  overloads: [],
+};
+
+class GraphResolver {
+  private readonly incoming: IncomingRibbons;
+  /** Nodes that give other types than in the earlier result. */
+  private readonly retyped = new Set<string>();
+  private readonly nodes = new Map<string, ResolvedNode>();
+  private readonly instances = new Map<string, ResolvedNode>();
+  private readonly problems: GraphProblem[] = [];
+
+  constructor(
+    private readonly flat: FlatGraph,
+    private readonly material: Pick<Material, 'parameters'>,
+    private readonly catalogue: Catalogue,
+    private readonly before?: ResolvedGraph,
+  ) {
+    this.incoming = incomingRibbons(flat, before?.flat);
+    this.problems.push(...flat.problems);
+  }
+
+  resolve(): ResolvedGraph {
+    const { flat, catalogue, before, incoming } = this;
+    const all = flat.ports.size > 0 ? { ...flat.nodes, ...Object.fromEntries(flat.ports) } : flat.nodes;
+    const { order, cycle } = before?.order
+      ? orderAgain({ nodes: all }, incoming, { order: before.order, incoming: before.incoming })
+      : orderGraph({ nodes: all }, incoming);
+    if (cycle) {
+      const path = [...cycle, cycle[0] ?? ''].map((id) => this.titleOf(id)).join(' → ');
+      this.say(cycle[0] ?? '', undefined, `These nodes run in a circle: ${path}. Take one of the ribbons away.`);
+    }
+    for (const id of order) {
+      const port = flat.ports.get(id);
+      const node = flat.nodes[id];
+      const resolved = port ? this.port(id, port) : node && this.node(id, node);
+      if (resolved) this.nodes.set(id, resolved);
+      if (before && !sameOutlets(resolved?.outlets, before.nodes.get(id)?.outlets)) this.retyped.add(id);
+    }
+    for (const id of this.incoming.keys()) {
+      if (id !== DOCK && !Object.hasOwn(all, id)) this.say(id, undefined, 'A ribbon runs into a node that is not there.');
+    }
+    for (const [id, { node, group }] of flat.instances) this.instances.set(id, this.instance(id, node, groupKind(catalogue, group)));
+    const dock = this.inlets(DOCK, DOCK_INLETS, (spec) => (spec.meaning === 'light' ? 'light' : 'colour'));
+    const { nodes, instances, problems } = this;
+    return { nodes, instances, dock, incoming, problems, flat, order: cycle ? undefined : order };
+  }
+
+  private say(node: string, inlet: string | undefined, message: string): void {
+    this.problems.push({ node, inlet, message });
+  }
+
+  private titleOf(id: string): string {
+    const node = this.flat.nodes[id];
+    return node?.name ?? (node && this.catalogue.kinds.get(node.kind)?.title) ?? this.flat.ports.get(id)?.port.label ?? id;
+  }
+
+  private homeOf(id: string): NodeHome {
+    return this.flat.homes.get(id) ?? { node: id };
+  }
+
+  private node(id: string, node: GraphNode): ResolvedNode | undefined {
+    const kept = this.unchanged(id, node);
+    if (kept) return kept;
+    const kind = this.catalogue.kinds.get(node.kind);
+    if (!kind) {
+      const near = nearestName(node.kind, this.catalogue.kinds.keys());
+      this.say(id, undefined, `There is no kind of node called "${node.kind}".${near ? ` The nearest is "${near}".` : ''}`);
+      return undefined;
+    }
+    if (node.rev > kind.rev) {
+      this.say(id, undefined, `"${kind.title}" is wanted in revision ${node.rev}; this Brelvin knows it up to revision ${kind.rev}.`);
+      return undefined;
+    }
+    if (kind.id === PARAMETER_KIND) return this.parameterNode(id, node, kind);
+    const overload = this.chooseOverload(id, kind);
+    const types = new Map(overload.parameters.map((parameter) => [parameter.name, parameter.type]));
+    const inlets = this.inlets(id, kind.inlets, (spec) => ribbonType(types.get(spec.name) ?? overload.result, spec.meaning));
+    return { id, node, home: this.homeOf(id), kind, overload, inlets, outlets: this.outletTypes(kind, overload, inlets) };
+  }
+
+  /** What the last result says of this node, if everything it was made from is as it was. */
+  private unchanged(id: string, node: GraphNode): ResolvedNode | undefined {
+    const known = this.before?.nodes.get(id);
+    const was = known?.node;
+    if (!known?.overload || !was) return undefined;
+    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image)) return undefined;
+    const ribbons = this.incoming.get(id);
+    if (ribbons !== this.before?.incoming.get(id)) return undefined;
+    for (const { from } of ribbons ?? []) if (this.retyped.has(from) || !this.nodes.has(from)) return undefined;
+    // An inlet that found no source or an unfit one has something to say again.
+    if (ribbons && known.inlets.filter((inlet) => inlet.ribbon).length !== ribbons.length) return undefined;
+    return was === node ? known : { ...known, node };
+  }
+
+  private parameterNode(id: string, node: GraphNode, kind: NodeKind): ResolvedNode | undefined {
+    const parameter = node.parameter === undefined ? undefined : this.material.parameters[node.parameter];
+    if (!parameter) {
+      this.say(id, undefined, 'The parameter that this node reads is gone. Delete the node, or undo.');
+      return undefined;
+    }
+    const outlets: Record<string, RibbonType> = { result: parameter.type === 'colour' ? 'colour' : 'number' };
+    return { id, node, home: this.homeOf(id), kind, parameter, inlets: [], outlets };
+  }
+
+  private port(id: string, port: PortNode): ResolvedNode {
+    const { type } = port.port;
+    const kind: NodeKind = { ...PORT_KIND, inlets: [portSpec(PORT_INLET, port.port)], outlets: [] };
+    return { id, home: port.home, kind, port, inlets: this.inlets(id, kind.inlets, () => type), outlets: { result: type } };
+  }
+
+  private instance(id: string, node: GraphNode, kind: NodeKind): ResolvedNode {
+    const inlets = kind.inlets.map((spec): ResolvedInlet => {
+      const inner = this.nodes.get(`${id}/in:${spec.name}`)?.inlets[0];
+      return { spec, type: inner?.type ?? 'number', ribbon: inner?.ribbon, conversion: inner?.conversion ?? '' };
+    });
+    const outlets = kind.outlets.map(({ name }): [string, RibbonType] => [
+      name,
+      this.nodes.get(`${id}/out:${name}`)?.outlets['result'] ?? 'number',
+    ]);
+    return { id, node, home: this.homeOf(id), kind, inlets, outlets: Object.fromEntries(outlets) };
+  }
+
+  private chooseOverload(id: string, kind: NodeKind): IrFunction {
+    const connected = new Map((this.incoming.get(id) ?? []).map((ribbon) => [ribbon.inlet, this.sourceType(ribbon)]));
+    let best = kind.overloads[0];
+    let bestCost = Infinity;
+    for (const overload of kind.overloads) {
+      let cost = 0;
+      overload.parameters.forEach((parameter, index) => {
+        const spec = kind.inlets[index];
+        if (!spec) return;
+        const wanted = ribbonType(parameter.type, spec.meaning);
+        const given = connected.get(spec.name);
+        // An open inlet adapts to what is connected elsewhere; among equals the plainer type wins.
+        if (given === undefined) cost += OPEN_COST[wanted];
+        else cost += conversion(given, wanted)?.cost ?? 1000;
+      });
+      if (cost < bestCost) {
+        best = overload;
+        bestCost = cost;
+      }
+    }
+    if (!best) throw new RangeError(`kind ${kind.id} has no function`);
+    return best;
+  }
+
+  private sourceType(ribbon: IncomingRibbon): RibbonType | undefined {
+    return this.nodes.get(ribbon.from)?.outlets[ribbon.outlet];
+  }
+
+  private inlets(id: string, specs: readonly InletSpec[], typeOf: (spec: InletSpec) => RibbonType): ResolvedInlet[] {
+    const ribbons = new Map((this.incoming.get(id) ?? []).map((ribbon) => [ribbon.inlet, ribbon]));
+    const known = new Set(specs.map((spec) => spec.name));
+    for (const inlet of ribbons.keys()) {
+      if (!known.has(inlet))
+        this.say(id, inlet, `A ribbon runs into "${inlet}", which ${id === DOCK ? 'the dock' : 'this node'} does not have.`);
+    }
+    return specs.map((spec): ResolvedInlet => {
+      const type = typeOf(spec);
+      const ribbon = ribbons.get(spec.name);
+      if (!ribbon) return { spec, type, conversion: '' };
+      const given = this.sourceType(ribbon);
+      if (given === undefined) {
+        this.explainMissingSource(id, spec.name, ribbon);
+        return { spec, type, conversion: '' };
+      }
+      const found = conversion(given, type);
+      if (found) return { spec, type, ribbon, conversion: found.label };
+      this.say(id, spec.name, misfitMessage(given, type));
+      return { spec, type, conversion: '' };
+    });
+  }
+
+  private explainMissingSource(id: string, inlet: string, ribbon: IncomingRibbon): void {
+    const there = Object.hasOwn(this.flat.nodes, ribbon.from) || this.flat.ports.has(ribbon.from);
+    if (this.flat.problems.some((problem) => ribbon.from.startsWith(`${problem.node}/`))) return;
+    if (!there) this.say(id, inlet, 'This ribbon comes from a node that is not there.');
+    else if (this.nodes.has(ribbon.from))
+      this.say(id, inlet, `This ribbon comes from the outlet "${ribbon.outlet}", which its node does not have.`);
+    // Otherwise the source has a problem of its own, which is already said.
+  }
+
+  /** A vector that is computed from colours is a colour. */
+  private outletTypes(kind: NodeKind, overload: IrFunction, inlets: readonly ResolvedInlet[]): Record<string, RibbonType> {
+    const { result } = overload;
+    const generic = kind.overloads.length > 1;
+    const fromColour = generic && inlets.some((inlet) => inlet.ribbon && this.sourceType(inlet.ribbon) === 'colour');
+    return Object.fromEntries(
+      kind.outlets.map((outlet) => {
+        const field =
+          result.kind === 'struct' && result.name !== 'Lit' ? result.fields.find((each) => each.name === outlet.name)?.type : result;
+        const type = ribbonType(field ?? result, outlet.meaning);
+        return [outlet.name, type === 'vec3' && fromColour ? 'colour' : type];
+      }),
+    );
+  }
+}
+
+const OPEN_COST: Readonly<Record<RibbonType, number>> = {
+  number: 0,
+  vec2: 0.1,
+  vec3: 0.1,
+  colour: 0.1,
+  vec4: 0.1,
+  light: 0.3,
+  stops: 0,
+  image: 0,
+};
+
+function sameOutlets(a: ResolvedNode['outlets'] | undefined, b: ResolvedNode['outlets'] | undefined): boolean {
+  if (a === b) return true;
+  if (!a || !b) return false;
+  const names = Object.keys(a);
+  return names.length === Object.keys(b).length && names.every((name) => a[name] === b[name]);
+}

@@ -1,0 +1,148 @@
+import type { NodeKind } from '../catalogue/kind';
+import { joinEdits, type Edit } from '../document/edit';
+import { inletOf, type GraphNode, type InletAddress, type OutletAddress } from '../document/graph';
+import { addParameter, freeParameterName } from '../document/material-edits';
+import type { MaterialParameter } from '../document/material';
+import type { Change } from '../document/transaction';
+import { fittingInlet, fittingOutlet, kindInletTypes, kindOutletTypes } from './fitting';
+import { incomingRibbons, reachesDock } from './graph-order';
+import { conversion } from './ribbon-type';
+import type { TypedGraph } from './typed-graph';
+
+/**
+ * Takes nodes away and closes the gaps: what ran into the first fitting inlet of a node runs on to where its
+ * outlet went.
+ */
+export function removeHealed(typed: TypedGraph, ids: ReadonlySet<string>): Edit {
+  const { edits, graph, material } = typed;
+  const removal = edits.remove(material, ids);
+  const healed = Object.entries(graph.ribbons).flatMap(([key, ribbon]): readonly Change[] => {
+    const to = inletOf(key);
+    if (!ids.has(ribbon.from) || ids.has(to.node)) return [];
+    const source = through(typed, { node: ribbon.from, outlet: ribbon.outlet }, to, ids);
+    return source ? edits.connect(source, to).changes : [];
+  });
+  return { label: removal.label, changes: [...removal.changes, ...healed] };
+}
+
+/** The nearest outlet before nodes that go, which `to` can take. Does not recurse: a chain may be long. */
+function through(typed: TypedGraph, start: OutletAddress, to: InletAddress, ids: ReadonlySet<string>): OutletAddress | undefined {
+  const wanted = typed.inletType(to);
+  const seen = new Set<string>();
+  let at: OutletAddress | undefined = start;
+  while (at && ids.has(at.node)) {
+    if (seen.has(at.node) || !wanted) return undefined;
+    seen.add(at.node);
+    at = typed
+      .inlets(at.node)
+      .map(({ spec }) => typed.sourceOf({ node: at?.node ?? '', inlet: spec.name }))
+      .find((source) => {
+        const given = source && typed.outletType(source);
+        return given !== undefined && conversion(given, wanted) !== undefined;
+      });
+  }
+  return at;
+}
+
+/** Puts a node that nothing is connected to into a ribbon; nothing when it does not fit there. */
+export function insertIntoRibbon(typed: TypedGraph, to: InletAddress, id: string, kind: NodeKind): Edit | undefined {
+  const source = typed.sourceOf(to);
+  const given = source && typed.outletType(source);
+  const wanted = typed.inletType(to);
+  if (!source || !given || !wanted || source.node === id || to.node === id) return undefined;
+  const [inlet, outlet] = [fittingInlet(kind, given), fittingOutlet(kind, wanted)];
+  if (!inlet || !outlet) return undefined;
+  return joinEdits(
+    `Insert ${kind.title}`,
+    typed.edits.connect(source, { node: id, inlet: inlet.name }),
+    typed.edits.connect({ node: id, outlet: outlet.name }, to),
+  );
+}
+
+/** Whether a node has no ribbons at all. */
+export function isLoose({ graph }: Pick<TypedGraph, 'graph'>, id: string): boolean {
+  return Object.entries(graph.ribbons).every(([key, ribbon]) => ribbon.from !== id && inletOf(key).node !== id);
+}
+
+/**
+ * Puts another kind of node in a node's place. Ribbons stay where the new kind has an inlet or outlet of the same
+ * name, else where one of fitting type is left; values stay by name.
+ */
+export function swapKind(typed: TypedGraph, id: string, kind: NodeKind): Edit | undefined {
+  const { graph, edits } = typed;
+  const node = graph.nodes[id];
+  if (!node) return undefined;
+  const known = new Set(kind.inlets.map((spec) => spec.name));
+  const values = Object.fromEntries(Object.entries(node.values).filter(([name]) => known.has(name)));
+  const next: GraphNode = { kind: kind.id, rev: kind.rev, x: node.x, y: node.y, values, ...(node.image && { image: node.image }) };
+  const changes: Change[] = [edits.putNode(id, next)];
+  const free = new Set(known);
+  const incoming = Object.entries(graph.ribbons).filter(([key]) => inletOf(key).node === id);
+  // Same names first, so that nothing else takes their place.
+  incoming.sort(([a], [b]) => Number(known.has(inletOf(b).inlet)) - Number(known.has(inletOf(a).inlet)));
+  for (const [key, ribbon] of incoming) {
+    const source = { node: ribbon.from, outlet: ribbon.outlet };
+    const given = typed.outletType(source);
+    const fits = (name: string): boolean =>
+      given !== undefined && free.has(name) && kindInletTypes(kind, name).some((type) => conversion(given, type) !== undefined);
+    const { inlet } = inletOf(key);
+    const target = fits(inlet) ? inlet : kind.inlets.map((spec) => spec.name).find(fits);
+    if (target !== undefined) free.delete(target);
+    if (target !== inlet) {
+      changes.push(...edits.disconnect({ node: id, inlet }).changes);
+      if (target !== undefined) changes.push(...edits.connect(source, { node: id, inlet: target }).changes);
+    }
+  }
+  for (const [key, ribbon] of Object.entries(graph.ribbons)) {
+    if (ribbon.from !== id) continue;
+    const to = inletOf(key);
+    const wanted = typed.inletType(to);
+    const fits = (name: string): boolean =>
+      wanted !== undefined && kindOutletTypes(kind, name).some((type) => conversion(type, wanted) !== undefined);
+    const outlet = fits(ribbon.outlet) ? ribbon.outlet : kind.outlets.map((each) => each.name).find(fits);
+    if (outlet === undefined) changes.push(...edits.disconnect(to).changes);
+    else if (outlet !== ribbon.outlet) changes.push(...edits.connect({ node: id, outlet }, to).changes);
+  }
+  return { label: `Swap for ${kind.title}`, changes };
+}
+
+/** Makes a parameter of an open inlet: it takes the inlet's value and range, and a node that reads it runs in. */
+export function promote(typed: TypedGraph, at: InletAddress, newId: () => string): { edit: Edit; parameter: string } | undefined {
+  const { material, edits, graph } = typed;
+  const node = graph.nodes[at.node];
+  const inlet = typed.inlets(at.node).find((each) => each.spec.name === at.inlet);
+  if (!node || !inlet || inlet.ribbon || 'surface' in inlet.spec.default) return undefined;
+  if (inlet.type !== 'number' && inlet.type !== 'colour') return undefined;
+  const { spec, type } = inlet;
+  const fallback = 'value' in spec.default ? spec.default.value : [0];
+  const typedIn = node.values[at.inlet] ?? fallback;
+  const numbers = typeof typedIn === 'number' ? [typedIn] : typedIn;
+  const order = Math.max(-1, ...Object.values(material.parameters).map((each) => each.order)) + 1;
+  const parameter: MaterialParameter = {
+    name: freeParameterName(material, spec.label),
+    type,
+    value: type === 'colour' ? [0, 1, 2].map((index) => numbers[index] ?? numbers[0] ?? 0) : (numbers[0] ?? 0),
+    ...(spec.low === undefined ? {} : { low: spec.low }),
+    ...(spec.high === undefined ? {} : { high: spec.high }),
+    ...(spec.help ? { help: spec.help } : {}),
+    ...(spec.unit ? { unit: spec.unit } : {}),
+    order,
+  };
+  const [parameterId, nodeId] = [newId(), newId()];
+  const row = Math.max(0, typed.inlets(at.node).indexOf(inlet));
+  const reader: GraphNode = { kind: 'parameter', rev: 1, x: node.x - 220, y: node.y + row * 20, values: {} };
+  return {
+    parameter: parameterId,
+    edit: joinEdits(
+      `Make ${spec.label} a parameter`,
+      addParameter(parameterId, parameter, nodeId, reader, edits),
+      edits.connect({ node: nodeId, outlet: 'result' }, at),
+    ),
+  };
+}
+
+/** Nodes of the graph that nothing carries to its dock. */
+export function unusedNodes({ graph }: Pick<TypedGraph, 'graph'>): ReadonlySet<string> {
+  const used = reachesDock(incomingRibbons(graph));
+  return new Set(Object.keys(graph.nodes).filter((id) => !used.has(id)));
+}

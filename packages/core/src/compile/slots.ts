@@ -1,0 +1,162 @@
+import type { InletValue } from '../document/graph';
+import { liveNumber } from '../document/live-input';
+import type { MaterialSource } from '../document/material';
+import { constant, construct, float, global, swizzle } from '../ir/build';
+import type { Expression, Global, UniformBlock } from '../ir/ir';
+import { FLOAT, INT, VEC4, componentCount, type Type } from '../ir/types';
+import type { NodeHome } from './flatten';
+
+/** Where a slot's numbers come from. */
+export type SlotSource =
+  | { readonly from: 'inlet'; readonly home: NodeHome; readonly inlet: string; readonly fallback: readonly number[] }
+  | { readonly from: 'parameter'; readonly parameter: string }
+  /** Computed from other slots and the clock, once per frame. */
+  | { readonly from: 'frame'; readonly name: string };
+
+/** A place in the material's uniform block; `offset` in words. */
+export interface Slot {
+  readonly name: string;
+  readonly type: Type;
+  readonly offset: number;
+  readonly source: SlotSource;
+}
+
+/** 16 KiB, the least a WebGL2 device offers for one block. */
+export const MATERIAL_WORDS = 4096;
+export const MATERIAL_BLOCK = 'Material';
+const VALUES = 'materialValues';
+
+/**
+ * Hands out places in the block. Numbers are packed four to a vec4; vectors do not straddle one. While a
+ * program is being built a slot is a global of its own; `packedRead` turns it into a read from the block.
+ */
+export class SlotAllocator {
+  readonly slots: Slot[] = [];
+  private readonly bySource = new Map<string, Slot>();
+  private words = 0;
+  /** Free words behind earlier slots, by how many. */
+  private readonly gaps: { offset: number; size: number }[] = [];
+
+  /** A slot's global, or nothing when the block is full. */
+  allocate(type: Type, source: SlotSource): Expression | undefined {
+    const key = sourceKey(source);
+    const known = this.bySource.get(key);
+    if (known) return global(known.name, type);
+    const size = wordsOf(type);
+    const offset = this.place(size);
+    if (offset === undefined) return undefined;
+    const slot: Slot = { name: `slot${this.slots.length}`, type, offset, source };
+    this.slots.push(slot);
+    this.bySource.set(key, slot);
+    return global(slot.name, type);
+  }
+
+  private place(size: number): number | undefined {
+    const gap = this.gaps.find((each) => each.size >= size);
+    if (gap && size < 4) {
+      const { offset } = gap;
+      gap.offset += size;
+      gap.size -= size;
+      if (gap.size === 0) this.gaps.splice(this.gaps.indexOf(gap), 1);
+      return offset;
+    }
+    if (this.words + Math.ceil(size / 4) * 4 > MATERIAL_WORDS) return undefined;
+    const offset = this.words;
+    this.words += Math.ceil(size / 4) * 4;
+    if (size % 4 !== 0) this.gaps.push({ offset: offset + size, size: 4 - (size % 4) });
+    return offset;
+  }
+
+  block(): UniformBlock {
+    const length = Math.max(1, this.words / 4);
+    return { name: MATERIAL_BLOCK, members: [{ name: VALUES, type: { kind: 'array', element: VEC4, length } }] };
+  }
+
+  /** The block's only member, to be declared where the program is linked. */
+  blockGlobal(): Global {
+    const [member] = this.block().members;
+    return { name: VALUES, type: member?.type ?? VEC4, storage: 'uniform', block: MATERIAL_BLOCK };
+  }
+
+  /** How programs read each slot, by its name. */
+  packedReads(): ReadonlyMap<string, Expression> {
+    const values = global(VALUES, this.blockGlobal().type);
+    return new Map(this.slots.map((slot) => [slot.name, this.packedRead(slot, values)]));
+  }
+
+  private packedRead(slot: Slot, values: Expression): Expression {
+    const word = (index: number): Expression => ({ op: 'index', object: values, index: constant(INT, [index]), type: VEC4 });
+    const first = Math.floor(slot.offset / 4);
+    if (slot.type.kind === 'array')
+      return construct(
+        slot.type,
+        Array.from({ length: slot.type.length }, (_, index) => word(first + index)),
+      );
+    const size = componentCount(slot.type);
+    const start = slot.offset % 4;
+    return size === 4
+      ? word(first)
+      : swizzle(
+          word(first),
+          Array.from({ length: size }, (_, index) => start + index),
+        );
+  }
+}
+
+function sourceKey(source: SlotSource): string {
+  if (source.from === 'inlet') return `inlet ${source.home.group ?? ''}/${source.home.node}.${source.inlet}`;
+  return source.from === 'frame' ? `frame ${source.name}` : `parameter ${source.parameter}`;
+}
+
+function wordsOf(type: Type): number {
+  return type.kind === 'array' ? type.length * wordsOf(type.element) : componentCount(type);
+}
+
+/** The numbers of a typed-in value, brought to the size of the slot: a lone number spreads, stops repeat the last. */
+export function slotNumbers(value: InletValue, type: Type): readonly number[] {
+  const numbers = typeof value === 'number' ? [value] : value;
+  const size = wordsOf(type);
+  if (type.kind === 'array') {
+    const last = numbers.slice(-4);
+    return Array.from({ length: size }, (_, index) => numbers[index] ?? last[index % 4] ?? 0);
+  }
+  if (numbers.length === 1) return Array<number>(size).fill(numbers[0] ?? 0);
+  return Array.from({ length: size }, (_, index) => numbers[index] ?? 0);
+}
+
+/** Numbers that come from outside of the document: the clock, the pointer, a part's own values of parameters. */
+export interface LiveValues {
+  readonly seconds: number;
+  /** 0…1: whether the pointer is over the part, eased over so many seconds. */
+  readonly pointer: (period: number) => number;
+  readonly overrides: Readonly<Record<string, InletValue>>;
+}
+
+export const AT_REST: LiveValues = { seconds: 0, pointer: () => 0, overrides: {} };
+
+/** The numbers a slot takes from the document; nothing for one that is computed. */
+export function documentNumbers(
+  source: SlotSource,
+  type: Type,
+  material: MaterialSource,
+  live: LiveValues = AT_REST,
+): readonly number[] | undefined {
+  if (source.from === 'frame') return undefined;
+  if (source.from === 'parameter') {
+    const parameter = material.parameters[source.parameter];
+    const moved = parameter?.live && liveNumber(parameter.live, live.seconds, live.pointer);
+    return slotNumbers(live.overrides[source.parameter] ?? moved ?? parameter?.value ?? 0, type);
+  }
+  const { group, node } = source.home;
+  const graph = group === undefined ? material.surface : material.groups[group]?.graph;
+  return slotNumbers(graph?.nodes[node]?.values[source.inlet] ?? source.fallback, type);
+}
+
+/** The same numbers as a constant, for what found no place in the block. */
+export function constantOf(numbers: readonly number[], type: Type): Expression {
+  if (type.kind !== 'array') return type === FLOAT ? float(numbers[0] ?? 0) : constant(type, numbers);
+  return construct(
+    type,
+    Array.from({ length: type.length }, (_, index) => constant(VEC4, numbers.slice(index * 4, index * 4 + 4))),
+  );
+}

@@ -1,0 +1,74 @@
+import type { Catalogue, NodeKind } from '../catalogue/kind';
+import { DOCK, ENTRY, inletKey, type Graph, type InletAddress, type OutletAddress } from '../document/graph';
+import { GraphEdits } from '../document/graph-edits';
+import type { Material } from '../document/material';
+import type { RibbonType } from '../document/ribbon-types';
+import { kindOfNode } from './group-kind';
+import type { ResolvedGraph, ResolvedInlet } from './resolve';
+
+/** One graph of a material as it is worked on: with the types that the last resolving found. */
+export class TypedGraph {
+  readonly edits: GraphEdits;
+  readonly graph: Graph;
+
+  /**
+   * @param group whose inside it is; the surface without
+   * @param path of the group's node through which it was entered, with a slash; empty for the surface
+   */
+  constructor(
+    readonly material: Material,
+    readonly catalogue: Catalogue,
+    readonly resolved: ResolvedGraph,
+    readonly group?: string,
+    private readonly path = '',
+  ) {
+    this.edits = new GraphEdits(group);
+    this.graph = this.edits.graphOf(material);
+  }
+
+  kind(node: string): NodeKind | undefined {
+    const found = this.graph.nodes[node];
+    return found && kindOfNode(this.catalogue, this.material, found);
+  }
+
+  /** What a node gives at an outlet; a group's own inlets, seen from inside, are outlets of `entry`. */
+  outletType({ node, outlet }: OutletAddress): RibbonType | undefined {
+    if (node === ENTRY) return this.material.groups[this.group ?? '']?.inlets[outlet]?.type;
+    return this.find(node)?.outlets[outlet];
+  }
+
+  inletType({ node, inlet }: InletAddress): RibbonType | undefined {
+    if (node === DOCK && this.group !== undefined) return this.material.groups[this.group]?.outlets[inlet]?.type;
+    return this.inlets(node).find((each) => each.spec.name === inlet)?.type;
+  }
+
+  /** A node's inlets in order, with their types; those of the Stage's dock for `dock`. */
+  inlets(node: string): readonly ResolvedInlet[] {
+    if (node === DOCK) return this.group === undefined ? this.resolved.dock : [];
+    return this.find(node)?.inlets ?? [];
+  }
+
+  /** What a ribbon's conversion shows. */
+  conversionAt(to: InletAddress): string {
+    if (to.node === DOCK && this.group !== undefined) {
+      return this.resolved.nodes.get(`${this.path.slice(0, -1)}/out:${to.inlet}`)?.inlets[0]?.conversion ?? '';
+    }
+    return this.inlets(to.node).find((each) => each.spec.name === to.inlet)?.conversion ?? '';
+  }
+
+  sourceOf({ node, inlet }: InletAddress): OutletAddress | undefined {
+    const ribbon = this.graph.ribbons[inletKey(node, inlet)];
+    return ribbon && { node: ribbon.from, outlet: ribbon.outlet };
+  }
+
+  /** The node under its path in the unfolded graph, as problems and rates name it. */
+  pathOf(node: string): string {
+    return this.path + node;
+  }
+
+  private find(
+    node: string,
+  ): { readonly inlets: readonly ResolvedInlet[]; readonly outlets: Readonly<Record<string, RibbonType>> } | undefined {
+    return this.resolved.nodes.get(this.path + node) ?? this.resolved.instances.get(this.path + node);
+  }
+}

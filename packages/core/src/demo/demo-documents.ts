@@ -1,0 +1,274 @@
+import type { BrelvinDocument } from '../document/documents';
+import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
+import { newMaterial, newMesh, newSet } from '../document/new-documents';
+import { IN_PLACE, type PartRule } from '../document/set';
+import { DEMO_RIGS } from './demo-rigs';
+import { LABEL_ASSETS, LABEL_SIDE, LABELS, type LabelName } from './label-images';
+
+/** The documents of a fresh start, from the Tern & Tallow lantern loft. */
+export const DEMO_DOCUMENTS: readonly { readonly id: string; readonly document: BrelvinDocument }[] = [
+  { id: 'set-plain-sphere', document: newSet('Plain sphere') },
+  { id: 'set-knotted-rope', document: newSet('Knotted rope', 'torusKnot') },
+  { id: 'set-puppet-on-stand', document: puppetOnStand() },
+  { id: 'set-label-cube', document: labelCube() },
+  ...DEMO_RIGS,
+  ...LABELS.map((label) => ({ id: `material-label-${label}`, document: labelMaterial(label) })),
+  { id: 'material-slate-of-tides', document: slateOfTides() },
+  { id: 'material-kite-dusk', document: kiteDusk() },
+  { id: 'material-painted-eyes', document: paintedEyes() },
+  { id: 'material-puppet-hair', document: puppetHair() },
+  { id: 'material-puppet-cheek', document: puppetCheek() },
+];
+
+function graph(
+  nodes: Record<string, [kind: string, x: number, y: number, values?: Record<string, InletValue>]>,
+  ribbons: Record<string, string>,
+): Graph {
+  return {
+    ...EMPTY_GRAPH,
+    nodes: Object.fromEntries(
+      Object.entries(nodes).map(([id, [kind, x, y, values = {}]]): [string, GraphNode] => [id, { kind, rev: 1, x, y, values }]),
+    ),
+    ribbons: Object.fromEntries(
+      Object.entries(ribbons).map(([inlet, outlet]) => {
+        const [from = '', name = ''] = outlet.split('.');
+        return [inlet, { from, outlet: name }];
+      }),
+    ),
+  };
+}
+
+/** Toon bands in warm skin, the shade tinted, and a rim against the dark stage. */
+function puppetCheek(): BrelvinDocument {
+  return {
+    ...newMaterial('Puppet cheek', { set: 'set-puppet-on-stand', rig: 'rig-north-window' }),
+    tags: ['puppet'],
+    surface: graph(
+      {
+        skin: ['colour', 40, 60, { value: [0.87, 0.46, 0.31] }],
+        bands: ['bands', 260, 40, { count: 3, softness: 0.04, floor: 0.42, tint: [0.72, 0.36, 0.5] }],
+        rim: ['rim', 260, 240, { colour: [1, 0.72, 0.5], strength: 0.55, power: 4 }],
+        both: ['add', 480, 120],
+      },
+      { 'bands.base': 'skin.result', 'both.a': 'bands.result', 'both.b': 'rim.result', 'dock.colour': 'both.result' },
+    ),
+    notes: 'Skin of the travelling puppets: three flat steps, the darkest towards plum.',
+  };
+}
+
+/** Hair in two bands, with a crisp highlight built by hand from the sun's direction. */
+function puppetHair(): BrelvinDocument {
+  return {
+    ...newMaterial('Puppet hair', { set: 'set-puppet-on-stand', rig: 'rig-north-window' }),
+    tags: ['puppet'],
+    surface: graph(
+      {
+        sun: ['sun', 0, 0],
+        eye: ['viewDirection', 0, 110],
+        between: ['add', 200, 20],
+        half: ['normalize', 400, 20],
+        facing: ['normal', 400, 100],
+        hair: ['colour', 400, 190, { value: [0.19, 0.05, 0.04] }],
+        spot: ['dot', 600, 20],
+        bands: ['bands', 600, 150, { count: 2, softness: 0.03, floor: 0.3, tint: [0.45, 0.3, 0.75] }],
+        edge: ['smoothstep', 800, 20, { low: 0.958, high: 0.966 }],
+        shine: ['colour', 800, 250, { value: [0.84, 0.4, 0.22] }],
+        both: ['mix', 1000, 130],
+      },
+      {
+        'between.a': 'sun.direction',
+        'between.b': 'eye.result',
+        'half.value': 'between.result',
+        'spot.a': 'half.result',
+        'spot.b': 'facing.result',
+        'edge.value': 'spot.result',
+        'bands.base': 'hair.result',
+        'both.a': 'bands.result',
+        'both.b': 'shine.result',
+        'both.amount': 'edge.result',
+        'dock.colour': 'both.result',
+      },
+    ),
+    notes: 'The highlight is the half vector between sun and eye against the normal, cut off where it is nearly straight.',
+  };
+}
+
+/** A gradient from the bottom of the kite to its top, still lit. */
+function kiteDusk(): BrelvinDocument {
+  return {
+    ...newMaterial('Kite dusk', { set: 'set-plain-sphere', rig: 'rig-dusk-quay' }),
+    surface: graph(
+      {
+        place: ['place', 40, 80],
+        dusk: ['gradient', 260, 80, { stops: [0.012, 0.02, 0.09, 0, 0.19, 0.05, 0.24, 0.35, 0.86, 0.2, 0.11, 0.62, 0.98, 0.66, 0.28, 1] }],
+        light: ['blinnPhong', 480, 80, { specular: [0.16, 0.16, 0.16], exponent: 24 }],
+      },
+      { 'dusk.at': 'place.y', 'light.base': 'dusk.result', 'dock.colour': 'light.result' },
+    ),
+    notes: 'Paper kite at nightfall: the colours run from its tail up to its point.',
+  };
+}
+
+/** Drawn over the hair from every view: white, an iris and a pupil by the place on the eye. */
+function paintedEyes(): BrelvinDocument {
+  return {
+    ...newMaterial('Painted eyes', { set: 'set-puppet-on-stand', rig: 'rig-north-window' }),
+    surface: graph(
+      {
+        facing: ['normal', 0, 60],
+        ahead: ['combine', 0, 150, { x: 0, y: 0, z: 1 }],
+        straight: ['dot', 200, 80],
+        iris: ['smoothstep', 400, 70, { low: 0.8, high: 0.83 }],
+        pupil: ['smoothstep', 400, 180, { low: 0.94, high: 0.96 }],
+        ink: ['colour', 400, 290, { value: [0.02, 0.02, 0.03] }],
+        white: ['colour', 400, -90, { value: [0.93, 0.91, 0.86] }],
+        tide: ['colour', 400, -10, { value: [0.05, 0.24, 0.3] }],
+        sea: ['mix', 600, 20],
+        painted: ['mix', 800, 60],
+        light: ['bands', 1000, 60, { count: 2, softness: 0.03, floor: 0.75, tint: [0.7, 0.75, 0.95] }],
+      },
+      {
+        'straight.a': 'facing.result',
+        'straight.b': 'ahead.result',
+        'iris.value': 'straight.result',
+        'pupil.value': 'straight.result',
+        'sea.a': 'white.result',
+        'sea.b': 'tide.result',
+        'sea.amount': 'iris.result',
+        'painted.a': 'sea.result',
+        'painted.b': 'ink.result',
+        'painted.amount': 'pupil.result',
+        'light.base': 'painted.result',
+        'dock.colour': 'light.result',
+      },
+    ),
+    tags: ['puppet'],
+    notes: 'The set lets the eyes count as nearer to the eye, so the fringe never hides them.',
+  };
+}
+
+/** A beginner's lit slate, each number a parameter. */
+function slateOfTides(): BrelvinDocument {
+  const material = newMaterial('Slate of tides', { set: 'set-plain-sphere', rig: 'rig-north-window' });
+  return {
+    ...material,
+    surface: withParameters(
+      graph(
+        { slate: ['parameter', 60, 60], shine: ['parameter', 60, 160], polish: ['parameter', 60, 260], light: ['blinnPhong', 320, 100] },
+        {
+          'light.base': 'slate.result',
+          'light.specular': 'shine.result',
+          'light.exponent': 'polish.result',
+          'dock.colour': 'light.result',
+        },
+      ),
+    ),
+    parameters: {
+      slate: {
+        name: 'Slate',
+        type: 'colour',
+        value: [0.075, 0.105, 0.125],
+        order: 0,
+        heading: 'Stone',
+        help: 'The dry stone, without shine.',
+      },
+      shine: {
+        name: 'Shine',
+        type: 'colour',
+        value: [0.32, 0.36, 0.38],
+        order: 1,
+        heading: 'Wetness',
+        help: 'How much light the wet film sends back.',
+      },
+      polish: {
+        name: 'Polish',
+        type: 'number',
+        value: 48,
+        low: 1,
+        high: 200,
+        order: 2,
+        heading: 'Wetness',
+        help: 'The larger, the smaller the spot.',
+      },
+    },
+    variants: {
+      low: { name: 'Low tide', order: 0, values: { slate: [0.13, 0.15, 0.16], shine: [0.03, 0.03, 0.03], polish: 8 } },
+      high: { name: 'High tide', order: 1, values: { slate: [0.075, 0.105, 0.125], shine: [0.32, 0.36, 0.38], polish: 48 } },
+    },
+    notes: 'The loft writes tide times on it.',
+  };
+}
+
+function withParameters(from: Graph): Graph {
+  const nodes = Object.entries(from.nodes).map(([id, node]): [string, GraphNode] => [
+    id,
+    node.kind === 'parameter' ? { ...node, parameter: id } : node,
+  ]);
+  return { ...from, nodes: Object.fromEntries(nodes) };
+}
+
+/** The puppet's head on its turned stand: four parts, three materials, eyes and brows over the hair. */
+function puppetOnStand(): BrelvinDocument {
+  const rule = (order: number, pattern: string, material: string, rest: Partial<PartRule> = {}): PartRule => ({
+    order,
+    mesh: 'head',
+    pattern,
+    material,
+    values: {},
+    ...rest,
+  });
+  const stand = { ...IN_PLACE, position: [0, -1.45, 0] };
+  return {
+    ...newSet('Puppet on stand'),
+    tags: ['puppet'],
+    meshes: {
+      head: newMesh('puppetHead', {}, { name: 'Puppet head' }),
+      stand: newMesh('cylinder', { radius: 0.5, height: 0.4 }, { name: 'Stand', order: 1, placing: stand }),
+    },
+    partRules: {
+      skin: rule(0, 'skin', 'material-puppet-cheek'),
+      hair: rule(1, 'hair', 'material-puppet-hair'),
+      eyes: rule(2, 'eyes', 'material-painted-eyes', { depthOffset: 0.3, drawOrder: 2 }),
+      brows: rule(3, 'brows', 'material-puppet-hair', { depthOffset: 0.3, drawOrder: 1 }),
+      stand: { ...rule(4, '*', 'material-slate-of-tides'), mesh: 'stand' },
+    },
+  };
+}
+
+/** Six images on the six parts of a cube. */
+function labelCube(): BrelvinDocument {
+  const rules = LABELS.map((label, order): [string, PartRule] => [
+    label,
+    { order, pattern: label, material: `material-label-${label}`, values: {} },
+  ]);
+  const mesh = newMesh('cube', { size: 1.4 }, { name: 'Label cube' });
+  return { ...newSet('Label cube'), meshes: { mesh }, partRules: Object.fromEntries(rules) };
+}
+
+function labelMaterial(label: LabelName): BrelvinDocument {
+  const name = `Label, ${label}`;
+  const surface = graph(
+    { print: ['image', 40, 60], light: ['lambert', 300, 80] },
+    { 'light.base': 'print.colour', 'dock.colour': 'light.result' },
+  );
+  const print = surface.nodes['print'];
+  return {
+    ...newMaterial(name, { set: 'set-label-cube', rig: 'rig-north-window' }),
+    tags: ['label'],
+    surface: print ? { ...surface, nodes: { ...surface.nodes, print: { ...print, image: 'print' } } } : surface,
+    images: {
+      print: {
+        name: `Print ${label}`,
+        asset: LABEL_ASSETS[label],
+        width: LABEL_SIDE,
+        height: LABEL_SIDE,
+        role: 'colour',
+        wrapX: 'clamp',
+        wrapY: 'clamp',
+        filter: 'smooth',
+        uvSet: 0,
+      },
+    },
+    notes: 'Paper labels for the lamp-oil crates.',
+  };
+}

@@ -1,0 +1,140 @@
+/**
+ * What a frame needs of a graphics device, in the shape of WebGPU: immutable pipelines, passes described as a
+ * whole, bind groups, explicit resolve, asynchronous readback. Row 0 of every target is the top of the picture
+ * and clip space z goes 0…1; a device hides what differs.
+ */
+export interface Device {
+  readonly statistics: DeviceStatistics;
+  createBuffer(descriptor: BufferDescriptor): DeviceBuffer;
+  createTexture(descriptor: TextureDescriptor): DeviceTexture;
+  /**
+   * Compiles and links; equal programs are compiled once.
+   *
+   * @throws ProgramRefused when the driver does not take the program
+   */
+  createPipeline(descriptor: PipelineDescriptor): Promise<DevicePipeline>;
+  runPass(pass: PassDescriptor): void;
+  /** Averages the samples of `from` into `to`, which has the same size and format and one sample. */
+  resolve(from: DeviceTexture, to: DeviceTexture): void;
+  /** The rows of an `rgba8unorm` texture from the top. */
+  readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>>;
+  /** The rows of an `rgba16float` texture from the top, four numbers a pixel. */
+  readFloats(texture: DeviceTexture): Promise<Float32Array<ArrayBuffer>>;
+  /** Comes back when everything given to the device so far is done. */
+  finished(): Promise<void>;
+  destroy(): void;
+}
+
+export interface DeviceStatistics {
+  /** Programs that went through the driver's compiler since the device was made. */
+  readonly compiledPrograms: number;
+  readonly passes: number;
+}
+
+export interface BufferDescriptor {
+  readonly usage: 'vertex' | 'index' | 'uniform';
+  /** Bytes. */
+  readonly size: number;
+}
+export interface DeviceBuffer {
+  readonly size: number;
+  write(data: Float32Array<ArrayBuffer> | Uint32Array<ArrayBuffer>): void;
+  destroy(): void;
+}
+
+export type TextureFormat = 'rgba16float' | 'rgba8unorm' | 'rgba8unorm-srgb' | 'depth24plus';
+/** How a texture is read between its pixels and beyond its edges. */
+export interface Sampling {
+  readonly wrapX: 'repeat' | 'mirror' | 'clamp';
+  readonly wrapY: 'repeat' | 'mirror' | 'clamp';
+  readonly filter: 'smooth' | 'sharp';
+}
+export interface TextureDescriptor {
+  readonly width: number;
+  readonly height: number;
+  readonly format: TextureFormat;
+  readonly samples: 1 | 4;
+  /** 1 when absent. */
+  readonly mipLevels?: number;
+  /** Smooth and clamped when absent. */
+  readonly sampling?: Sampling;
+  /** A depth texture that programs read by `texelFetch`. */
+  readonly fetched?: boolean;
+}
+export interface DeviceTexture extends TextureDescriptor {
+  /** Fills a level of an 8-bit texture with RGBA rows from the top. */
+  write(level: number, pixels: Uint8Array<ArrayBuffer>): void;
+  destroy(): void;
+}
+
+export interface VertexAttribute {
+  readonly name: string;
+  readonly components: 1 | 2 | 3 | 4;
+  /** Bytes from the start of the element. */
+  readonly offset: number;
+}
+export interface VertexBufferLayout {
+  /** Bytes from one element to the next. */
+  readonly stride: number;
+  readonly step: 'vertex' | 'copy';
+  readonly attributes: readonly VertexAttribute[];
+}
+
+export interface PipelineDescriptor {
+  readonly label: string;
+  readonly glsl: { readonly vertex: string; readonly fragment: string };
+  readonly vertexBuffers: readonly VertexBufferLayout[];
+  readonly depth: 'none' | 'test and write';
+  readonly cull: 'none' | 'back' | 'front';
+  /** Which way round triangles go that face the eye; a mirrored mesh's go clockwise. Counter-clockwise when absent. */
+  readonly front?: 'ccw' | 'cw';
+  readonly samples: 1 | 4;
+  /** Pushes depths away: by so much of the slope, and so many of the smallest steps. */
+  readonly depthBias?: { readonly slope: number; readonly steps: number };
+  /** What indices make; triangles when absent. */
+  readonly topology?: 'triangles' | 'lines';
+}
+export interface DevicePipeline {
+  readonly descriptor: PipelineDescriptor;
+  destroy(): void;
+}
+
+/** Resources by the names the program gives them. */
+export interface BindGroup {
+  readonly blocks: Readonly<Record<string, DeviceBuffer>>;
+  readonly textures: Readonly<Record<string, DeviceTexture>>;
+}
+
+export interface DrawCall {
+  readonly pipeline: DevicePipeline;
+  readonly bindings: readonly BindGroup[];
+  readonly vertexBuffers: readonly DeviceBuffer[];
+  readonly indices?: DeviceBuffer;
+  /** Indices, or vertices when there are none. */
+  readonly first: number;
+  readonly count: number;
+  readonly copies: number;
+}
+
+export interface PassDescriptor {
+  /** A texture, or the device's canvas; nothing where only depth is kept. */
+  readonly colour?: DeviceTexture | 'canvas';
+  readonly depth?: DeviceTexture;
+  /** Scene-linear for float targets. Without it the target keeps what it holds. */
+  readonly clear?: readonly [number, number, number, number];
+  /** The part of the target that is drawn into, pixels from its top left; all of it when absent. */
+  readonly viewport?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  readonly draws: readonly DrawCall[];
+}
+
+/** The driver refused a program that our compiler let through: a defect of ours, told with the driver's words. */
+export class ProgramRefused extends Error {
+  constructor(
+    readonly stage: 'vertex' | 'fragment' | 'link',
+    readonly log: string,
+    /** Line of the stage's text, from 1. */
+    readonly line?: number,
+  ) {
+    super(`the graphics driver refused the ${stage} program: ${log.trim().split('\n')[0] ?? ''}`);
+  }
+}

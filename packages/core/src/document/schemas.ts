@@ -1,0 +1,290 @@
+import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS } from './image';
+import { FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
+import { LIVE_KINDS } from './live-input';
+import { MATERIAL_VERSION } from './material';
+import { RIBBON_TYPES } from './ribbon-types';
+import type { Field, Schema } from './schema';
+import { MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
+
+export const LONGEST_NAME = 120;
+export const LONGEST_TAG = 40;
+export const MOST_TAGS = 32;
+/** Of which eight shine at a time. */
+export const MOST_LIGHTS_IN_RIG = 32;
+/** What a name of ours looks like: it stands in paths and keys, so no dots, and nothing that JavaScript objects treat specially. */
+const IDENTIFIER = '^(?!__proto__$|constructor$|prototype$)[A-Za-z][A-Za-z0-9_-]{0,63}$';
+const FARTHEST = 1e6;
+
+const text = (longest: number, shortest = 0): Schema => ({ kind: 'string', longest, shortest });
+const number = (least = -1e9, most = 1e9): Schema => ({ kind: 'number', least, most });
+const list = (of: Schema, count: number): Schema => ({ kind: 'list', of, shortest: count, longest: count });
+const record = (of: Schema, longest: number, keys = IDENTIFIER): Schema => ({ kind: 'record', keys, of, longest });
+const object = (fields: Readonly<Record<string, Field>>): Schema => ({ kind: 'object', fields });
+const identifier: Schema = { kind: 'string', longest: 64, pattern: IDENTIFIER };
+const documentId: Schema = { kind: 'string', longest: 64, pattern: '^[A-Za-z0-9_-]{1,64}$' };
+const oneOf = (...values: readonly string[]): Schema => ({ kind: 'exactly', values });
+const yesOrNo: Schema = { kind: 'boolean' };
+const whole = (least: number, most: number): Schema => ({ kind: 'number', least, most, whole: true });
+const linearColour = list(number(0, 1e4), 3);
+
+const inletValue: Schema = {
+  kind: 'either',
+  of: [number(), { kind: 'list', of: number(), shortest: 1, longest: 32 }],
+  expected: 'a number or a list of 1 to 32 numbers',
+};
+const place = number(-FARTHEST, FARTHEST);
+const extent = number(1, FARTHEST);
+const box = { x: { schema: place }, y: { schema: place }, width: { schema: extent }, height: { schema: extent } };
+const assetAddress: Schema = { kind: 'string', longest: 64, pattern: '^[0-9a-f]{64}$' };
+
+const graphFields: Record<string, Field> = {
+  nodes: {
+    schema: record(
+      object({
+        kind: { schema: identifier, help: 'Id of a node kind of the catalogue.' },
+        rev: { schema: whole(1, 1e6) },
+        x: { schema: place },
+        y: { schema: place },
+        values: { schema: record(inletValue, 64), help: 'Values typed into inlets, by inlet.' },
+        name: { schema: text(LONGEST_NAME, 1), optional: true, help: 'In place of the kind’s title.' },
+        parameter: { schema: identifier, optional: true },
+        group: { schema: identifier, optional: true },
+        image: { schema: identifier, optional: true },
+      }),
+      10_000,
+    ),
+  },
+  ribbons: {
+    schema: record(
+      object({
+        from: { schema: identifier },
+        outlet: { schema: identifier },
+        bends: { schema: { kind: 'list', of: list(place, 2), shortest: 1, longest: 64 }, optional: true },
+      }),
+      50_000,
+      '^[A-Za-z][A-Za-z0-9_-]{0,63}\\.[A-Za-z][A-Za-z0-9_-]{0,63}$',
+    ),
+    help: 'By the inlet where the ribbon ends: "node.inlet", or "dock.inlet".',
+  },
+  areas: { schema: record(object({ title: { schema: text(LONGEST_NAME) }, ...box }), 1000) },
+  notes: { schema: record(object({ text: { schema: text(10_000) }, ...box }), 1000) },
+};
+
+const graph = object(graphFields);
+
+const groupPorts = record(
+  object({
+    label: { schema: text(LONGEST_NAME, 1) },
+    type: { schema: oneOf(...RIBBON_TYPES) },
+    order: { schema: number() },
+    value: { schema: inletValue, optional: true, help: 'What an open inlet gives.' },
+    low: { schema: number(), optional: true },
+    high: { schema: number(), optional: true },
+  }),
+  64,
+);
+
+const tags: Schema = { kind: 'list', of: text(LONGEST_TAG, 1), shortest: 0, longest: MOST_TAGS };
+
+const head = (format: string, version: number): Record<string, Field> => ({
+  format: { schema: oneOf(format) },
+  version: { schema: { kind: 'exactly', values: [version] } },
+  name: { schema: text(LONGEST_NAME, 1) },
+  tags: { schema: tags },
+});
+
+const liveInput = object({
+  kind: { schema: oneOf(...LIVE_KINDS) },
+  low: { schema: number() },
+  high: { schema: number() },
+  period: { schema: number(0, 86_400), help: 'Seconds.' },
+  phase: { schema: number(0, 1) },
+  speed: { schema: number() },
+});
+
+const images = record(
+  object({
+    name: { schema: text(LONGEST_NAME) },
+    asset: { schema: assetAddress, help: 'SHA-256 of the file.' },
+    width: { schema: whole(1, 1e6) },
+    height: { schema: whole(1, 1e6) },
+    role: { schema: oneOf(...IMAGE_ROLES) },
+    wrapX: { schema: oneOf(...IMAGE_WRAPS) },
+    wrapY: { schema: oneOf(...IMAGE_WRAPS) },
+    filter: { schema: oneOf(...IMAGE_FILTERS) },
+    uvSet: { schema: whole(0, 1) },
+  }),
+  256,
+);
+
+const parameters = record(
+  object({
+    name: { schema: text(LONGEST_NAME, 1) },
+    type: { schema: oneOf('number', 'colour') },
+    value: { schema: inletValue },
+    low: { schema: number(), optional: true },
+    high: { schema: number(), optional: true },
+    order: { schema: number() },
+    heading: { schema: text(LONGEST_NAME, 1), optional: true },
+    help: { schema: text(1000), optional: true },
+    unit: { schema: text(20), optional: true },
+    live: { schema: liveInput, optional: true },
+  }),
+  1000,
+);
+
+const groups = record(
+  object({
+    title: { schema: text(LONGEST_NAME, 1) },
+    help: { schema: text(1000) },
+    inlets: { schema: groupPorts },
+    outlets: { schema: groupPorts },
+    graph: { schema: graph },
+  }),
+  1000,
+);
+
+/** What the clipboard holds. */
+export const CLIPPING_SCHEMA = object({
+  format: { schema: oneOf('brelvin-nodes') },
+  version: { schema: { kind: 'exactly', values: [1] } },
+  ...graphFields,
+  parameters: { schema: parameters },
+  groups: { schema: groups },
+  images: { schema: images },
+});
+
+export const MATERIAL_SCHEMA = object({
+  ...head('brelvin-material', MATERIAL_VERSION),
+  surface: { schema: graph },
+  groups: { schema: groups },
+  parameters: { schema: parameters },
+  images: { schema: images },
+  variants: {
+    schema: record(
+      object({ name: { schema: text(LONGEST_NAME, 1) }, order: { schema: number() }, values: { schema: record(inletValue, 1000) } }),
+      200,
+    ),
+  },
+  silenced: {
+    schema: record(yesOrNo, 10_000, '^[A-Za-z][A-Za-z0-9_ /.-]{0,200}$'),
+    help: 'Checks switched off for a place, as "check place".',
+  },
+  notes: { schema: text(100_000) },
+  seenIn: { schema: object({ set: { schema: documentId, optional: true }, rig: { schema: documentId, optional: true } }) },
+});
+
+const metres = number(-1e4, 1e4);
+
+const mesh = object({
+  name: { schema: text(LONGEST_NAME, 1) },
+  shape: { schema: oneOf(...MESH_SHAPE_NAMES) },
+  numbers: { schema: record(number(), 32) },
+  smooth: { schema: yesOrNo },
+  formula: { schema: text(4000), optional: true, help: 'Shading code: a height of (x, z), or a position of (u, v).' },
+  placing: {
+    schema: object({
+      position: { schema: list(metres, 3) },
+      turn: { schema: list(number(-1e3, 1e3), 3), help: 'Radians about x, then y, then z.' },
+      scale: { schema: list(metres, 3), help: 'Negative mirrors.' },
+    }),
+  },
+  motion: {
+    schema: object({
+      kind: { schema: oneOf('still', 'spin', 'rock') },
+      axis: { schema: oneOf('x', 'y', 'z') },
+      speed: { schema: number(-100, 100), help: 'Turns or swings a second.' },
+      angle: { schema: number(-7, 7), help: 'Half the swing, radians.' },
+    }),
+  },
+  copies: {
+    schema: object({
+      columns: { schema: whole(1, MOST_COPIES) },
+      rows: { schema: whole(1, MOST_COPIES) },
+      spacing: { schema: number(0, 1e3) },
+    }),
+  },
+  order: { schema: number() },
+});
+
+const partRule = object({
+  order: { schema: number() },
+  mesh: { schema: identifier, optional: true },
+  pattern: { schema: text(LONGEST_NAME, 1), help: 'Part name; * stands for any letters.' },
+  material: { schema: documentId, optional: true },
+  values: { schema: record(inletValue, 1000) },
+  drawOrder: { schema: number(-1000, 1000), optional: true },
+  depthOffset: { schema: number(-10, 10), optional: true, help: 'Metres towards the eye.' },
+  faces: { schema: oneOf('auto', 'front', 'back', 'both'), optional: true },
+  casts: { schema: yesOrNo, optional: true },
+  receives: { schema: yesOrNo, optional: true },
+});
+
+export const SET_SCHEMA = object({
+  ...head('brelvin-set', SET_VERSION),
+  meshes: { schema: record(mesh, 256) },
+  floor: { schema: object({ shown: { schema: yesOrNo }, height: { schema: metres }, size: { schema: number(0.1, 1e4) } }) },
+  partRules: { schema: record(partRule, 1000) },
+  views: {
+    schema: record(
+      object({
+        name: { schema: text(LONGEST_NAME, 1) },
+        order: { schema: number() },
+        camera: {
+          schema: object({
+            target: { schema: list(metres, 3) },
+            distance: { schema: number(0, 1e4), help: 'Metres.' },
+            azimuth: { schema: number(-1e4, 1e4) },
+            elevation: { schema: number(-2, 2) },
+            fieldOfView: { schema: number(0.01, 3), help: 'Vertical, radians.' },
+            orthographic: { schema: yesOrNo, optional: true },
+          }),
+        },
+      }),
+      200,
+    ),
+  },
+});
+
+const direction = list(number(-1.001, 1.001), 3);
+const strength = number(0, 1e5);
+
+const light = object({
+  kind: { schema: oneOf(...LIGHT_KINDS) },
+  name: { schema: text(LONGEST_NAME, 1) },
+  on: { schema: yesOrNo },
+  order: { schema: number() },
+  colour: { schema: linearColour },
+  temperature: { schema: number(1000, 15_000), optional: true, help: 'Kelvin that the colour was chosen by.' },
+  intensity: { schema: strength },
+  ground: { schema: linearColour, help: 'What comes from below; of a hemisphere.' },
+  direction: { schema: direction, help: 'Unit vector towards a sun, or from what a spot shines on towards it; world space.' },
+  position: { schema: list(metres, 3) },
+  weights: { schema: list(number(0, 100), 3), help: 'Ambient, diffuse and specular part.' },
+  falloff: { schema: oneOf(...FALLOFFS) },
+  range: { schema: number(0.001, 1e5), help: 'Metres.' },
+  cone: { schema: list(number(0, Math.PI / 2), 2), help: 'Half angles, radians: full light inside the first, none outside the second.' },
+  motion: {
+    schema: object({
+      kind: { schema: oneOf(...LIGHT_MOTIONS) },
+      speed: { schema: number(-100, 100) },
+      phase: { schema: number(0, 1) },
+      reach: { schema: number(0, 1000) },
+    }),
+  },
+  casts: { schema: yesOrNo },
+  softness: { schema: number(0, 10), help: 'Half the width of a shadow’s edge, metres.' },
+});
+
+export const RIG_SCHEMA = object({
+  ...head('brelvin-light-rig', RIG_VERSION),
+  sun: { schema: light },
+  ambient: { schema: light },
+  lights: { schema: record(light, MOST_LIGHTS_IN_RIG) },
+  background: { schema: linearColour },
+  backgroundTop: { schema: linearColour, optional: true },
+  exposure: { schema: number(-20, 20), help: 'Stops.' },
+  curve: { schema: oneOf(...TONE_CURVES) },
+  bloom: { schema: object({ strength: { schema: number(0, 10) }, from: { schema: number(0, 1000) } }) },
+  fog: { schema: object({ density: { schema: number(0, 100) }, colour: { schema: linearColour } }) },
+});

@@ -1,0 +1,115 @@
+import { isJsonObject, type Json } from './json';
+
+/** Sets the value at a path of keys, or removes it when there is no value. Lists are replaced whole. */
+export interface Change {
+  readonly path: readonly string[];
+  readonly value?: Json;
+}
+
+/** One edit of one document, the unit of undo, saving and telling other windows. */
+export interface Transaction {
+  readonly id: string;
+  /** What was done, in words for the history: "Connect Bands". */
+  readonly label: string;
+  readonly changes: readonly Change[];
+  /** Transactions of one gesture (a drag) count as one step. */
+  readonly gesture?: string;
+  /** Takes the step before back, or does it again. */
+  readonly direction?: 'undo' | 'redo';
+}
+
+/** The path leads through something that is not there. */
+export class UnfitChange extends Error {}
+
+/**
+ * The document after the changes; everything they leave alone is shared with the document before. Costs one copy of
+ * each object that is changed, however many changes it takes.
+ *
+ * @throws UnfitChange
+ */
+export function applyChanges<T>(document: T, changes: readonly Change[]): T {
+  const draft = new Draft(document as Json);
+  for (const change of changes) draft.put(change);
+  return draft.value as T;
+}
+
+/** Changes that take the document after `changes` back to `document`. */
+export function invertChanges(document: unknown, changes: readonly Change[]): Change[] {
+  const inverse: Change[] = [];
+  const draft = new Draft(document as Json);
+  for (const change of changes) {
+    const before = draft.take(change.path);
+    inverse.push(before === undefined ? { path: change.path } : { path: change.path, value: before });
+    draft.put(change);
+  }
+  return inverse.reverse();
+}
+
+type Fields = Record<string, Json>;
+
+/** A document while it is changed: objects are copied before they are first written, and only then. */
+class Draft {
+  private readonly copies = new Set<unknown>();
+
+  constructor(public value: Json) {}
+
+  put({ path, value }: Change): void {
+    if (path.length === 0) throw new UnfitChange('a change needs a path');
+    const last = path.at(-1) ?? '';
+    const before = valueAt(this.value, path);
+    // Also where nothing changes, the way there must exist.
+    if (before === value && valueAt(this.value, path.slice(0, -1)) !== undefined) return;
+    const target = this.openAt(path.slice(0, -1));
+    if (value === undefined) delete target[last];
+    else write(target, last, value);
+  }
+
+  /** What stands at a path, as it is now and stays. */
+  take(path: readonly string[]): Json | undefined {
+    const found = valueAt(this.value, path);
+    if (this.copies.has(found)) this.copies.clear();
+    return found;
+  }
+
+  /** The object at a path, with everything above it, as copies that may be written. */
+  private openAt(path: readonly string[]): Fields {
+    let target = this.open(this.value, []);
+    this.value = target;
+    path.forEach((key, depth) => {
+      const inner = Object.hasOwn(target, key) ? target[key] : undefined;
+      if (inner === undefined) throw new UnfitChange(`there is nothing at ${path.slice(0, depth + 1).join('.')}`);
+      const opened = this.open(inner, path.slice(0, depth + 1));
+      write(target, key, opened);
+      target = opened;
+    });
+    return target;
+  }
+
+  private open(object: Json, path: readonly string[]): Fields {
+    if (!isJsonObject(object)) throw new UnfitChange(`there is nothing at ${path.join('.') || 'the top'}`);
+    if (this.copies.has(object)) return object;
+    const copy = { ...object };
+    this.copies.add(copy);
+    return copy;
+  }
+}
+
+/** Sets a field of its own, whatever it is called. */
+function write(target: Fields, key: string, value: Json): void {
+  if (key === '__proto__') Object.defineProperty(target, key, { value, writable: true, enumerable: true, configurable: true });
+  else target[key] = value;
+}
+
+function valueAt(document: Json, path: readonly string[]): Json | undefined {
+  let value: Json | undefined = document;
+  for (const key of path) value = isJsonObject(value) && Object.hasOwn(value, key) ? value[key] : undefined;
+  return value;
+}
+
+/** Drops a change when a later one writes the same place. */
+export function condense(changes: readonly Change[]): Change[] {
+  const last = new Map(changes.map((change, index) => [JSON.stringify(change.path), index]));
+  const nested = changes.some(({ path }) => path.some((_, depth) => depth > 0 && last.has(JSON.stringify(path.slice(0, depth)))));
+  // Where one change may lie inside another, their order matters: everything stays.
+  return nested ? [...changes] : changes.filter((change, index) => last.get(JSON.stringify(change.path)) === index);
+}

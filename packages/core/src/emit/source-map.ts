@@ -1,0 +1,38 @@
+import type { Origin } from '../ir/origin';
+
+/** Text in a target language; `lines[i]` says what line i (from 0) was made of. */
+export interface EmittedSource {
+  readonly text: string;
+  readonly lines: readonly (Origin | undefined)[];
+}
+
+/** Collects lines with their origins. */
+export class LineWriter {
+  private readonly text: string[] = [];
+  private readonly origins: (Origin | undefined)[] = [];
+  private indent = 0;
+
+  line(text: string, origin?: Origin): void {
+    this.text.push(text === '' ? '' : '  '.repeat(this.indent) + text);
+    this.origins.push(origin);
+  }
+
+  indented(work: () => void): void {
+    this.indent++;
+    work();
+    this.indent--;
+  }
+
+  finish(): EmittedSource {
+    return { text: `${this.text.join('\n')}\n`, lines: this.origins };
+  }
+}
+
+/** What the given line (from 1) of the emitted text was made of: its own origin, or that of the nearest line above. */
+export function originOfLine(source: EmittedSource, line: number): Origin | undefined {
+  for (let index = Math.min(line, source.lines.length) - 1; index >= 0; index--) {
+    const origin = source.lines[index];
+    if (origin) return origin;
+  }
+  return undefined;
+}

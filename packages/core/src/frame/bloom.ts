@@ -1,0 +1,71 @@
+import type { Device, DeviceTexture } from '../device/device';
+import type { LightRig } from '../document/light-rig';
+import { FullScreen } from './full-screen';
+import type { UniformBuffer } from './uniform-buffer';
+import type { PictureSize } from './uniforms';
+
+const MOST_LEVELS = 6;
+const SMALLEST_SIDE = 8;
+
+interface Level {
+  readonly down: DeviceTexture;
+  readonly up: DeviceTexture;
+  readonly downValues: UniformBuffer;
+  readonly upValues: UniformBuffer;
+}
+
+/** Light that spreads round what is bright: halved again and again, then brought back up level by level. */
+export class BloomPasses {
+  private levels: readonly Level[] = [];
+  private size: PictureSize = { width: 0, height: 0 };
+
+  private constructor(
+    private readonly device: Device,
+    private readonly down: FullScreen,
+    private readonly up: FullScreen,
+  ) {}
+
+  static async create(device: Device): Promise<BloomPasses> {
+    const down = await FullScreen.create(device, 'bloom_down', 'BloomDown');
+    return new BloomPasses(device, down, await FullScreen.create(device, 'bloom_up', 'BloomUp'));
+  }
+
+  /** The spread light at half the scene's size; nothing where a picture is too small to show any. */
+  draw(scene: DeviceTexture, { bloom, exposure }: LightRig): DeviceTexture | undefined {
+    this.fit(scene);
+    let source = scene;
+    this.levels.forEach(({ down, downValues }, index) => {
+      const first = index === 0;
+      const values = new Map([
+        ['sourceStep', [1 / source.width, 1 / source.height, first ? bloom.from : 0, first ? 2 ** exposure : 1]],
+        ['targetExtent', [down.width, down.height, 0, 0]],
+      ]);
+      this.device.runPass({ colour: down, draws: [this.down.drawCall(downValues, values, { brighter: source })] });
+      source = down;
+    });
+    for (const { down, up, upValues } of [...this.levels].reverse().slice(1)) {
+      const values = new Map([
+        ['smallerStep', [1 / source.width, 1 / source.height, 0, 0]],
+        ['upExtent', [up.width, up.height, 0, 0]],
+      ]);
+      this.device.runPass({ colour: up, draws: [this.up.drawCall(upValues, values, { smaller: source, same: down })] });
+      source = up;
+    }
+    return this.levels.length > 0 ? source : undefined;
+  }
+
+  /** One chain is alive at a time, of the size that was drawn last. */
+  private fit({ width, height }: PictureSize): void {
+    if (width === this.size.width && height === this.size.height) return;
+    for (const { down, up, downValues, upValues } of this.levels) for (const each of [down, up, downValues, upValues]) each.destroy();
+    const levels: Level[] = [];
+    let [wide, tall] = [Math.floor(width / 2), Math.floor(height / 2)];
+    while (levels.length < MOST_LEVELS && Math.min(wide, tall) >= SMALLEST_SIDE) {
+      const texture = (): DeviceTexture => this.device.createTexture({ width: wide, height: tall, format: 'rgba16float', samples: 1 });
+      levels.push({ down: texture(), up: texture(), downValues: this.down.createValues(), upValues: this.up.createValues() });
+      [wide, tall] = [Math.floor(wide / 2), Math.floor(tall / 2)];
+    }
+    this.levels = levels;
+    this.size = { width, height };
+  }
+}

@@ -1,0 +1,34 @@
+import type { LiveValues } from '../compile/slots';
+import type { DeviceBuffer } from '../device/device';
+import type { MaterialSource } from '../document/material';
+import type { MeshBuffers } from './mesh-buffers';
+import type { Surface } from './surface';
+import type { PipelineState } from './surface-pipelines';
+import type { UniformBuffer } from './uniform-buffer';
+
+/** How a part of a mesh is drawn. */
+export interface PartDrawing {
+  /** Its range of the mesh's indices. */
+  readonly first: number;
+  readonly count: number;
+  readonly object: UniformBuffer;
+  /** One element per copy, as `COPY_WORDS` says. */
+  readonly copies: DeviceBuffer;
+  readonly copyCount: number;
+  readonly cull: PipelineState['cull'];
+  readonly mirrored: boolean;
+  /** Whether it throws shadows; it does when absent. */
+  readonly casts?: boolean;
+  /** The surface's block of numbers for this part. */
+  readonly values?: UniformBuffer;
+  readonly live?: LiveValues;
+}
+
+/** A mesh, or a part of it, with what is painted on it; without a surface it is drawn as "not ready". */
+export interface FrameItem {
+  readonly mesh: MeshBuffers;
+  readonly surface?: Surface;
+  readonly material?: MaterialSource;
+  /** Without it the whole mesh is drawn once, in place. */
+  readonly part?: PartDrawing;
+}

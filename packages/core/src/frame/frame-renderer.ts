@@ -1,0 +1,251 @@
+import { libraryProgram } from '../catalogue/library';
+import type { CompiledMaterial, SurfaceVariant } from '../compile/compile-material';
+import type { FrameGlobals } from '../compile/material-values';
+import { TONE_CURVES, type LightRig } from '../document/light-rig';
+import type { MaterialSource } from '../document/material';
+import type { Device, DeviceTexture, DrawCall } from '../device/device';
+import { emitGlsl } from '../emit/glsl/emit-glsl';
+import { blockLayout, type BlockLayout } from '../ir/layout';
+import { linkProgram } from '../ir/program';
+import type { OrbitCamera } from '../scene/camera';
+import { shadowViews, type Ball } from '../scene/shadow-views';
+import { BloomPasses } from './bloom';
+import type { FrameItem } from './frame-item';
+import { FullScreen } from './full-screen';
+import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
+import { MeshBuffers } from './mesh-buffers';
+import { Surface } from './surface';
+import { ImageBank } from './image-bank';
+import { ShadowPasses } from './shadows';
+import { SurfacePipelines, type SampleCount } from './surface-pipelines';
+import { RenderTargets } from './targets';
+import { UniformBuffer } from './uniform-buffer';
+import { WireProgram } from './wires';
+import { frameGlobals, libraryBlock, writeBlock, type PictureSize, type StageClocks } from './uniforms';
+import type { MeshData } from '../mesh/mesh';
+
+export interface Picture extends StageClocks {
+  readonly items: readonly FrameItem[];
+  readonly camera: OrbitCamera;
+  readonly rig: LightRig;
+  /** A ball round what throws shadows, and the name of its present state; without one nothing does. */
+  readonly casters?: { readonly ball: Ball; readonly standing?: string };
+  /** How it is taken apart; whole when absent. */
+  readonly inspection?: Inspection;
+}
+
+export interface Drawing {
+  /** Pixels to draw; the target may be larger, the picture is then stretched to it. */
+  readonly size: PictureSize;
+  readonly samples: SampleCount;
+  readonly target: 'canvas' | DeviceTexture;
+  readonly targetSize: PictureSize;
+  /** The target in CSS pixels, for widths that are given in them; its own pixels when absent. */
+  readonly cssSize?: PictureSize;
+  /** sRGB when absent; linear for measurements. */
+  readonly encoding?: 'linear';
+}
+
+interface FramePrograms {
+  readonly view: FullScreen;
+  /** The same without tone curve and bloom, which most pictures do without. */
+  readonly plainView: FullScreen;
+  readonly backdrop: FullScreen;
+  readonly bloom: BloomPasses;
+  readonly wires: WireProgram;
+  readonly shadows: ShadowPasses;
+  readonly notReady: SurfacePipelines;
+}
+
+type FrameBlocks = Readonly<Record<'frame' | 'lights' | 'inspect', { readonly layout: BlockLayout; readonly buffer: UniformBuffer }>>;
+
+/** Behind a property of the surface: neither black nor white, which would say something. */
+const PLAIN_GROUND = [0.03, 0.03, 0.03];
+
+const WARM_UP_SIZE: PictureSize = { width: 64, height: 48 };
+
+/** Draws whole pictures: opaque meshes, then the view transform. A picture is a function of what is handed in. */
+export class FrameRenderer {
+  private readonly targets = new Map<string, RenderTargets>();
+  /** The images that materials read. */
+  readonly images: ImageBank;
+  private readonly backdropValues: UniformBuffer;
+  private readonly viewValues: UniformBuffer;
+
+  private constructor(
+    private readonly device: Device,
+    private readonly programs: FramePrograms,
+    private readonly blocks: FrameBlocks,
+  ) {
+    this.images = new ImageBank(device);
+    this.backdropValues = programs.backdrop.createValues();
+    this.viewValues = programs.view.createValues();
+  }
+
+  static async create(device: Device): Promise<FrameRenderer> {
+    const unready = emitGlsl(linkProgram(libraryProgram('surface.vert'), libraryProgram('not_ready.frag')));
+    const glsl = { vertex: unready.vertex.text, fragment: unready.fragment.text };
+    const programs = {
+      view: await FullScreen.create(device, 'view_transform', 'View'),
+      plainView: await FullScreen.create(device, 'plain_view', 'View'),
+      backdrop: await FullScreen.create(device, 'backdrop', 'Backdrop', [1, 4]),
+      bloom: await BloomPasses.create(device),
+      wires: await WireProgram.create(device),
+      shadows: await ShadowPasses.create(device),
+      notReady: await SurfacePipelines.create(device, 'not ready', glsl),
+    };
+    const buffered = (layout: BlockLayout): FrameBlocks['frame'] => ({ layout, buffer: new UniformBuffer(device, layout.words) });
+    const inspect = libraryProgram('inspect.frag').blocks.get('Inspect');
+    if (!inspect) throw new RangeError('the inspecting program has no block Inspect');
+    return new FrameRenderer(device, programs, {
+      frame: buffered(libraryBlock('Frame')),
+      lights: buffered(libraryBlock('Lights')),
+      inspect: buffered(blockLayout(inspect)),
+    });
+  }
+
+  uploadMesh(mesh: MeshData): MeshBuffers {
+    return new MeshBuffers(this.device, mesh);
+  }
+
+  /**
+   * Brings a program onto the device and draws it once, small and out of sight, so that its first real drawing
+   * does not stall.
+   *
+   * @throws ProgramRefused
+   */
+  async prepare(
+    compiled: CompiledMaterial,
+    picture: Omit<Picture, 'items'>,
+    mesh: MeshBuffers,
+    material: MaterialSource,
+  ): Promise<Surface> {
+    const surface = await Surface.create(this.device, compiled);
+    await this.warmUp({ ...picture, items: [{ mesh, surface, material }] });
+    return surface;
+  }
+
+  /** Draws once, small and out of sight, whole and taken apart where that is asked for. */
+  async warmUp(picture: Picture): Promise<void> {
+    for (const samples of [1, 4] as const) this.drawScene(picture, WARM_UP_SIZE, samples);
+    await this.device.finished();
+  }
+
+  draw(picture: Picture, drawing: Drawing): void {
+    const scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize);
+    const { rig, inspection = WHOLE_PICTURE } = picture;
+    const plain = showsProperty(inspection);
+    const spread = plain || rig.bloom.strength <= 0 ? undefined : this.programs.bloom.draw(scene, rig);
+    const values = new Map([
+      [
+        'viewExposure',
+        plain
+          ? [1, 0, 0, 0]
+          : [2 ** rig.exposure, TONE_CURVES.indexOf(rig.curve), spread ? rig.bloom.strength : 0, drawing.encoding === 'linear' ? 1 : 0],
+      ],
+      ['viewSize', [drawing.targetSize.width, drawing.targetSize.height, 0, 0]],
+    ]);
+    const bends = !plain && (rig.curve !== 'none' || spread !== undefined);
+    const view = bends ? this.programs.view : this.programs.plainView;
+    this.device.runPass({
+      colour: drawing.target,
+      draws: [view.drawCall(this.viewValues, values, { sceneColour: scene, bloomColour: spread ?? scene })],
+    });
+  }
+
+  /** Scene-linear colours of a picture before the view transform: rows from the top, four numbers a pixel. */
+  measure(picture: Picture, size: PictureSize): Promise<Float32Array<ArrayBuffer>> {
+    return this.device.readFloats(this.drawScene(picture, size, 1));
+  }
+
+  /** Scene-linear colour of the opaque meshes over the background. */
+  private drawScene(picture: Picture, size: PictureSize, samples: SampleCount, cssSize = size): DeviceTexture {
+    const targets = this.targetsFor(size, samples);
+    const { camera, rig, inspection = WHOLE_PICTURE } = picture;
+    const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
+    this.programs.shadows.draw(shadows, picture.items, picture.casters?.standing);
+    const globals = frameGlobals(camera, rig, size, picture, shadows, cssSize);
+    for (const { layout, buffer } of [this.blocks.frame, this.blocks.lights]) {
+      writeBlock(layout, globals, buffer.words);
+      buffer.upload();
+    }
+    writeBlock(this.blocks.inspect.layout, inspectGlobals(inspection), this.blocks.inspect.buffer.words);
+    this.blocks.inspect.buffer.upload();
+    const plain = showsProperty(inspection);
+    const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
+    const variant: SurfaceVariant | undefined = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
+    this.device.runPass({
+      colour: targets.colour,
+      depth: targets.depth,
+      clear: [red, green, blue, 1],
+      draws: [
+        ...(rig.backgroundTop && !plain ? [this.backdrop(rig.background, rig.backgroundTop, size, samples)] : []),
+        ...(inspection.view === 'wires' ? [] : picture.items.map((item) => this.drawCall(item, globals, samples, variant))),
+        ...(isWireView(inspection.view)
+          ? picture.items.map((item) => this.programs.wires.drawCall(item, { Frame: this.blocks.frame.buffer.buffer }, samples))
+          : []),
+      ],
+    });
+    targets.resolve();
+    return targets.resolved;
+  }
+
+  private backdrop(below: readonly number[], above: readonly number[], size: PictureSize, samples: SampleCount): DrawCall {
+    const values = new Map([
+      ['backdropBelow', [...below, 1]],
+      ['backdropAbove', [...above, 1]],
+      ['backdropSize', [size.width, size.height, 0, 0]],
+    ]);
+    return this.programs.backdrop.drawCall(this.backdropValues, values, {}, samples);
+  }
+
+  private drawCall(
+    { mesh, surface, material, part }: FrameItem,
+    globals: FrameGlobals,
+    samples: SampleCount,
+    variant?: SurfaceVariant,
+  ): DrawCall {
+    const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
+    const object = (part?.object ?? mesh.object).buffer;
+    const { frame, lights, inspect } = this.blocks;
+    const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object };
+    const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
+    return {
+      pipeline: surface && values ? surface.pipeline(state, variant) : this.programs.notReady.get(state),
+      bindings: [
+        values
+          ? {
+              blocks: { ...blocks, Material: values.buffer },
+              textures: { ...this.images.texturesFor(surface.images, material.images), shadowAtlas: this.programs.shadows.atlas },
+            }
+          : { blocks, textures: {} },
+      ],
+      vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
+      indices: mesh.indices,
+      first: part?.first ?? 0,
+      count: part?.count ?? mesh.indexCount,
+      copies: part?.copyCount ?? 1,
+    };
+  }
+
+  /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
+  private targetsFor(size: PictureSize, samples: SampleCount): RenderTargets {
+    const key = `${size.width}x${size.height}x${samples}`;
+    const found = this.targets.get(key);
+    if (found) {
+      this.targets.delete(key);
+      this.targets.set(key, found);
+      return found;
+    }
+    const [oldest] = this.targets.keys();
+    if (oldest !== undefined && this.targets.size >= MOST_TARGETS) {
+      this.targets.get(oldest)?.destroy();
+      this.targets.delete(oldest);
+    }
+    const made = new RenderTargets(this.device, size, samples);
+    this.targets.set(key, made);
+    return made;
+  }
+}
+
+const MOST_TARGETS = 6;

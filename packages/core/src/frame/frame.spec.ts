@@ -1,0 +1,90 @@
+import { START_CAMERA } from '../scene/camera';
+import { newRig } from '../document/new-documents';
+import { newLight } from '../document/new-lights';
+import { buildMesh } from '../mesh/build-mesh';
+import type { MeshShape } from '../document/set';
+import { RecordingDevice } from '../testing/recording-device';
+import { FrameRenderer } from './frame-renderer';
+import { UniformBuffer } from './uniform-buffer';
+import { frameGlobals, libraryBlock, objectGlobals, writeBlock } from './uniforms';
+
+const size = { width: 100, height: 80 };
+const drawing = { size, samples: 4 as const, target: 'canvas' as const, targetSize: size };
+
+describe('FrameRenderer, pass by pass', () => {
+  async function draw(shape: MeshShape): Promise<{ device: RecordingDevice; renderer: FrameRenderer }> {
+    const device = new RecordingDevice();
+    const renderer = await FrameRenderer.create(device);
+    const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
+    renderer.draw({ items: [{ mesh }], camera: START_CAMERA, rig: newRig('r'), seconds: 0 }, drawing);
+    return { device, renderer };
+  }
+
+  it('draws meshes into antialiased linear colour, then the view transform onto the canvas', async () => {
+    const { device } = await draw('sphere');
+    expect(device.textures.map(({ format, samples }) => `${format} ${samples}`)).toEqual([
+      // The shadow atlas, which is always there.
+      'depth24plus 1',
+      'rgba16float 4',
+      'depth24plus 4',
+      'rgba16float 1',
+    ]);
+    const [scene, view] = device.passes;
+    expect(scene?.clear).toEqual([0.05, 0.05, 0.05, 1]);
+    expect(scene?.draws[0]?.copies).toBe(1);
+    expect(view?.colour).toBe('canvas');
+    expect(view?.draws[0]?.count).toBe(3);
+  });
+
+  it('leaves the backs of closed meshes out, and draws both sides of open ones', async () => {
+    const cull = async (shape: MeshShape): Promise<string | undefined> =>
+      (await draw(shape)).device.passes[0]?.draws[0]?.pipeline.descriptor.cull;
+    expect(await cull('sphere')).toBe('back');
+    expect(await cull('plane')).toBe('none');
+  });
+
+  it('keeps no more than a few sizes alive', async () => {
+    const { device, renderer } = await draw('plane');
+    const before = device.alive;
+    for (let step = 0; step < 50; step++) {
+      const small = { width: 10 + step, height: 10 };
+      renderer.draw({ items: [], camera: START_CAMERA, rig: newRig('r'), seconds: 0 }, { ...drawing, size: small });
+    }
+    expect(device.alive).toBeLessThanOrEqual(before + 5 * 3);
+  });
+});
+
+describe('UniformBuffer', () => {
+  it('uploads only what changed', () => {
+    const device = new RecordingDevice();
+    const buffer = new UniformBuffer(device, 4);
+    buffer.upload();
+    buffer.upload();
+    expect(device.writes).toBe(1);
+    buffer.words[2] = 5;
+    buffer.upload();
+    expect(device.writes).toBe(2);
+  });
+});
+
+describe('Uniform blocks', () => {
+  it('hold what the frame knows, where the layout says', () => {
+    const layout = libraryBlock('Lights');
+    const words = new Float32Array(layout.words);
+    const rig = { ...newRig('r'), sun: newLight('sun', { direction: [0, 3, 0], colour: [1, 0.5, 0.25], intensity: 2 }) };
+    writeBlock(layout, frameGlobals(START_CAMERA, rig, size, { seconds: 0 }), words);
+    const at = (name: string): number => layout.members.get(name)?.offset ?? -1;
+    expect([...words.slice(at('lightPlace'), at('lightPlace') + 3)]).toEqual([0, 1, 0]);
+    expect([...words.slice(at('lightColour'), at('lightColour') + 3)]).toEqual([2, 1, 0.5]);
+    expect(words[at('lightCount')]).toBe(1);
+  });
+
+  it('carry a mesh’s bounds, flat ones too', () => {
+    expect(objectGlobals({ low: [-1, 0, 2], high: [1, 4, 2] }).get('placeScale')).toEqual([0.5, 0.25, 0, 0]);
+  });
+
+  it('say what is not known', () => {
+    expect(() => writeBlock(libraryBlock('Object'), new Map(), new Float32Array(8))).toThrowError(RangeError, /Object\.placeOrigin/);
+    expect(() => libraryBlock('Nothing')).toThrowError(RangeError);
+  });
+});

@@ -1,0 +1,95 @@
+import type { CompiledMaterial } from '../compile/compile-material';
+import type { Device, DeviceTexture } from '../device/device';
+import type { MaterialImage } from '../document/image';
+import type { MaterialSource } from '../document/material';
+import { mipLevelCount, type MipChain } from '../image/mips';
+
+/** Pixels with all their mips. */
+type Load = (image: MaterialImage) => Promise<MipChain | undefined>;
+
+const MOST_TEXTURES = 48;
+
+/**
+ * Images on the device. One that is not here yet shows a grey check; `load` is asked for it once, and `onArrival`
+ * told when it came.
+ */
+export class ImageBank {
+  private readonly textures = new Map<string, DeviceTexture>();
+  private readonly waiting = new Set<string>();
+  private placeholder?: DeviceTexture;
+  load: Load = async () => undefined;
+  onArrival: () => void = () => undefined;
+
+  constructor(private readonly device: Device) {}
+
+  /** A texture for every sampler of a program. */
+  texturesFor(samplers: CompiledMaterial['images'], images: MaterialSource['images']): Record<string, DeviceTexture> {
+    return Object.fromEntries(samplers.map(({ sampler, image }) => [sampler, this.texture(images[image ?? ''])]));
+  }
+
+  /** Puts images on the device before a picture is drawn; one that can not be had stays a placeholder. */
+  async bring(images: readonly MaterialImage[], load: Load): Promise<void> {
+    for (const image of images) {
+      const key = keyOf(image);
+      const pixels = this.textures.has(key) ? undefined : await load(image).catch(() => undefined);
+      if (pixels) this.put(key, image, pixels);
+    }
+  }
+
+  private texture(image: MaterialImage | undefined): DeviceTexture {
+    if (!image) return this.missing();
+    const key = keyOf(image);
+    const known = this.textures.get(key);
+    if (known) {
+      this.textures.delete(key);
+      this.textures.set(key, known);
+      return known;
+    }
+    if (!this.waiting.has(key)) void this.fetch(key, image);
+    return this.missing();
+  }
+
+  private async fetch(key: string, image: MaterialImage): Promise<void> {
+    this.waiting.add(key);
+    const pixels = await this.load(image).catch(() => undefined);
+    // Without pixels it stays among the waiting: asking again at every picture would not help.
+    if (!pixels) return;
+    this.waiting.delete(key);
+    this.put(key, image, pixels);
+    this.onArrival();
+  }
+
+  private put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, { width, height, levels }: MipChain): void {
+    const texture = this.device.createTexture({
+      width,
+      height,
+      samples: 1,
+      format: role === 'colour' ? 'rgba8unorm-srgb' : 'rgba8unorm',
+      mipLevels: mipLevelCount(width, height),
+      sampling: { wrapX, wrapY, filter },
+    });
+    levels.forEach((pixels, level) => texture.write(level, pixels));
+    this.textures.set(key, texture);
+    const [oldest] = this.textures.keys();
+    if (this.textures.size > MOST_TEXTURES && oldest !== undefined) {
+      this.textures.get(oldest)?.destroy();
+      this.textures.delete(oldest);
+    }
+  }
+
+  private missing(): DeviceTexture {
+    if (this.placeholder) return this.placeholder;
+    const sampling = { wrapX: 'repeat', wrapY: 'repeat', filter: 'sharp' } as const;
+    const texture = this.device.createTexture({ width: 2, height: 2, samples: 1, format: 'rgba8unorm', sampling });
+    const [dark, light] = [
+      [96, 96, 96, 255],
+      [144, 144, 144, 255],
+    ];
+    texture.write(0, new Uint8Array([...dark, ...light, ...light, ...dark]));
+    return (this.placeholder = texture);
+  }
+}
+
+function keyOf({ asset, role, wrapX, wrapY, filter }: MaterialImage): string {
+  return [asset, role, wrapX, wrapY, filter].join(' ');
+}

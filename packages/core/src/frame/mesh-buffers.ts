@@ -1,0 +1,90 @@
+import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
+import type { Bounds, MeshData } from '../mesh/mesh';
+import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
+import { UniformBuffer } from './uniform-buffer';
+
+const FLOAT = 4;
+
+/** Floats an element: three rows of worldFromObject, and the copy's number. */
+export const COPY_WORDS = 13;
+
+/** One buffer per attribute, so that a mesh can change one without the others; then one element per copy. */
+export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
+  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshPosition', components: 3, offset: 0 }] },
+  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshNormal', components: 3, offset: 0 }] },
+  { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshTangent', components: 4, offset: 0 }] },
+  { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv0', components: 2, offset: 0 }] },
+  { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv1', components: 2, offset: 0 }] },
+  {
+    stride: COPY_WORDS * FLOAT,
+    step: 'copy',
+    attributes: [
+      { name: 'copyRowX', components: 4, offset: 0 },
+      { name: 'copyRowY', components: 4, offset: 4 * FLOAT },
+      { name: 'copyRowZ', components: 4, offset: 8 * FLOAT },
+      { name: 'copyIndex', components: 1, offset: 12 * FLOAT },
+    ],
+  },
+];
+
+const IN_PLACE = new Float32Array([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0]);
+
+/** A mesh on the device, and one copy of it in place. */
+export class MeshBuffers {
+  /** Of the vertices; the copies' buffer follows them. */
+  readonly vertices: readonly DeviceBuffer[];
+  readonly inPlace: DeviceBuffer;
+  readonly indices: DeviceBuffer;
+  readonly indexCount: number;
+  private edges?: DeviceBuffer;
+  readonly object: UniformBuffer;
+  readonly closed: boolean;
+  readonly bounds: Bounds;
+
+  constructor(
+    private readonly device: Device,
+    private readonly mesh: MeshData,
+  ) {
+    const upload = (data: Float32Array<ArrayBuffer>): DeviceBuffer => {
+      const buffer = device.createBuffer({ usage: 'vertex', size: data.byteLength });
+      buffer.write(data);
+      return buffer;
+    };
+    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2].map(upload);
+    this.inPlace = upload(IN_PLACE);
+    this.indices = device.createBuffer({ usage: 'index', size: mesh.indices.byteLength });
+    this.indices.write(mesh.indices);
+    this.indexCount = mesh.indices.length;
+    this.closed = mesh.closed;
+    this.bounds = mesh.bounds;
+    this.object = objectBuffer(device, mesh.bounds, 0);
+  }
+
+  /** The edges of its triangles: six indices for each three, made when they are first wanted. */
+  get wires(): DeviceBuffer {
+    if (this.edges) return this.edges;
+    const corners = this.mesh.indices;
+    const lines = new Uint32Array(corners.length * 2);
+    for (let at = 0; at < corners.length; at += 3) {
+      const [a = 0, b = 0, c = 0] = corners.subarray(at, at + 3);
+      lines.set([a, b, b, c, c, a], at * 2);
+    }
+    this.edges = this.device.createBuffer({ usage: 'index', size: lines.byteLength });
+    this.edges.write(lines);
+    return this.edges;
+  }
+
+  destroy(): void {
+    this.edges?.destroy();
+    for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();
+  }
+}
+
+/** The block `Object` of a part of a mesh with these bounds. */
+export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true): UniformBuffer {
+  const layout = libraryBlock('Object');
+  const buffer = new UniformBuffer(device, layout.words);
+  writeBlock(layout, objectGlobals(bounds, depthOffset, receives), buffer.words);
+  buffer.upload();
+  return buffer;
+}

@@ -1,0 +1,84 @@
+import { libraryProgram } from '../catalogue/library';
+import type { Device, DevicePipeline, DeviceTexture } from '../device/device';
+import { emitGlsl } from '../emit/glsl/emit-glsl';
+import { blockLayout, type BlockLayout } from '../ir/layout';
+import { linkProgram } from '../ir/program';
+import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
+import type { FrameItem } from './frame-item';
+import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { UniformBuffer } from './uniform-buffer';
+import { writeBlock } from './uniforms';
+
+const SQUARES = 4;
+
+/** The shadow atlas: what each light that casts shadows sees, as depths. */
+export class ShadowPasses {
+  readonly atlas: DeviceTexture;
+  private readonly casters: readonly UniformBuffer[];
+  private drawn = '';
+
+  private constructor(
+    private readonly device: Device,
+    private readonly pipeline: DevicePipeline,
+    private readonly layout: BlockLayout,
+  ) {
+    this.atlas = device.createTexture({
+      width: SHADOW_SIDE * 2,
+      height: SHADOW_SIDE * 2,
+      format: 'depth24plus',
+      samples: 1,
+      fetched: true,
+    });
+    this.casters = Array.from({ length: SQUARES }, () => new UniformBuffer(device, layout.words));
+  }
+
+  static async create(device: Device): Promise<ShadowPasses> {
+    const vertex = libraryProgram('shadow.vert');
+    const caster = vertex.blocks.get('Caster');
+    if (!caster) throw new RangeError('the shadow program has no block Caster');
+    const glsl = emitGlsl(linkProgram(vertex, libraryProgram('shadow.frag')));
+    const pipeline = await device.createPipeline({
+      label: 'shadow',
+      glsl: { vertex: glsl.vertex.text, fragment: glsl.fragment.text },
+      vertexBuffers: SURFACE_VERTEX_BUFFERS,
+      depth: 'test and write',
+      cull: 'none',
+      samples: 1,
+      depthBias: { slope: 1.5, steps: 2 },
+    });
+    return new ShadowPasses(device, pipeline, blockLayout(caster));
+  }
+
+  /**
+   * Draws what lights see.
+   *
+   * @param standing names the present state of what casts; the atlas is kept while neither it nor a light changes
+   */
+  draw(views: readonly ShadowView[], items: readonly FrameItem[], standing?: string): void {
+    if (views.length === 0) return;
+    const state = standing === undefined ? '' : `${standing} ${views.map((view) => Array.from(view.clipFromWorld).join()).join(' ')}`;
+    if (state && state === this.drawn) return;
+    this.drawn = state;
+    const casters = items.filter(({ part }) => part?.casts ?? true);
+    this.device.runPass({ depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
+    views.forEach(({ clipFromWorld }, square) => {
+      const buffer = this.casters[square];
+      if (!buffer) return;
+      writeBlock(this.layout, new Map([['casterClip', [...clipFromWorld]]]), buffer.words);
+      buffer.upload();
+      this.device.runPass({
+        depth: this.atlas,
+        viewport: { x: (square % 2) * SHADOW_SIDE, y: Math.floor(square / 2) * SHADOW_SIDE, width: SHADOW_SIDE, height: SHADOW_SIDE },
+        draws: casters.map(({ mesh, part }) => ({
+          pipeline: this.pipeline,
+          bindings: [{ blocks: { Caster: buffer.buffer }, textures: {} }],
+          vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
+          indices: mesh.indices,
+          first: part?.first ?? 0,
+          count: part?.count ?? mesh.indexCount,
+          copies: part?.copyCount ?? 1,
+        })),
+      });
+    });
+  }
+}

@@ -1,0 +1,329 @@
+import { followsClock, followsPointer } from '../compile/material-values';
+import type { Device, DeviceBuffer } from '../device/device';
+import type { MaterialSource } from '../document/material';
+import { IN_PLACE, ONE_COPY, STILL, type SetMesh, type StageSet } from '../document/set';
+import { dressOf, FLOOR, type PartDress } from '../document/part-rules';
+import { buildMesh } from '../mesh/build-mesh';
+import { FormulaError } from '../mesh/formula';
+import type { MeshData } from '../mesh/mesh';
+import { hitPart, meetsBounds, type Ray } from '../mesh/ray';
+import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
+import { copyCount, copyRows, isMirrored } from '../scene/placing';
+import { ballRound, type Ball } from '../scene/shadow-views';
+import { PointerEase } from '../scene/pointer-ease';
+import type { FrameItem } from './frame-item';
+import type { FrameRenderer } from './frame-renderer';
+import { COPY_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
+import { portraitOf, standingPoints, trianglesOf } from './outline';
+import type { Surface } from './surface';
+import type { PipelineState } from './surface-pipelines';
+import type { UniformBuffer } from './uniform-buffer';
+
+/** A material with its program; without one what wears it is drawn as "not ready". */
+export interface Worn {
+  readonly material: MaterialSource;
+  readonly surface?: Surface;
+}
+
+/** A part of a mesh of the set. */
+export interface PartAddress {
+  readonly mesh: string;
+  readonly part: string;
+}
+
+interface StandingMesh {
+  readonly mesh: SetMesh;
+  readonly data: MeshData;
+  readonly buffers: MeshBuffers;
+  readonly rows: Float32Array<ArrayBuffer>;
+  readonly copies: DeviceBuffer;
+}
+
+interface StandingPart extends PartAddress {
+  readonly first: number;
+  readonly count: number;
+  readonly dress: PartDress;
+  readonly object: UniformBuffer;
+  readonly pointer: PointerEase;
+  values?: { readonly surface: Surface; readonly buffer: UniformBuffer };
+}
+
+/** What stands on the Stage, on a device: meshes with their places and copies, parts with what they wear. */
+export class StageScene {
+  private readonly meshes = new Map<string, StandingMesh>();
+  private parts: StandingPart[] = [];
+  private readonly worn = new Map<string, Worn>();
+  private set?: StageSet;
+  private bench = '';
+  /** Counts the sets that were shown. */
+  private shown = 0;
+  private castersBall?: Ball;
+  private failures: readonly { readonly mesh: string; readonly message: string }[] = [];
+
+  constructor(
+    private readonly device: Device,
+    private readonly renderer: FrameRenderer,
+  ) {}
+
+  /** Formulas that could not be read; their meshes stay as they were. */
+  get problems(): readonly { readonly mesh: string; readonly message: string }[] {
+    return this.failures;
+  }
+
+  /** Takes up a set; meshes whose recipe is as it was are kept. */
+  show(set: StageSet): void {
+    if (set.meshes === this.set?.meshes && set.floor === this.set.floor && set.partRules === this.set.partRules) return;
+    this.set = set;
+    this.shown++;
+    this.castersBall = undefined;
+    const wanted = new Map(Object.entries(set.meshes));
+    if (set.floor.shown) wanted.set(FLOOR, floorMesh(set));
+    for (const [id, standing] of this.meshes) if (!wanted.has(id)) this.removeMesh(id, standing);
+    const failures: { mesh: string; message: string }[] = [];
+    for (const [id, mesh] of wanted) {
+      try {
+        this.putMesh(id, mesh);
+      } catch (error) {
+        if (!(error instanceof FormulaError)) throw error;
+        failures.push({ mesh: id, message: `Line ${error.line}, column ${error.column}: ${error.message}` });
+      }
+    }
+    this.failures = failures;
+    this.dressParts(set);
+  }
+
+  /** Names the material on the Bench, which parts without a rule wear. */
+  setBench(material: string): void {
+    this.bench = material;
+  }
+
+  /** Puts a material's program into use, or takes it away. */
+  wear(material: string, worn: Worn | undefined): void {
+    if (worn) this.worn.set(material, worn);
+    else this.worn.delete(material);
+  }
+
+  /** The material a part wears; the floor wears one of its own unless a rule says otherwise. */
+  materialOf({ mesh, part }: PartAddress): string {
+    const found = this.parts.find((each) => each.mesh === mesh && each.part === part);
+    return found ? this.wornBy(found) : this.bench;
+  }
+
+  /** Whether any part wears the material on the Bench. */
+  get benchIsWorn(): boolean {
+    return this.parts.some((part) => part.mesh !== FLOOR && this.wornBy(part) === this.bench);
+  }
+
+  /** Everything to draw at a time of the Stage's clock, in drawing order. */
+  items(seconds: number): FrameItem[] {
+    for (const standing of this.meshes.values()) {
+      if (standing.mesh.motion.kind === 'still') continue;
+      standing.rows.set(copyRows(standing.mesh, seconds));
+      standing.copies.write(standing.rows);
+    }
+    return [...this.parts].sort((a, b) => a.dress.drawOrder - b.dress.drawOrder).flatMap((part) => this.item(part, seconds));
+  }
+
+  /** Whether the clock changes the picture. */
+  get moves(): boolean {
+    return (
+      [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still') ||
+      this.parts.some((part) => {
+        const worn = this.worn.get(this.wornBy(part));
+        return worn?.surface !== undefined && followsClock(worn.surface.compiled, worn.material);
+      })
+    );
+  }
+
+  /** Whether the pointer over a part can change the picture. */
+  get followsPointer(): boolean {
+    return this.parts.some((part) => {
+      const worn = this.worn.get(this.wornBy(part));
+      return worn?.surface !== undefined && followsPointer(worn.surface.compiled, worn.material);
+    });
+  }
+
+  /** Tells over which part the pointer is. */
+  point(at: PartAddress | undefined): void {
+    for (const part of this.parts) part.pointer.inside = part.mesh === at?.mesh && part.part === at.part;
+  }
+
+  /** Whether what follows the pointer is on its way. */
+  get pointing(): boolean {
+    return this.parts.some((part) => part.pointer.moving);
+  }
+
+  advancePointer(seconds: number): void {
+    for (const part of this.parts) part.pointer.advance(seconds);
+  }
+
+  /**
+   * Points of world space round everything but the floor, at rest; of the floor when nothing else stands there.
+   * x y z one after the other.
+   */
+  outline(): Float32Array {
+    const all = [...this.meshes];
+    const shown = all.filter(([id]) => id !== FLOOR);
+    const points = (shown.length > 0 ? shown : all).flatMap(([, { data, mesh }]) => [...standingPoints(data.positions, rowsAtRest(mesh))]);
+    return Float32Array.from(points.length > 0 ? points : [-1, -1, -1, 1, 1, 1]);
+  }
+
+  /** A ball round what throws shadows, and a name that changes when any of it does or moves. */
+  casters(seconds: number): { readonly ball: Ball; readonly standing: string } {
+    const moving = [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still');
+    this.castersBall ??= ballRound(this.outline());
+    return { ball: this.castersBall, standing: `${this.shown} ${moving ? seconds : 0}` };
+  }
+
+  /** The view for the Library: what wears the material on the Bench, or everything when nothing does. */
+  portrait(): OrbitCamera {
+    const wearing = this.parts.filter((part) => part.mesh !== FLOOR && this.wornBy(part) === this.bench);
+    if (wearing.length === 0) return framePoints(START_CAMERA, this.outline());
+    return portraitOf(
+      wearing.flatMap((part) => {
+        const standing = this.meshes.get(part.mesh);
+        return standing ? [{ corners: trianglesOf(standing.data, part), rows: rowsAtRest(standing.mesh) }] : [];
+      }),
+    );
+  }
+
+  /** The part that is seen along a ray of world space. */
+  pick({ origin, direction }: Ray): (PartAddress & { readonly copy: number }) | undefined {
+    let best: { seen: number; found: PartAddress & { copy: number } } | undefined;
+    for (const [id, { data, rows }] of this.meshes) {
+      const parts = this.parts.filter((part) => part.mesh === id);
+      for (let copy = 0; copy * COPY_WORDS < rows.length; copy++) {
+        const local = intoObject(rows, copy * COPY_WORDS, origin, direction);
+        if (!local || !meetsBounds(data.bounds, local)) continue;
+        for (const part of parts) {
+          const distance = hitPart(data, part, local);
+          if (distance === undefined) continue;
+          const seen = distance - part.dress.depthOffset;
+          if (!best || seen < best.seen) best = { seen, found: { mesh: id, part: part.part, copy } };
+        }
+      }
+    }
+    return best?.found;
+  }
+
+  destroy(): void {
+    for (const [id, standing] of [...this.meshes]) this.removeMesh(id, standing);
+    this.clearParts();
+  }
+
+  private wornBy(part: StandingPart): string {
+    return part.dress.material ?? (part.mesh === FLOOR ? FLOOR : this.bench);
+  }
+
+  private item(part: StandingPart, seconds: number): FrameItem[] {
+    const standing = this.meshes.get(part.mesh);
+    if (!standing) return [];
+    const worn = this.worn.get(this.wornBy(part));
+    const live = { seconds, pointer: (period: number) => part.pointer.value(period), overrides: part.dress.values };
+    return [
+      {
+        mesh: standing.buffers,
+        surface: worn?.surface,
+        material: worn?.material,
+        part: {
+          first: part.first,
+          count: part.count,
+          object: part.object,
+          copies: standing.copies,
+          copyCount: copyCount(standing.mesh),
+          cull: cullOf(part.dress.faces, standing.data.closed),
+          mirrored: isMirrored(standing.mesh.placing),
+          casts: part.dress.casts && part.mesh !== FLOOR,
+          values: worn?.surface && this.valuesOf(part, worn.surface),
+          live,
+        },
+      },
+    ];
+  }
+
+  private valuesOf(part: StandingPart, surface: Surface): UniformBuffer {
+    if (part.values?.surface !== surface) {
+      part.values?.buffer.destroy();
+      part.values = { surface, buffer: surface.createValues() };
+    }
+    return part.values.buffer;
+  }
+
+  private putMesh(id: string, mesh: SetMesh): void {
+    const before = this.meshes.get(id);
+    const same = before && before.mesh.shape === mesh.shape && before.mesh.numbers === mesh.numbers;
+    const keep = same && before.mesh.smooth === mesh.smooth && before.mesh.formula === mesh.formula;
+    const data = keep ? before.data : buildMesh(mesh);
+    const rows = copyRows(mesh, 0);
+    const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
+    copies.write(rows);
+    before?.copies.destroy();
+    if (before && !keep) before.buffers.destroy();
+    this.meshes.set(id, { mesh, data, rows, copies, buffers: keep ? before.buffers : this.renderer.uploadMesh(data) });
+  }
+
+  private removeMesh(id: string, { buffers, copies }: StandingMesh): void {
+    buffers.destroy();
+    copies.destroy();
+    this.meshes.delete(id);
+  }
+
+  private dressParts(set: StageSet): void {
+    const pointers = new Map(this.parts.map((part) => [`${part.mesh} ${part.part}`, part.pointer]));
+    this.clearParts();
+    this.parts = [...this.meshes].flatMap(([id, { data }]) =>
+      data.parts.map(({ name, first, count }): StandingPart => {
+        const part = id === FLOOR ? FLOOR : name;
+        const dress = dressOf(set, id, part);
+        const pointer = pointers.get(`${id} ${part}`) ?? new PointerEase();
+        return {
+          mesh: id,
+          part,
+          first,
+          count,
+          dress,
+          pointer,
+          object: objectBuffer(this.device, data.bounds, dress.depthOffset, dress.receives),
+        };
+      }),
+    );
+  }
+
+  private clearParts(): void {
+    for (const part of this.parts) {
+      part.object.destroy();
+      part.values?.buffer.destroy();
+    }
+    this.parts = [];
+  }
+}
+
+function rowsAtRest(mesh: SetMesh): Float32Array {
+  return copyRows({ ...mesh, motion: STILL }, 0);
+}
+
+function floorMesh({ floor }: StageSet): SetMesh {
+  const placing = { ...IN_PLACE, position: [0, floor.height, 0], turn: [-Math.PI / 2, 0, 0] };
+  const numbers = { width: floor.size, height: floor.size };
+  return { name: FLOOR, shape: 'plane', numbers, smooth: true, placing, motion: STILL, copies: ONE_COPY, order: 0 };
+}
+
+function cullOf(faces: PartDress['faces'], closed: boolean): PipelineState['cull'] {
+  if (faces === 'auto') return closed ? 'back' : 'none';
+  return { front: 'back', back: 'front', both: 'none' }[faces] as PipelineState['cull'];
+}
+
+/** A ray of world space in the space of a copy; distances along it stay the same. Nothing when the copy is flat. */
+function intoObject(rows: Float32Array, at: number, origin: readonly number[], direction: readonly number[]): Ray | undefined {
+  const cell = (row: number, column: number): number => rows[at + row * 4 + column] ?? 0;
+  const cofactor = (row: number, column: number): number => {
+    const [a, b] = [(row + 1) % 3, (row + 2) % 3];
+    const [c, d] = [(column + 1) % 3, (column + 2) % 3];
+    return cell(a, c) * cell(b, d) - cell(a, d) * cell(b, c);
+  };
+  const determinant = cell(0, 0) * cofactor(0, 0) + cell(0, 1) * cofactor(0, 1) + cell(0, 2) * cofactor(0, 2);
+  if (Math.abs(determinant) < 1e-12) return undefined;
+  const inverse = (vector: readonly number[]): number[] =>
+    [0, 1, 2].map((column) => [0, 1, 2].reduce((sum, row) => sum + cofactor(row, column) * (vector[row] ?? 0), 0) / determinant);
+  return { origin: inverse([0, 1, 2].map((axis) => (origin[axis] ?? 0) - cell(axis, 3))), direction: inverse(direction) };
+}

@@ -1,0 +1,58 @@
+import type { Device, DevicePipeline, PipelineDescriptor } from '../device/device';
+import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+
+export type SampleCount = 1 | 4;
+
+/** What differs between the drawings of one program. */
+export interface PipelineState {
+  readonly samples: SampleCount;
+  /** Sides that are not drawn. */
+  readonly cull: PipelineDescriptor['cull'];
+  /** The mesh is mirrored: its triangles go round the other way. */
+  readonly mirrored: boolean;
+}
+
+/** The pipelines of one program, in all states it may be drawn in; they share the compiled program. */
+export class SurfacePipelines {
+  private constructor(private readonly pipelines: ReadonlyMap<string, DevicePipeline>) {}
+
+  /** @throws ProgramRefused */
+  static async create(
+    device: Device,
+    label: string,
+    glsl: { readonly vertex: string; readonly fragment: string },
+  ): Promise<SurfacePipelines> {
+    const pipelines = new Map<string, DevicePipeline>();
+    for (const state of STATES) {
+      const pipeline = await device.createPipeline({
+        label,
+        glsl,
+        vertexBuffers: SURFACE_VERTEX_BUFFERS,
+        depth: 'test and write',
+        cull: state.cull,
+        front: state.mirrored ? 'cw' : 'ccw',
+        samples: state.samples,
+      });
+      pipelines.set(key(state), pipeline);
+    }
+    return new SurfacePipelines(pipelines);
+  }
+
+  get(state: PipelineState): DevicePipeline {
+    const found = this.pipelines.get(key(state));
+    if (!found) throw new RangeError(`no pipeline for ${key(state)}`);
+    return found;
+  }
+
+  destroy(): void {
+    for (const pipeline of this.pipelines.values()) pipeline.destroy();
+  }
+}
+
+const STATES: readonly PipelineState[] = ([1, 4] as const).flatMap((samples) =>
+  (['none', 'back', 'front'] as const).flatMap((cull) => [false, true].map((mirrored) => ({ samples, cull, mirrored }))),
+);
+
+function key({ samples, cull, mirrored }: PipelineState): string {
+  return `${samples} ${cull} ${mirrored}`;
+}

@@ -1,0 +1,90 @@
+import type { CompiledMaterial, SurfaceVariant } from '../compile/compile-material';
+import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
+import type { LiveValues } from '../compile/slots';
+import type { MaterialSource } from '../document/material';
+import type { Device, DevicePipeline } from '../device/device';
+import type { GlslProgram } from '../emit/glsl/emit-glsl';
+import { SurfacePipelines, type PipelineState } from './surface-pipelines';
+import { UniformBuffer } from './uniform-buffer';
+
+/** A compiled material on the device: its pipelines, and its numbers. */
+export class Surface {
+  private readonly values: UniformBuffer;
+
+  private constructor(
+    private readonly device: Device,
+    private source: CompiledMaterial,
+    private readonly pipelines: SurfacePipelines,
+    private readonly variants: Map<SurfaceVariant, SurfacePipelines>,
+  ) {
+    this.values = this.createValues();
+  }
+
+  /** The structure's key. */
+  get key(): string {
+    return this.source.key;
+  }
+
+  /** @throws ProgramRefused */
+  static async create(device: Device, compiled: CompiledMaterial): Promise<Surface> {
+    const plain = await pipelinesOf(device, compiled.key, 'surface', compiled.glsl);
+    const surface = new Surface(device, compiled, plain, new Map());
+    await surface.learn(compiled);
+    return surface;
+  }
+
+  /**
+   * Takes programs over that it does not have yet: for shadows, or to be taken apart.
+   *
+   * @returns whether there were any
+   * @throws ProgramRefused
+   */
+  async learn({ key, variants }: Pick<CompiledMaterial, 'key' | 'variants'>): Promise<boolean> {
+    const fresh = (Object.entries(variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
+    for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, key, variant, glsl));
+    return fresh.length > 0;
+  }
+
+  /** Samplers of the program, each with the material's image it shows. */
+  get images(): CompiledMaterial['images'] {
+    return this.source.images;
+  }
+
+  get compiled(): CompiledMaterial {
+    return this.source;
+  }
+
+  /** The pipeline for a state, of a variant where that can be had. */
+  pipeline(state: PipelineState, variant?: SurfaceVariant): DevicePipeline {
+    return ((variant && this.variants.get(variant)) ?? this.pipelines).get(state);
+  }
+
+  /** A block for the numbers of one more part that wears this surface; the caller destroys it. */
+  createValues(): UniformBuffer {
+    const words = this.source.blocks.find((block) => block.name === 'Material')?.words ?? 4;
+    return new UniformBuffer(this.device, words);
+  }
+
+  /** Brings the numbers in a block up to date; without one, in the surface's own. */
+  bindings(material: MaterialSource, frame: FrameGlobals, live?: LiveValues, values = this.values): UniformBuffer {
+    writeMaterialValues(this.source, material, frame, values.words, live);
+    values.upload();
+    return values;
+  }
+
+  /** Another material of the same structure takes over the program: only where its numbers come from differs. */
+  adopt(compiled: CompiledMaterial): void {
+    if (compiled.key !== this.source.key) throw new RangeError('a surface can only adopt a material of the same structure');
+    this.source = compiled;
+  }
+
+  destroy(): void {
+    this.values.destroy();
+    this.pipelines.destroy();
+    for (const each of this.variants.values()) each.destroy();
+  }
+}
+
+function pipelinesOf(device: Device, key: string, label: string, { vertex, fragment }: GlslProgram): Promise<SurfacePipelines> {
+  return SurfacePipelines.create(device, `${label} ${key}`, { vertex: vertex.text, fragment: fragment.text });
+}

@@ -1,0 +1,44 @@
+import { libraryProgram } from '../catalogue/library';
+import type { BindGroup, Device, DevicePipeline, DrawCall } from '../device/device';
+import { emitGlsl } from '../emit/glsl/emit-glsl';
+import { linkProgram } from '../ir/program';
+import type { FrameItem } from './frame-item';
+import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import type { SampleCount } from './surface-pipelines';
+
+/** The edges of meshes as lines. */
+export class WireProgram {
+  private constructor(private readonly pipelines: ReadonlyMap<SampleCount, DevicePipeline>) {}
+
+  static async create(device: Device): Promise<WireProgram> {
+    const { vertex, fragment } = emitGlsl(linkProgram(libraryProgram('wires.vert'), libraryProgram('wires.frag')));
+    const pipelines = new Map<SampleCount, DevicePipeline>();
+    for (const samples of [1, 4] as const) {
+      const pipeline = await device.createPipeline({
+        label: 'wires',
+        glsl: { vertex: vertex.text, fragment: fragment.text },
+        vertexBuffers: SURFACE_VERTEX_BUFFERS,
+        depth: 'test and write',
+        cull: 'none',
+        samples,
+        topology: 'lines',
+      });
+      pipelines.set(samples, pipeline);
+    }
+    return new WireProgram(pipelines);
+  }
+
+  drawCall({ mesh, part }: FrameItem, blocks: BindGroup['blocks'], samples: SampleCount): DrawCall {
+    const pipeline = this.pipelines.get(samples);
+    if (!pipeline) throw new RangeError(`no pipeline of ${samples} samples`);
+    return {
+      pipeline,
+      bindings: [{ blocks, textures: {} }],
+      vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
+      indices: mesh.wires,
+      first: (part?.first ?? 0) * 2,
+      count: (part?.count ?? mesh.indexCount) * 2,
+      copies: part?.copyCount ?? 1,
+    };
+  }
+}

@@ -1,0 +1,31 @@
+import { componentCount, type Type } from './types';
+
+/** A value at run time: flat components (column-major for matrices), a struct, or an array. */
+export type Value = readonly number[] | StructValue | ArrayValue;
+export interface StructValue {
+  readonly fields: Readonly<Record<string, Value>>;
+}
+export interface ArrayValue {
+  readonly items: readonly Value[];
+}
+
+export function isStruct(value: Value): value is StructValue {
+  return 'fields' in value;
+}
+
+export function isArrayValue(value: Value): value is ArrayValue {
+  return 'items' in value;
+}
+
+/** @throws TypeError when the value is a struct or an array. */
+export function components(value: Value): readonly number[] {
+  if (isStruct(value) || isArrayValue(value)) throw new TypeError('expected numbers, found a struct or an array');
+  return value;
+}
+
+/** All components 0. */
+export function zero(type: Type): Value {
+  if (type.kind === 'struct') return { fields: Object.fromEntries(type.fields.map((field) => [field.name, zero(field.type)])) };
+  if (type.kind === 'array') return { items: Array.from({ length: type.length }, () => zero(type.element)) };
+  return Array<number>(componentCount(type)).fill(0);
+}

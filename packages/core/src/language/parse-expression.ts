@@ -1,0 +1,156 @@
+import type { BinaryOperator } from '../ir/ir';
+import { LanguageError } from './diagnostics';
+import type { ExpressionSyntax, TypeSyntax } from './syntax';
+import type { TokenReader } from './token-reader';
+
+/** Binding strength, GLSL ES 3.00 section 5.1; higher binds tighter. */
+const PRECEDENCE: Readonly<Record<BinaryOperator, number>> = {
+  '||': 1,
+  '^^': 2,
+  '&&': 3,
+  '|': 4,
+  '^': 5,
+  '&': 6,
+  '==': 7,
+  '!=': 7,
+  '<': 8,
+  '>': 8,
+  '<=': 8,
+  '>=': 8,
+  '<<': 9,
+  '>>': 9,
+  '+': 10,
+  '-': 10,
+  '*': 11,
+  '/': 11,
+  '%': 11,
+};
+
+const DEEPEST_NESTING = 256;
+
+export class ExpressionParser {
+  private depth = 0;
+
+  constructor(private readonly reader: TokenReader) {}
+
+  expression(): ExpressionSyntax {
+    return this.nested(() => {
+      const condition = this.binary(1);
+      if (!this.reader.take('?')) return condition;
+      const yes = this.expression();
+      this.reader.expect(':', 'between the two results of "?"');
+      const no = this.expression();
+      return { op: 'choose', condition, yes, no, from: condition.from, to: no.to };
+    });
+  }
+
+  /** Guards the stack: code nested deeper than anyone writes is refused, not crashed on. */
+  nested<T>(work: () => T): T {
+    if (this.depth >= DEEPEST_NESTING) {
+      throw new LanguageError(`This is nested more than ${DEEPEST_NESTING} deep. Split it into several statements.`, this.reader.peek());
+    }
+    this.depth++;
+    try {
+      return work();
+    } finally {
+      this.depth--;
+    }
+  }
+
+  private binary(lowest: number): ExpressionSyntax {
+    let left = this.unary();
+    for (;;) {
+      const operator = this.reader.peek().text as BinaryOperator;
+      const strength = this.reader.peek().kind === 'operator' ? PRECEDENCE[operator] : undefined;
+      if (strength === undefined || strength < lowest) return left;
+      this.reader.next();
+      const right = this.nested(() => this.binary(strength + 1));
+      left = { op: 'binary', operator, left, right, from: left.from, to: right.to };
+    }
+  }
+
+  private unary(): ExpressionSyntax {
+    const token = this.reader.peek();
+    if (token.kind === 'operator' && (token.text === '-' || token.text === '!' || token.text === '~' || token.text === '+')) {
+      this.reader.next();
+      const value = this.nested(() => this.unary());
+      return { op: 'unary', operator: token.text, value, from: token.from, to: value.to };
+    }
+    return this.postfix(this.primary());
+  }
+
+  private postfix(start: ExpressionSyntax): ExpressionSyntax {
+    let object = start;
+    for (;;) {
+      if (this.reader.take('.')) {
+        const field = this.reader.expectName('a component or field name after "."');
+        object = { op: 'member', object, field: field.text, fieldRange: field, from: object.from, to: field.to };
+      } else if (this.reader.take('[')) {
+        const index = this.expression();
+        const end = this.reader.expect(']', 'after the index');
+        object = { op: 'index', object, index, from: object.from, to: end.to };
+      } else return object;
+    }
+  }
+
+  private primary(): ExpressionSyntax {
+    const token = this.reader.peek();
+    if (token.kind === 'float' || token.kind === 'int' || token.kind === 'uint') {
+      this.reader.next();
+      const value = token.kind === 'float' ? parseFloat(token.text) : Number(token.text.replace(/[uU]$/, ''));
+      return { op: 'number', kind: token.kind, value, from: token.from, to: token.to };
+    }
+    if (this.reader.take('(')) {
+      const value = this.expression();
+      this.reader.expect(')', 'to close the bracket');
+      return value;
+    }
+    if (token.kind !== 'name') {
+      throw new LanguageError(`Expected a value, found ${this.reader.describe(token)}.`, token);
+    }
+    if (token.text === 'true' || token.text === 'false') {
+      this.reader.next();
+      return { op: 'boolean', value: token.text === 'true', from: token.from, to: token.to };
+    }
+    const name = this.reader.next();
+    const isArrayConstructor = this.reader.is('[') && this.closesBeforeCall();
+    if (!this.reader.is('(') && !isArrayConstructor) return { op: 'name', name: name.text, from: name.from, to: name.to };
+    const callee: TypeSyntax = {
+      name: name.text,
+      from: name.from,
+      to: name.to,
+      length: isArrayConstructor ? this.arrayLength() : undefined,
+    };
+    return this.callArguments(callee);
+  }
+
+  /** Whether `[…]` is followed by `(`: `vec4[2](…)` constructs, `list[2]` indexes. */
+  private closesBeforeCall(): boolean {
+    let ahead = 1;
+    while (!this.reader.is(']', ahead)) {
+      if (this.reader.peek(ahead).kind === 'end' || ahead > 8) return false;
+      ahead++;
+    }
+    return this.reader.is('(', ahead + 1);
+  }
+
+  arrayLength(): ExpressionSyntax | undefined {
+    if (!this.reader.take('[')) return undefined;
+    const open = this.reader.last;
+    if (this.reader.is(']')) throw new LanguageError('Give the array a length, as in "float[4]".', open);
+    const length = this.expression();
+    this.reader.expect(']', 'after the length of the array');
+    return length;
+  }
+
+  private callArguments(callee: TypeSyntax): ExpressionSyntax {
+    this.reader.expect('(', 'before the arguments');
+    const args: ExpressionSyntax[] = [];
+    if (!this.reader.is(')')) {
+      do args.push(this.expression());
+      while (this.reader.take(','));
+    }
+    const end = this.reader.expect(')', 'after the arguments');
+    return { op: 'call', callee, args, from: callee.from, to: end.to };
+  }
+}

@@ -1,0 +1,56 @@
+import { LanguageError } from './diagnostics';
+import type { Token } from './lexer';
+
+/** A cursor over tokens with the few questions a parser asks. */
+export class TokenReader {
+  private at = 0;
+
+  constructor(private readonly tokens: readonly Token[]) {}
+
+  peek(ahead = 0): Token {
+    const token = this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)];
+    if (!token) throw new RangeError('a token list ends with an end token');
+    return token;
+  }
+
+  next(): Token {
+    const token = this.peek();
+    if (token.kind !== 'end') this.at++;
+    return token;
+  }
+
+  get last(): Token {
+    return this.tokens[Math.max(0, this.at - 1)] ?? this.peek();
+  }
+
+  is(text: string, ahead = 0): boolean {
+    const token = this.peek(ahead);
+    return token.text === text && token.kind !== 'end';
+  }
+
+  take(text: string): boolean {
+    if (!this.is(text)) return false;
+    this.next();
+    return true;
+  }
+
+  /** @throws LanguageError at the gap where `text` is missing. */
+  expect(text: string, where: string): Token {
+    if (this.is(text)) return this.next();
+    const found = this.peek();
+    const missing = text === ';' || text === ')' || text === ']' || text === '}';
+    // A missing closer belongs to the end of what came before, not to the next line's first word.
+    const range = missing ? { from: this.last.to, to: this.last.to } : found;
+    throw new LanguageError(`Expected "${text}" ${where}, found ${this.describe(found)}.`, range);
+  }
+
+  expectName(what: string): Token {
+    const token = this.peek();
+    if (token.kind === 'name') return this.next();
+    throw new LanguageError(`Expected ${what}, found ${this.describe(token)}.`, token);
+  }
+
+  describe(token: Token): string {
+    return token.kind === 'end' ? 'the end of the code' : `"${token.text}"`;
+  }
+}

@@ -1,0 +1,40 @@
+/** A range of a mesh's indices with a name of its own. */
+export interface MeshPart {
+  readonly name: string;
+  readonly first: number;
+  readonly count: number;
+}
+
+/**
+ * Triangles in object space: right-handed, Y up, metres, counter-clockwise fronts. Row 0 of a UV set is an
+ * image's top. Tangents follow +u; `cross(normal, tangent) * w` points up the image (glTF 2.0, section 3.7.2.1).
+ */
+export interface MeshData {
+  readonly positions: Float32Array<ArrayBuffer>;
+  readonly normals: Float32Array<ArrayBuffer>;
+  readonly tangents: Float32Array<ArrayBuffer>;
+  readonly uvs: Float32Array<ArrayBuffer>;
+  /** Without overlaps, for occlusion and other baked light. */
+  readonly uvs2: Float32Array<ArrayBuffer>;
+  readonly indices: Uint32Array<ArrayBuffer>;
+  readonly parts: readonly MeshPart[];
+  readonly bounds: Bounds;
+  /** Has an inside that cannot be seen: its back faces need no drawing. */
+  readonly closed: boolean;
+}
+
+export interface Bounds {
+  readonly low: readonly number[];
+  readonly high: readonly number[];
+}
+
+export function boundsOf(positions: ArrayLike<number>): Bounds {
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  for (let index = 0; index < positions.length; index++) {
+    const axis = index % 3;
+    low[axis] = Math.min(low[axis] ?? 0, positions[index] ?? 0);
+    high[axis] = Math.max(high[axis] ?? 0, positions[index] ?? 0);
+  }
+  return positions.length === 0 ? { low: [0, 0, 0], high: [0, 0, 0] } : { low, high };
+}
