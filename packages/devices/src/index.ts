@@ -1,0 +1,1 @@
+export { WebGl2Device, NoWebGl2 } from './webgl2/webgl2-device';

@@ -1,0 +1,132 @@
+import { ProgramRefused, type Device, type DeviceTexture, type PipelineDescriptor } from '@brelvin/core';
+import { NoWebGl2, WebGl2Device } from './webgl2-device';
+
+const HEAD = '#version 300 es\nprecision highp float;\nuniform vec4 deviceTarget;\n';
+/** One triangle over the target. */
+const COVER = `${HEAD}void main() { vec2 p = vec2(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0); gl_Position = vec4(p.x, p.y * deviceTarget.x, 0.0, 1.0); }`;
+const ROWS = `${HEAD}out vec4 pixel; void main() { float row = deviceTarget.x < 0.0 ? gl_FragCoord.y : deviceTarget.y - gl_FragCoord.y; pixel = vec4(row / deviceTarget.y, 0.0, 0.0, 1.0); }`;
+
+function pipeline(fragment: string, more: Partial<PipelineDescriptor> = {}): PipelineDescriptor {
+  return { label: 'test', glsl: { vertex: COVER, fragment }, vertexBuffers: [], depth: 'none', cull: 'none', samples: 1, ...more };
+}
+
+describe('WebGl2Device', () => {
+  let device: Device;
+  let target: DeviceTexture;
+
+  beforeEach(() => {
+    device = WebGl2Device.create(new OffscreenCanvas(8, 8));
+    target = device.createTexture({ width: 4, height: 4, format: 'rgba8unorm', samples: 1 });
+  });
+
+  afterEach(() => device.destroy());
+
+  async function paint(fragment: string, more: Partial<PipelineDescriptor> = {}): Promise<Uint8Array> {
+    const made = await device.createPipeline(pipeline(fragment, more));
+    device.runPass({
+      colour: target,
+      clear: [0, 0, 1, 1],
+      draws: [{ pipeline: made, bindings: [], vertexBuffers: [], first: 0, count: 3, copies: 1 }],
+    });
+    return device.readPixels(target);
+  }
+
+  it('keeps the top row first', async () => {
+    const pixels = await paint(ROWS);
+    expect(pixels[0]).toBeLessThan(pixels[4 * 4 * 3] ?? 0);
+    expect(pixels[0]).toBeCloseTo(255 / 8, -1);
+  });
+
+  it('clears without drawing', async () => {
+    device.runPass({ colour: target, clear: [1, 0.5, 0, 1], draws: [] });
+    const pixels = await device.readPixels(target);
+    expect([...pixels.slice(0, 4)]).toEqual([255, 128, 0, 255]);
+  });
+
+  it('reads a uniform block by its name', async () => {
+    const buffer = device.createBuffer({ usage: 'uniform', size: 16 });
+    buffer.write(new Float32Array([0.2, 0.4, 0.6, 1]));
+    const made = await device.createPipeline(
+      pipeline(`${HEAD}layout(std140) uniform Paint { vec4 colour; }; out vec4 pixel; void main() { pixel = colour; }`),
+    );
+    device.runPass({
+      colour: target,
+      draws: [
+        { pipeline: made, bindings: [{ blocks: { Paint: buffer }, textures: {} }], vertexBuffers: [], first: 0, count: 3, copies: 1 },
+      ],
+    });
+    expect([...(await device.readPixels(target)).slice(0, 3)]).toEqual([51, 102, 153]);
+  });
+
+  it('draws triangles counter-clockwise as fronts, in textures too', async () => {
+    const vertex = `${HEAD}in vec2 place; void main() { gl_Position = vec4(place.x, place.y * deviceTarget.x, 0.0, 1.0); }`;
+    const fragment = `${HEAD}out vec4 pixel; void main() { pixel = gl_FrontFacing ? vec4(0.0, 1.0, 0.0, 1.0) : vec4(1.0, 0.0, 0.0, 1.0); }`;
+    const made = await device.createPipeline({
+      ...pipeline(fragment),
+      glsl: { vertex, fragment },
+      vertexBuffers: [{ stride: 8, step: 'vertex', attributes: [{ name: 'place', components: 2, offset: 0 }] }],
+    });
+    const corners = device.createBuffer({ usage: 'vertex', size: 24 });
+    corners.write(new Float32Array([-1, -1, 3, -1, -1, 3]));
+    device.runPass({ colour: target, draws: [{ pipeline: made, bindings: [], vertexBuffers: [corners], first: 0, count: 3, copies: 1 }] });
+    expect([...(await device.readPixels(target)).slice(0, 3)]).toEqual([0, 255, 0]);
+  });
+
+  it('resolves four samples into their average', async () => {
+    const many = device.createTexture({ width: 4, height: 4, format: 'rgba8unorm', samples: 4 });
+    device.runPass({ colour: many, clear: [0.2, 0.4, 0.6, 1], draws: [] });
+    device.resolve(many, target);
+    expect([...(await device.readPixels(target)).slice(0, 3)]).toEqual([51, 102, 153]);
+  });
+
+  it('draws into half-float textures beyond 1', async () => {
+    const bright = device.createTexture({ width: 4, height: 4, format: 'rgba16float', samples: 1 });
+    device.runPass({ colour: bright, clear: [4, 0, 0, 1], draws: [] });
+    const made = await device.createPipeline(
+      pipeline(
+        `${HEAD}precision highp sampler2D; uniform sampler2D scene; out vec4 pixel; void main() { pixel = texelFetch(scene, ivec2(1), 0) / 8.0; }`,
+      ),
+    );
+    device.runPass({
+      colour: target,
+      draws: [
+        { pipeline: made, bindings: [{ blocks: {}, textures: { scene: bright } }], vertexBuffers: [], first: 0, count: 3, copies: 1 },
+      ],
+    });
+    expect((await device.readPixels(target))[0]).toBe(128);
+  });
+
+  it('compiles equal programs once', async () => {
+    const before = device.statistics.compiledPrograms;
+    const [one, two] = await Promise.all([device.createPipeline(pipeline(ROWS)), device.createPipeline(pipeline(ROWS, { samples: 4 }))]);
+    expect(device.statistics.compiledPrograms).toBe(before + 1);
+    one.destroy();
+    two.destroy();
+    await device.createPipeline(pipeline(ROWS));
+    expect(device.statistics.compiledPrograms).toBe(before + 2);
+  });
+
+  it('tells a refusal with stage and line', async () => {
+    try {
+      await device.createPipeline(pipeline(`${HEAD}out vec4 pixel;\nvoid main() { pixel = nonsense; }`));
+      fail('should have been refused');
+    } catch (error) {
+      expect(error).toBeInstanceOf(ProgramRefused);
+      const refused = error as ProgramRefused;
+      expect(refused.stage).toBe('fragment');
+      expect(refused.line).toBe(5);
+      expect(refused.message).toContain('nonsense');
+    }
+  });
+
+  it('tells stages that do not fit together', async () => {
+    const fragment = `${HEAD}in vec3 missing; out vec4 pixel; void main() { pixel = vec4(missing, 1.0); }`;
+    await expectAsync(device.createPipeline(pipeline(fragment))).toBeRejectedWith(jasmine.objectContaining({ stage: 'link' }));
+  });
+
+  it('says why there is no device', () => {
+    const canvas = new OffscreenCanvas(1, 1);
+    canvas.getContext('2d');
+    expect(() => WebGl2Device.create(canvas)).toThrowError(NoWebGl2, /no WebGL2 context/);
+  });
+});

@@ -1,0 +1,255 @@
+import type {
+  BufferDescriptor,
+  Device,
+  DeviceBuffer,
+  DevicePipeline,
+  DeviceTexture,
+  DrawCall,
+  PassDescriptor,
+  PipelineDescriptor,
+  TextureDescriptor,
+} from '@brelvin/core';
+import { Framebuffers } from './framebuffers';
+import { linkProgram, pause, type LinkedProgram } from './program';
+import { GlBuffer, GlTexture } from './resources';
+
+/** The browser gives no WebGL2 context, or one that can not draw into float textures. */
+export class NoWebGl2 extends Error {}
+
+class GlPipeline implements DevicePipeline {
+  constructor(
+    readonly descriptor: PipelineDescriptor,
+    readonly linked: LinkedProgram,
+    private readonly release: () => void,
+  ) {}
+
+  destroy(): void {
+    this.release();
+  }
+}
+
+const FENCE_POLL_MS = 2;
+
+/** Antialiasing and depth belong to our own targets. */
+const CONTEXT: WebGLContextAttributes = {
+  alpha: false,
+  antialias: false,
+  depth: false,
+  stencil: false,
+  powerPreference: 'high-performance',
+};
+
+/** The device on a canvas's WebGL2 context. After the context is lost, make another. */
+export class WebGl2Device implements Device {
+  private readonly programs = new Map<string, { linked: Promise<LinkedProgram>; users: number }>();
+  private readonly framebuffers: Framebuffers;
+  private readonly vertexArrays = new Map<string, WebGLVertexArrayObject>();
+  private compiledPrograms = 0;
+  private passes = 0;
+  private readonly bufferIds = new WeakMap<DeviceBuffer, number>();
+  private nextBufferId = 0;
+
+  private constructor(
+    private readonly gl: WebGL2RenderingContext,
+    private readonly canvas: HTMLCanvasElement | OffscreenCanvas,
+  ) {
+    this.framebuffers = new Framebuffers(gl);
+  }
+
+  /** @throws NoWebGl2 */
+  static create(canvas: HTMLCanvasElement | OffscreenCanvas): WebGl2Device {
+    const gl = (canvas as HTMLCanvasElement).getContext('webgl2', CONTEXT);
+    if (!gl) throw new NoWebGl2('This browser gives no WebGL2 context. Switch on hardware acceleration, or use a newer browser.');
+    if (!gl.getExtension('EXT_color_buffer_float')) throw new NoWebGl2('This graphics driver can not draw into floating-point textures.');
+    return new WebGl2Device(gl, canvas);
+  }
+
+  get statistics(): { compiledPrograms: number; passes: number } {
+    return { compiledPrograms: this.compiledPrograms, passes: this.passes };
+  }
+
+  createBuffer(descriptor: BufferDescriptor): DeviceBuffer {
+    const buffer = new GlBuffer(this.gl, descriptor);
+    this.bufferIds.set(buffer, this.nextBufferId++);
+    return buffer;
+  }
+
+  createTexture(descriptor: TextureDescriptor): DeviceTexture {
+    return new GlTexture(this.gl, descriptor, (texture) => this.framebuffers.release(texture));
+  }
+
+  async createPipeline(descriptor: PipelineDescriptor): Promise<DevicePipeline> {
+    const key = `${descriptor.glsl.vertex}\n${descriptor.glsl.fragment}`;
+    let entry = this.programs.get(key);
+    if (!entry) {
+      this.compiledPrograms++;
+      entry = { linked: linkProgram(this.gl, descriptor), users: 0 };
+      this.programs.set(key, entry);
+    }
+    entry.users++;
+    const { linked } = entry;
+    const release = (): void => this.releaseProgram(key);
+    try {
+      return new GlPipeline(descriptor, await linked, release);
+    } catch (error) {
+      release();
+      throw error;
+    }
+  }
+
+  private releaseProgram(key: string): void {
+    const entry = this.programs.get(key);
+    if (!entry || --entry.users > 0) return;
+    this.programs.delete(key);
+    void entry.linked.then(
+      ({ program }) => this.gl.deleteProgram(program),
+      () => undefined,
+    );
+  }
+
+  runPass({ colour, depth, clear, viewport, draws }: PassDescriptor): void {
+    const { gl } = this;
+    this.passes++;
+    const onCanvas = colour === 'canvas';
+    const target = onCanvas ? this.canvas : (colour ?? depth);
+    if (!target) throw new TypeError('a pass needs a target');
+    const { width, height } = target;
+    gl.bindFramebuffer(
+      gl.FRAMEBUFFER,
+      onCanvas ? null : this.framebuffers.find(colour as GlTexture | undefined, depth as GlTexture | undefined),
+    );
+    // Rows of a texture begin at the top, as those of its memory do.
+    const { x, y } = viewport ?? { x: 0, y: 0 };
+    gl.viewport(x, onCanvas ? height - y - (viewport?.height ?? height) : y, viewport?.width ?? width, viewport?.height ?? height);
+    gl.disable(gl.BLEND);
+    gl.depthMask(true);
+    if (clear) {
+      gl.clearColor(...clear);
+      gl.clearDepth(1);
+      gl.clear((colour ? gl.COLOR_BUFFER_BIT : 0) | (depth ? gl.DEPTH_BUFFER_BIT : 0));
+    }
+    // A texture keeps the top row first, so it is drawn upside down, which also turns triangles round.
+    const up = onCanvas ? 1 : -1;
+    for (const draw of draws) this.draw(draw, up, height);
+  }
+
+  private draw({ pipeline, bindings, vertexBuffers, indices, first, count, copies }: DrawCall, up: number, height: number): void {
+    const { gl } = this;
+    const { descriptor, linked } = pipeline as GlPipeline;
+    gl.useProgram(linked.program);
+    gl.uniform4f(linked.deviceTarget, up, height, 0, 0);
+    if (descriptor.depth === 'none') gl.disable(gl.DEPTH_TEST);
+    else gl.enable(gl.DEPTH_TEST);
+    gl.depthFunc(gl.LESS);
+    if (descriptor.depthBias) gl.enable(gl.POLYGON_OFFSET_FILL);
+    else gl.disable(gl.POLYGON_OFFSET_FILL);
+    gl.polygonOffset(descriptor.depthBias?.slope ?? 0, descriptor.depthBias?.steps ?? 0);
+    if (descriptor.cull === 'none') gl.disable(gl.CULL_FACE);
+    else gl.enable(gl.CULL_FACE);
+    gl.cullFace(descriptor.cull === 'front' ? gl.FRONT : gl.BACK);
+    gl.frontFace((descriptor.front ?? 'ccw') === (up > 0 ? 'ccw' : 'cw') ? gl.CCW : gl.CW);
+    linked.blocks.forEach((name, index) => {
+      const buffer = bindings.map((group) => group.blocks[name]).find(Boolean) as GlBuffer | undefined;
+      gl.bindBufferBase(gl.UNIFORM_BUFFER, index, buffer?.handle ?? null);
+    });
+    linked.samplers.forEach(({ name, location }, unit) => {
+      const texture = bindings.map((group) => group.textures[name]).find(Boolean) as GlTexture | undefined;
+      gl.activeTexture(gl.TEXTURE0 + unit);
+      gl.bindTexture(gl.TEXTURE_2D, texture?.texture ?? null);
+      gl.uniform1i(location, unit);
+    });
+    gl.bindVertexArray(this.vertexArray(descriptor, vertexBuffers, indices));
+    const shape = descriptor.topology === 'lines' ? gl.LINES : gl.TRIANGLES;
+    if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, copies);
+    else gl.drawArraysInstanced(shape, first, count, copies);
+    gl.bindVertexArray(null);
+  }
+
+  private vertexArray(
+    descriptor: PipelineDescriptor,
+    buffers: readonly DeviceBuffer[],
+    indices?: DeviceBuffer,
+  ): WebGLVertexArrayObject | null {
+    const { gl } = this;
+    const key = [
+      descriptor.vertexBuffers.length,
+      ...buffers.map((each) => this.bufferIds.get(each)),
+      indices && this.bufferIds.get(indices),
+    ].join();
+    const known = this.vertexArrays.get(key);
+    if (known) return known;
+    const made = gl.createVertexArray();
+    gl.bindVertexArray(made);
+    let location = 0;
+    descriptor.vertexBuffers.forEach(({ stride, step, attributes }, index) => {
+      gl.bindBuffer(gl.ARRAY_BUFFER, (buffers[index] as GlBuffer | undefined)?.handle ?? null);
+      for (const { components, offset } of attributes) {
+        gl.enableVertexAttribArray(location);
+        gl.vertexAttribPointer(location, components, gl.FLOAT, false, stride, offset);
+        gl.vertexAttribDivisor(location, step === 'copy' ? 1 : 0);
+        location++;
+      }
+    });
+    if (indices) gl.bindBuffer(gl.ELEMENT_ARRAY_BUFFER, (indices as GlBuffer).handle);
+    if (this.vertexArrays.size >= MOST_VERTEX_ARRAYS) this.dropVertexArrays();
+    this.vertexArrays.set(key, made);
+    return made;
+  }
+
+  private dropVertexArrays(): void {
+    for (const each of this.vertexArrays.values()) this.gl.deleteVertexArray(each);
+    this.vertexArrays.clear();
+  }
+
+  resolve(from: DeviceTexture, to: DeviceTexture): void {
+    const { gl } = this;
+    const source = this.framebuffers.find(from as GlTexture);
+    const target = this.framebuffers.find(to as GlTexture);
+    gl.bindFramebuffer(gl.READ_FRAMEBUFFER, source);
+    gl.bindFramebuffer(gl.DRAW_FRAMEBUFFER, target);
+    gl.blitFramebuffer(0, 0, from.width, from.height, 0, 0, to.width, to.height, gl.COLOR_BUFFER_BIT, gl.NEAREST);
+  }
+
+  readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>> {
+    return this.read(texture, new Uint8Array(texture.width * texture.height * 4), this.gl.UNSIGNED_BYTE);
+  }
+
+  readFloats(texture: DeviceTexture): Promise<Float32Array<ArrayBuffer>> {
+    return this.read(texture, new Float32Array(texture.width * texture.height * 4), this.gl.FLOAT);
+  }
+
+  private async read<T extends ArrayBufferView>(texture: DeviceTexture, pixels: T, type: GLenum): Promise<T> {
+    const { gl } = this;
+    const buffer = gl.createBuffer();
+    gl.bindFramebuffer(gl.FRAMEBUFFER, this.framebuffers.find(texture as GlTexture));
+    gl.bindBuffer(gl.PIXEL_PACK_BUFFER, buffer);
+    gl.bufferData(gl.PIXEL_PACK_BUFFER, pixels.byteLength, gl.STREAM_READ);
+    gl.readPixels(0, 0, texture.width, texture.height, gl.RGBA, type, 0);
+    gl.bindBuffer(gl.PIXEL_PACK_BUFFER, null);
+    await this.finished();
+    gl.bindBuffer(gl.PIXEL_PACK_BUFFER, buffer);
+    gl.getBufferSubData(gl.PIXEL_PACK_BUFFER, 0, pixels);
+    gl.bindBuffer(gl.PIXEL_PACK_BUFFER, null);
+    gl.deleteBuffer(buffer);
+    return pixels;
+  }
+
+  async finished(): Promise<void> {
+    const { gl } = this;
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    gl.flush();
+    while (fence && !gl.isContextLost()) {
+      const state = gl.clientWaitSync(fence, 0, 0);
+      if (state === gl.ALREADY_SIGNALED || state === gl.CONDITION_SATISFIED) break;
+      await pause(FENCE_POLL_MS);
+    }
+    gl.deleteSync(fence);
+  }
+
+  destroy(): void {
+    this.dropVertexArrays();
+    this.gl.getExtension('WEBGL_lose_context')?.loseContext();
+  }
+}
+
+const MOST_VERTEX_ARRAYS = 64;
