@@ -1,0 +1,59 @@
+import Fastify, { type FastifyInstance } from 'fastify';
+import type { ServerConfig } from './config';
+import { errors } from './plugins/errors';
+import { live } from './plugins/live';
+import { openapi } from './plugins/openapi';
+import { pages } from './plugins/pages';
+import { security } from './plugins/security';
+import { assetRoutes } from './routes/assets';
+import { documentRoutes } from './routes/documents';
+import { fileRoutes } from './routes/files';
+import { healthRoutes } from './routes/health';
+import { schemaRoutes } from './routes/schemas';
+import { thumbnailRoutes } from './routes/thumbnails';
+import type { Database } from './store/database';
+import { AssetRepository } from './store/asset-repository';
+import { DocumentRepository } from './store/document-repository';
+import { StepListener } from './store/step-listener';
+
+const MIB = 1024 * 1024;
+
+export interface AppOptions extends Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts'> {
+  readonly database: Database;
+  /** For hearing of steps that other servers add. */
+  readonly databaseUrl: string;
+  readonly requestsPerMinute?: number;
+}
+
+/** The HTTP server, ready to listen. */
+export async function buildApp({
+  database,
+  databaseUrl,
+  logLevel,
+  pages: root,
+  hosts,
+  requestsPerMinute = 3000,
+}: AppOptions): Promise<FastifyInstance> {
+  const app = Fastify({ logger: { level: logLevel }, bodyLimit: 8 * MIB, forceCloseConnections: true });
+  // Message classes check what comes in; route schemas are there to be read.
+  app.setValidatorCompiler(() => () => true);
+  await app.register(errors);
+  await app.register(security, { hosts: ['127.0.0.1', 'localhost', '[::1]', ...hosts], requestsPerMinute });
+  await app.register(openapi);
+  await app.register(live, { listener: new StepListener(databaseUrl) });
+  const documents = new DocumentRepository(database);
+  const assets = new AssetRepository(database);
+  await app.register(
+    async (api) => {
+      await api.register(healthRoutes, { database });
+      await api.register(documentRoutes, { documents });
+      await api.register(thumbnailRoutes, { documents });
+      await api.register(assetRoutes, { assets });
+      await api.register(fileRoutes, { documents, assets });
+      await api.register(schemaRoutes);
+    },
+    { prefix: '/api' },
+  );
+  await app.register(pages, { root });
+  return app;
+}

@@ -1,0 +1,38 @@
+import { pino } from 'pino';
+import { buildApp } from './app';
+import { readConfig } from './config';
+import { seedDemo } from './seed';
+import { AssetRepository } from './store/asset-repository';
+import { connect, migrateDatabase } from './store/database';
+import { DocumentRepository } from './store/document-repository';
+
+const config = readConfig(process.env);
+const log = pino({ level: config.logLevel });
+const connection = connect(config.databaseUrl, (error) => log.warn({ reason: error.message }, 'a database connection was lost'));
+await migrateDatabase(connection.database);
+if (await seedDemo(new DocumentRepository(connection.database), new AssetRepository(connection.database)))
+  log.info('demo documents are in place');
+const app = await buildApp({ ...config, database: connection.database });
+
+let stopping = false;
+async function stop(signal: string): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  log.info(`${signal}: finishing what is under way`);
+  await app.close();
+  await connection.close();
+}
+process.once('SIGTERM', (signal) => void stop(signal));
+process.once('SIGINT', (signal) => void stop(signal));
+
+try {
+  await app.listen({ host: config.host, port: config.port });
+} catch (error) {
+  if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
+  console.error(`Port ${config.port} is taken by another program. Choose another one: PORT=${config.port + 1} npm start`);
+  await app.close();
+  await connection.close();
+  process.exit(1);
+}
+const address = app.server.address();
+process.send?.({ listening: typeof address === 'object' ? address?.port : config.port });

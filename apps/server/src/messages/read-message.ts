@@ -1,0 +1,34 @@
+import 'reflect-metadata';
+import { plainToInstance } from 'class-transformer';
+import { validate, type ValidationError } from 'class-validator';
+
+export interface FieldProblem {
+  readonly field: string;
+  readonly message: string;
+}
+
+/** A request whose body or query does not have the expected form. */
+export class BadMessage extends Error {
+  readonly statusCode = 400;
+
+  constructor(readonly fields: readonly FieldProblem[]) {
+    super(fields.map(({ field, message }) => `${field}: ${message}`).join('; ') || 'The request has no readable body.');
+  }
+}
+
+/** @throws BadMessage that names each field at fault */
+export async function readMessage<T extends object>(type: new () => T, value: unknown): Promise<T> {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    throw new BadMessage([{ field: 'body', message: 'must be a JSON object' }]);
+  }
+  const message = plainToInstance(type, value);
+  const errors = await validate(message, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (errors.length > 0) throw new BadMessage(errors.flatMap((error) => flatten(error, '')).slice(0, 20));
+  return message;
+}
+
+function flatten(error: ValidationError, before: string): FieldProblem[] {
+  const field = before ? `${before}.${error.property}` : error.property;
+  const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message: message.replace(`${error.property} `, '') }));
+  return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, field))];
+}

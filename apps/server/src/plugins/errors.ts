@@ -1,0 +1,57 @@
+import { InvalidDocument } from '@brelvin/core';
+import type { FastifyError, FastifyInstance } from 'fastify';
+import plugin from 'fastify-plugin';
+import { BadMessage } from '../messages/read-message';
+import { isDatabaseAway } from '../store/database';
+import {
+  AssetMissing,
+  AssetRefused,
+  DocumentGone,
+  DocumentMissing,
+  IdTaken,
+  StaleSave,
+  UnfitStep,
+  VersionNameTaken,
+} from '../store/failures';
+
+interface Answer {
+  readonly status: number;
+  /** For programs; `message` is for people. */
+  readonly error: string;
+  readonly message: string;
+  readonly details?: object;
+}
+
+/** Every failure is answered in one form: `{ error, message, … }`. */
+export const errors = plugin(async (app: FastifyInstance) => {
+  app.setErrorHandler((error: FastifyError, request, reply) => {
+    const { status, details, ...answer } = answerTo(error);
+    if (status >= 500) request.log.error({ err: error }, 'request failed');
+    void reply.status(status).send({ ...answer, ...details });
+  });
+});
+
+function answerTo(error: FastifyError): Answer {
+  const { message } = error;
+  if (error instanceof BadMessage) return { status: 400, error: 'bad-message', message, details: { fields: error.fields } };
+  if (error instanceof InvalidDocument) return { status: 422, error: 'invalid-document', message, details: { problems: error.problems } };
+  if (error instanceof UnfitStep) return { status: 422, error: 'unfit-step', message, details: { problems: error.problems } };
+  if (error instanceof AssetMissing) return { status: 404, error: 'missing', message };
+  if (error instanceof AssetRefused) return { status: 422, error: 'refused-file', message };
+  if (error instanceof VersionNameTaken) return { status: 409, error: 'name-taken', message };
+  if (error instanceof DocumentMissing) return { status: 404, error: 'missing', message };
+  if (error instanceof DocumentGone) return { status: 410, error: 'deleted', message, details: { name: error.documentName } };
+  if (error instanceof IdTaken) return { status: 409, error: 'id-taken', message };
+  if (error instanceof StaleSave) return { status: 409, error: 'stale', message, details: { step: error.step, missed: error.missed } };
+  if (isDatabaseAway(error))
+    return {
+      status: 503,
+      error: 'database-away',
+      message: 'The database can not be reached. Edits are kept in the page and saved when it is back.',
+    };
+  if (error.statusCode === 413)
+    return { status: 413, error: 'too-large', message: 'The request is larger than 8 MiB, the most that is taken at once.' };
+  if (error.statusCode === 429) return { status: 429, error: 'too-many', message: 'Too many requests; wait a moment.' };
+  if (error.statusCode !== undefined && error.statusCode < 500) return { status: error.statusCode, error: 'refused', message };
+  return { status: 500, error: 'defect', message: 'Something went wrong in the server; its log says what.' };
+}

@@ -1,0 +1,43 @@
+import websocket, { type WebSocket } from '@fastify/websocket';
+import type { FastifyInstance } from 'fastify';
+import plugin from 'fastify-plugin';
+import type { StepListener } from '../store/step-listener';
+
+const ID = /^[A-Za-z0-9_-]{1,64}$/;
+const MOST_WATCHED = 1000;
+
+/**
+ * Tells open windows of new steps. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
+ * them has a new step, by whichever server on the database it came.
+ */
+export const live = plugin(async (app: FastifyInstance, { listener }: { listener: StepListener }) => {
+  await app.register(websocket, { options: { maxPayload: 128 * 1024 } });
+  const watching = new Map<WebSocket, ReadonlySet<string>>();
+  listener.onStep = ({ id, step }) => {
+    const message = JSON.stringify({ id, step });
+    for (const [socket, ids] of watching) if (ids.has(id)) socket.send(message);
+  };
+  // After the database was away, nobody knows what was missed: everything is told to look again.
+  listener.onBack = () => {
+    for (const socket of watching.keys()) socket.send(JSON.stringify({ again: true }));
+  };
+  app.get('/api/live', { websocket: true, schema: { hide: true } }, (socket) => {
+    watching.set(socket, new Set());
+    socket.on('message', (data: Buffer) => watching.set(socket, readWatch(data.toString('utf8'))));
+    socket.on('close', () => watching.delete(socket));
+    socket.on('error', () => watching.delete(socket));
+  });
+  app.addHook('onReady', () => listener.start());
+  app.addHook('preClose', () => listener.stop());
+});
+
+/** What a message asks to watch; nothing for one that can not be read. */
+function readWatch(text: string): ReadonlySet<string> {
+  try {
+    const { watch } = JSON.parse(text) as { watch?: unknown };
+    if (!Array.isArray(watch)) return new Set();
+    return new Set(watch.filter((id): id is string => typeof id === 'string' && ID.test(id)).slice(0, MOST_WATCHED));
+  } catch {
+    return new Set();
+  }
+}

@@ -1,0 +1,60 @@
+import { Readable } from 'node:stream';
+import { CHUNK_BYTES } from '@brelvin/core';
+import type { FastifyInstance } from 'fastify';
+import { AnnounceMessage, AssetParams, ChangeAssetMessage, ChunkParams } from '../messages/assets';
+import { BadMessage, readMessage } from '../messages/read-message';
+import { ShelfMessage } from '../messages/shelf';
+import type { AssetRepository } from '../store/asset-repository';
+
+/** Files of the workspace: announced, sent in chunks, finished, read. */
+export async function assetRoutes(app: FastifyInstance, { assets }: { assets: AssetRepository }): Promise<void> {
+  app.addContentTypeParser('application/octet-stream', { parseAs: 'buffer', bodyLimit: CHUNK_BYTES }, (_request, body, done) =>
+    done(null, body),
+  );
+
+  app.get('/assets', { schema: { summary: 'List and search images, newest change first' } }, async (request) =>
+    assets.list(await readMessage(ShelfMessage, request.query)),
+  );
+
+  app.get('/assets/tags', { schema: { summary: 'Tags in use by images' } }, async () => ({ tags: await assets.tags() }));
+
+  app.patch(
+    '/assets/:sha256',
+    { schema: { summary: 'Rename an image, tag it, take it off the shelf or put it back' } },
+    async (request) => {
+      const { sha256 } = await readMessage(AssetParams, request.params);
+      return assets.change(sha256, await readMessage(ChangeAssetMessage, request.body));
+    },
+  );
+
+  app.post('/assets', { schema: { summary: 'Announce a file by its SHA-256; tells which chunks to send' } }, async (request) => {
+    const { sha256, ...file } = await readMessage(AnnounceMessage, request.body);
+    return { missing: await assets.announce(sha256, file) };
+  });
+
+  app.put('/assets/:sha256/chunks/:number', { schema: { summary: 'Send a chunk of at most 1 MiB' } }, async (request, reply) => {
+    const { sha256, number } = await readMessage(ChunkParams, request.params);
+    if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
+    await assets.putChunk(sha256, number, request.body);
+    return reply.status(204).send();
+  });
+
+  app.post('/assets/:sha256/finish', { schema: { summary: 'Take the file in, once all chunks are here' } }, async (request) => {
+    const { sha256 } = await readMessage(AssetParams, request.params);
+    return assets.finish(sha256);
+  });
+
+  app.get('/assets/:sha256', { schema: { summary: 'The file' } }, async (request, reply) => {
+    const { sha256 } = await readMessage(AssetParams, request.params);
+    const { asset, content } = await assets.read(sha256);
+    return (
+      reply
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .header('content-length', asset.size)
+        // Images only; should a browser ever take one for a page, it may run nothing.
+        .header('content-security-policy', "default-src 'none'; sandbox")
+        .type(asset.type)
+        .send(Readable.from(content))
+    );
+  });
+}

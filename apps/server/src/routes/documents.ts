@@ -1,0 +1,93 @@
+import { readDocument } from '@brelvin/core';
+import type { FastifyInstance } from 'fastify';
+import {
+  AppendMessage,
+  CreateMessage,
+  DocumentParams,
+  HistoryMessage,
+  KindMessage,
+  ListMessage,
+  StepParams,
+  StepsAfterMessage,
+  VersionMessage,
+} from '../messages/documents';
+import { readMessage } from '../messages/read-message';
+import type { DocumentRepository } from '../store/document-repository';
+import { appendBody, createBody, idParams, listQuery } from './describe';
+
+/** Documents and their steps. */
+export async function documentRoutes(app: FastifyInstance, { documents }: { documents: DocumentRepository }): Promise<void> {
+  app.get('/documents', { schema: { summary: 'List and search, newest change first', querystring: listQuery } }, async (request) =>
+    documents.list(await readMessage(ListMessage, request.query)),
+  );
+
+  app.get('/tags', { schema: { summary: 'Tags in use by documents of a kind' } }, async (request) => {
+    const { kind } = await readMessage(KindMessage, request.query);
+    return { tags: await documents.tags(kind) };
+  });
+
+  app.get(
+    '/documents/:id/history',
+    { schema: { summary: 'The last steps, and the state before them', params: idParams } },
+    async (request) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      const { limit, before } = await readMessage(HistoryMessage, request.query);
+      return documents.history(id, limit, before);
+    },
+  );
+
+  app.get('/documents/:id/at/:step', { schema: { summary: 'A document as it was after a step' } }, async (request) => {
+    const { id, step } = await readMessage(StepParams, request.params);
+    return { id, step, document: await documents.at(id, step) };
+  });
+
+  app.get('/documents/:id/versions', { schema: { summary: 'Named versions, newest first', params: idParams } }, async (request) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    return { versions: await documents.versions(id) };
+  });
+
+  app.post('/documents/:id/versions', { schema: { summary: 'Give a step a name', params: idParams } }, async (request, reply) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    const { name, step } = await readMessage(VersionMessage, request.body);
+    await documents.nameVersion(id, name, step);
+    return reply.status(201).send({ name, step });
+  });
+
+  app.post('/documents', { schema: { summary: 'Keep a new document', body: createBody } }, async (request, reply) => {
+    const { id, document } = await readMessage(CreateMessage, request.body);
+    return reply.status(201).send(await documents.create(id, readDocument(document)));
+  });
+
+  app.get('/documents/:id', { schema: { summary: 'A document as of its last step', params: idParams } }, async (request) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    return documents.read(id);
+  });
+
+  app.get('/documents/:id/steps', { schema: { summary: 'Steps after a given one', params: idParams } }, async (request) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    const { after } = await readMessage(StepsAfterMessage, request.query);
+    return { steps: await documents.stepsAfter(id, after) };
+  });
+
+  app.post(
+    '/documents/:id/steps',
+    { schema: { summary: 'Add steps; 409 with the missed ones when others came first', params: idParams, body: appendBody } },
+    async (request) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      const { after, steps } = await readMessage(AppendMessage, request.body);
+      return { step: await documents.append(id, after, steps) };
+    },
+  );
+
+  app.delete('/documents/:id', { schema: { summary: 'Delete; can be restored', params: idParams } }, async (request, reply) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    await documents.setDeleted(id, true);
+    return reply.status(204).send();
+  });
+
+  app.post('/documents/:id/restore', { schema: { summary: 'Take a deletion back', params: idParams } }, async (request, reply) => {
+    const { id } = await readMessage(DocumentParams, request.params);
+    await documents.setDeleted(id, false);
+    return reply.status(204).send();
+  });
+}

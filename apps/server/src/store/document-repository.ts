@@ -1,0 +1,275 @@
+import { promisify } from 'node:util';
+import { deflate, inflate } from 'node:zlib';
+import {
+  applyChanges,
+  InvalidDocument,
+  kindOf,
+  readDocument,
+  UnfitChange,
+  type BrelvinDocument,
+  type DocumentKind,
+  type Transaction,
+} from '@brelvin/core';
+import { and, asc, count, desc, eq, gt, inArray, lte, sql } from 'drizzle-orm';
+import type { Database } from './database';
+import { DocumentGone, DocumentMissing, IdTaken, StaleSave, UnfitStep, VersionNameTaken } from './failures';
+import type { DocumentSummary, HistoryPart, ListQuery, NamedVersion, StoredDocument, StoredStep, TagCount } from './records';
+import { documents, snapshots, steps, thumbnails, versions } from './schema';
+import { onShelf, shelfOrder, tagsInUse } from './shelf';
+
+const pack = promisify(deflate);
+const unpack = promisify(inflate);
+
+/** Where servers tell each other of new steps. */
+export const STEPS_CHANNEL = 'brelvin_steps';
+
+const SNAPSHOT_EVERY = 200;
+const MOST_CACHED = 200;
+
+type Transactional = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** Documents as snapshots and the steps after them. Any number of servers may share one database. */
+export class DocumentRepository {
+  /** Recently read contents; used only while their step is still the last one. */
+  private readonly cache = new Map<string, StoredDocument>();
+
+  constructor(private readonly database: Database) {}
+
+  async list(query: ListQuery): Promise<{ documents: DocumentSummary[]; total: number }> {
+    const { kind, sort = 'changed', offset, limit } = query;
+    const wanted = and(eq(documents.kind, kind), ...onShelf(documents, query));
+    const { id, name, tags, step, updatedAt } = documents;
+    // The page first, its pictures after: not a join over everything that is skipped.
+    const page = this.database
+      .select({ id, kind: documents.kind, name, tags, step, updatedAt })
+      .from(documents)
+      .where(wanted)
+      .orderBy(...shelfOrder(documents, documents.id)[sort])
+      .limit(limit)
+      .offset(offset);
+    const all = this.database.select({ total: count() }).from(documents).where(wanted);
+    const [rows, [sum]] = await Promise.all([page, all]);
+    const ids = rows.map((row) => row.id);
+    const pictures =
+      ids.length === 0
+        ? []
+        : await this.database
+            .select({ document: thumbnails.document, step: thumbnails.step })
+            .from(thumbnails)
+            .where(inArray(thumbnails.document, ids));
+    const pictured = new Map(pictures.map((each) => [each.document, each.step]));
+    return { documents: rows.map((row) => ({ ...row, pictured: pictured.get(row.id) ?? null })), total: sum?.total ?? 0 };
+  }
+
+  /** Tags in use by documents of a kind, most used first. */
+  tags(kind: DocumentKind): Promise<TagCount[]> {
+    return tagsInUse(this.database, documents, eq(documents.kind, kind));
+  }
+
+  async isEmpty(): Promise<boolean> {
+    const rows = await this.database.select({ id: documents.id }).from(documents).limit(1);
+    return rows.length === 0;
+  }
+
+  /** @throws IdTaken unless the same id was already given to the same document (a repeated request) */
+  async create(id: string, document: BrelvinDocument): Promise<StoredDocument> {
+    const content = await pack(JSON.stringify(document));
+    await this.database.transaction(async (transaction) => {
+      const made = await transaction
+        .insert(documents)
+        .values({ id, kind: kindOf(document), name: document.name, tags: [...document.tags] })
+        .onConflictDoNothing()
+        .returning({ id: documents.id });
+      if (made.length === 0) throw new IdTaken(id);
+      await transaction.insert(snapshots).values({ document: id, step: 0, content });
+    });
+    return { id, step: 0, document };
+  }
+
+  /** @throws DocumentMissing, DocumentGone */
+  async read(id: string): Promise<StoredDocument> {
+    return this.database.transaction((transaction) => this.load(transaction, id, false), { isolationLevel: 'repeatable read' });
+  }
+
+  /** Steps after a given one, in order. */
+  async stepsAfter(id: string, after: number): Promise<StoredStep[]> {
+    await this.read(id);
+    return this.selectSteps(this.database, id, after);
+  }
+
+  /**
+   * Adds transactions behind step `after`. Saving the same ones again changes nothing and succeeds.
+   *
+   * @returns the number of the last step
+   * @throws StaleSave with the steps the client does not know; UnfitStep; DocumentMissing; DocumentGone
+   */
+  async append(id: string, after: number, transactions: readonly Transaction[]): Promise<number> {
+    const stored = await this.database.transaction(async (transaction) => {
+      const current = await this.load(transaction, id, true);
+      const known = await this.knownTransactions(transaction, id, transactions);
+      const fresh = transactions.filter((each) => !known.has(each.id));
+      if (fresh.length === 0) return current;
+      if (after + known.size !== current.step) throw new StaleSave(current.step, await this.selectSteps(transaction, id, after));
+      const document = applyAll(current.document, fresh);
+      const step = current.step + fresh.length;
+      await transaction.insert(steps).values(
+        fresh.map((each, index) => ({
+          document: id,
+          step: current.step + index + 1,
+          transaction: each.id,
+          label: each.label,
+          gesture: each.gesture ?? null,
+          direction: each.direction ?? null,
+          changes: [...each.changes],
+        })),
+      );
+      await transaction
+        .update(documents)
+        .set({ step, name: document.name, tags: [...document.tags], updatedAt: sql`now()` })
+        .where(eq(documents.id, id));
+      if (Math.floor(step / SNAPSHOT_EVERY) > Math.floor(current.step / SNAPSHOT_EVERY)) {
+        await transaction.insert(snapshots).values({ document: id, step, content: await pack(JSON.stringify(document)) });
+      }
+      // Sent on when the transaction is committed, to every server on this database.
+      await transaction.execute(sql`select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify({ id, step })})`);
+      return { id, step, document };
+    });
+    // Only what is committed may be remembered.
+    this.remember(stored);
+    return stored.step;
+  }
+
+  /**
+   * The last steps up to `before`, oldest first, with the state they start from.
+   *
+   * @throws DocumentMissing, DocumentGone
+   */
+  async history(id: string, limit: number, before?: number): Promise<HistoryPart> {
+    const { step: last } = await this.read(id);
+    const end = Math.min(before ?? last, last);
+    const start = Math.max(0, end - limit);
+    const base = await this.at(id, start);
+    const steps = (await this.selectSteps(this.database, id, start)).filter((each) => each.step <= end);
+    return { base, baseStep: start, steps };
+  }
+
+  /**
+   * A document as it was after a step.
+   *
+   * @throws DocumentMissing, DocumentGone
+   */
+  async at(id: string, step: number): Promise<BrelvinDocument> {
+    await this.read(id);
+    const [snapshot] = await this.database
+      .select()
+      .from(snapshots)
+      .where(and(eq(snapshots.document, id), lte(snapshots.step, step)))
+      .orderBy(desc(snapshots.step))
+      .limit(1);
+    if (!snapshot) throw new DocumentMissing(id);
+    const start = readDocument(JSON.parse((await unpack(snapshot.content)).toString('utf8')));
+    const later = await this.selectSteps(this.database, id, snapshot.step);
+    return later.filter((each) => each.step <= step).reduce((document, each) => applyChanges(document, each.changes), start);
+  }
+
+  async versions(id: string): Promise<NamedVersion[]> {
+    const rows = await this.database.select().from(versions).where(eq(versions.document, id)).orderBy(desc(versions.step));
+    return rows.map(({ name, step, at }) => ({ name, step, at }));
+  }
+
+  /** Gives a step a name. @throws VersionNameTaken, DocumentMissing, DocumentGone */
+  async nameVersion(id: string, name: string, step: number): Promise<void> {
+    const { step: last } = await this.read(id);
+    const made = await this.database
+      .insert(versions)
+      .values({ document: id, name, step: Math.min(step, last) })
+      .onConflictDoNothing()
+      .returning({ name: versions.name });
+    if (made.length === 0) throw new VersionNameTaken(name);
+  }
+
+  /** @throws DocumentMissing */
+  async setDeleted(id: string, deleted: boolean): Promise<void> {
+    const changed = await this.database
+      .update(documents)
+      .set({ deletedAt: deleted ? sql`now()` : null })
+      .where(eq(documents.id, id))
+      .returning({ id: documents.id });
+    if (changed.length === 0) throw new DocumentMissing(id);
+  }
+
+  /** Keeps the newest picture: one of an earlier step never takes its place. */
+  async saveThumbnail(id: string, step: number, png: Buffer): Promise<void> {
+    await this.read(id);
+    await this.database
+      .insert(thumbnails)
+      .values({ document: id, step, png })
+      .onConflictDoUpdate({ target: thumbnails.document, set: { step, png }, setWhere: sql`${thumbnails.step} <= ${step}` });
+  }
+
+  async readThumbnail(id: string): Promise<{ step: number; png: Buffer } | undefined> {
+    const [row] = await this.database.select().from(thumbnails).where(eq(thumbnails.document, id));
+    return row;
+  }
+
+  private async load(transaction: Transactional, id: string, lock: boolean): Promise<StoredDocument> {
+    const query = transaction.select().from(documents).where(eq(documents.id, id));
+    const [row] = await (lock ? query.for('update') : query);
+    if (!row) throw new DocumentMissing(id);
+    if (row.deletedAt) throw new DocumentGone(id, row.name);
+    const cached = this.cache.get(id);
+    if (cached?.step === row.step) return cached;
+    const [snapshot] = await transaction.select().from(snapshots).where(eq(snapshots.document, id)).orderBy(desc(snapshots.step)).limit(1);
+    if (!snapshot) throw new DocumentMissing(id);
+    const start = readDocument(JSON.parse((await unpack(snapshot.content)).toString('utf8')));
+    const later = await this.selectSteps(transaction, id, snapshot.step);
+    const stored = { id, step: row.step, document: later.reduce((document, step) => applyChanges(document, step.changes), start) };
+    this.remember(stored);
+    return stored;
+  }
+
+  private remember(stored: StoredDocument): void {
+    this.cache.delete(stored.id);
+    this.cache.set(stored.id, stored);
+    const [oldest] = this.cache.keys();
+    if (this.cache.size > MOST_CACHED && oldest !== undefined) this.cache.delete(oldest);
+  }
+
+  private async selectSteps(from: Pick<Database, 'select'>, id: string, after: number): Promise<StoredStep[]> {
+    const rows = await from
+      .select()
+      .from(steps)
+      .where(and(eq(steps.document, id), gt(steps.step, after)))
+      .orderBy(asc(steps.step));
+    return rows.map((row) => ({
+      step: row.step,
+      id: row.transaction,
+      label: row.label,
+      changes: row.changes,
+      gesture: row.gesture ?? undefined,
+      direction: row.direction ?? undefined,
+      at: row.at,
+    }));
+  }
+
+  private async knownTransactions(transaction: Transactional, id: string, wanted: readonly Transaction[]): Promise<Set<string>> {
+    const ids = wanted.map((each) => each.id);
+    const rows = await transaction
+      .select({ transaction: steps.transaction })
+      .from(steps)
+      .where(and(eq(steps.document, id), inArray(steps.transaction, ids)));
+    return new Set(rows.map((row) => row.transaction));
+  }
+}
+
+/** Applies and checks: nothing is stored that could not be read again. */
+function applyAll(document: BrelvinDocument, transactions: readonly Transaction[]): BrelvinDocument {
+  try {
+    const next = transactions.reduce((each, { changes }) => applyChanges(each, changes), document);
+    return readDocument(next);
+  } catch (error) {
+    if (error instanceof UnfitChange) throw new UnfitStep(`A change does not fit the document: ${error.message}.`);
+    if (error instanceof InvalidDocument) throw new UnfitStep(`The document would be damaged by this: ${error.message}`, error.problems);
+    throw error;
+  }
+}

@@ -1,0 +1,59 @@
+import type { Problem } from '@brelvin/core';
+import type { StoredStep } from './records';
+
+/** There was never a document of this id. */
+export class DocumentMissing extends Error {
+  constructor(readonly id: string) {
+    super(`There is no document ${id}.`);
+  }
+}
+
+/** The document was deleted; it can be restored. */
+export class DocumentGone extends Error {
+  constructor(
+    readonly id: string,
+    readonly documentName: string,
+  ) {
+    super(`"${documentName}" was deleted. Restore it to go on.`);
+  }
+}
+
+export class IdTaken extends Error {
+  constructor(readonly id: string) {
+    super(`The id ${id} already belongs to a document.`);
+  }
+}
+
+/** Somebody else saved first. */
+export class StaleSave extends Error {
+  constructor(
+    readonly step: number,
+    readonly missed: readonly StoredStep[],
+  ) {
+    super('The document was changed elsewhere since this window last read it.');
+  }
+}
+
+export class UnfitStep extends Error {
+  constructor(
+    message: string,
+    readonly problems: readonly Problem[] = [],
+  ) {
+    super(message);
+  }
+}
+
+export class AssetMissing extends Error {
+  constructor(readonly sha256: string) {
+    super(`There is no file ${sha256}.`);
+  }
+}
+
+/** The file can not be taken; the message says why. */
+export class AssetRefused extends Error {}
+
+export class VersionNameTaken extends Error {
+  constructor(name: string) {
+    super(`There is already a version called “${name}”. Choose another name.`);
+  }
+}

@@ -1,0 +1,71 @@
+import type { BrelvinDocument, DocumentKind, Transaction } from '@brelvin/core';
+
+export interface DocumentSummary {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly name: string;
+  readonly tags: readonly string[];
+  readonly step: number;
+  readonly updatedAt: Date;
+  /** The step its picture shows; none when there is no picture. */
+  readonly pictured: number | null;
+}
+export interface StoredDocument {
+  readonly id: string;
+  readonly step: number;
+  readonly document: BrelvinDocument;
+}
+export interface StoredStep extends Transaction {
+  readonly step: number;
+  readonly at: Date;
+}
+
+/** Which part of a shelf of the Library is asked for. */
+export interface ShelfQuery {
+  readonly search?: string;
+  readonly tag?: string;
+  readonly sort?: 'changed' | 'name' | 'made';
+  readonly deleted?: boolean;
+  readonly offset: number;
+  readonly limit: number;
+}
+export interface ListQuery extends ShelfQuery {
+  readonly kind: DocumentKind;
+}
+export interface TagCount {
+  readonly tag: string;
+  readonly count: number;
+}
+
+/** A file of the workspace. */
+export interface AssetSummary {
+  readonly sha256: string;
+  readonly name: string;
+  readonly type: string;
+  readonly size: number;
+  readonly width: number;
+  readonly height: number;
+  readonly tags: readonly string[];
+  readonly updatedAt: Date;
+}
+
+/** What may be changed about a file; its content never does. */
+export interface AssetChange {
+  readonly name?: string;
+  readonly tags?: readonly string[];
+  readonly deleted?: boolean;
+}
+
+/** A point in a document's history with a name. */
+export interface NamedVersion {
+  readonly name: string;
+  readonly step: number;
+  readonly at: Date;
+}
+
+/** A part of a document's history: the state before the first step, and the steps. */
+export interface HistoryPart {
+  readonly base: BrelvinDocument;
+  readonly baseStep: number;
+  readonly steps: readonly StoredStep[];
+}

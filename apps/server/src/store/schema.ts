@@ -1,0 +1,134 @@
+import { sql } from 'drizzle-orm';
+import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
+import type { Change, DocumentKind } from '@brelvin/core';
+
+const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** Materials, sets and light rigs: what lists and searches need. The content is in snapshots and steps. */
+export const documents = pgTable(
+  'documents',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').$type<DocumentKind>().notNull(),
+    name: text('name').notNull(),
+    tags: text('tags')
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
+    /** Number of the last step. */
+    step: integer('step').notNull().default(0),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    updatedAt: moment('updated_at').notNull().defaultNow(),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [
+    // Lists leave deleted documents out and show the newest change first.
+    index('documents_listed')
+      .on(table.kind, table.updatedAt.desc(), table.id)
+      .where(sql`${table.deletedAt} is null`),
+    // Searches look for a part of a name.
+    index('documents_by_name')
+      .on(table.kind, table.name, table.id)
+      .where(sql`${table.deletedAt} is null`),
+    index('documents_by_tag').using('gin', table.tags),
+    index('documents_by_part_of_name').using('gin', sql`${table.name} gin_trgm_ops`),
+  ],
+);
+
+/** Transactions in order; never changed, only added to. */
+export const steps = pgTable(
+  'steps',
+  {
+    document: text('document')
+      .notNull()
+      .references(() => documents.id),
+    step: integer('step').notNull(),
+    /** The client's id of the transaction: a repeated save finds it again. */
+    transaction: text('transaction').notNull(),
+    label: text('label').notNull(),
+    gesture: text('gesture'),
+    /** Whether the step takes another one back, or does it again. */
+    direction: text('direction').$type<'undo' | 'redo'>(),
+    changes: jsonb('changes').$type<Change[]>().notNull(),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.document, table.step] }), unique('steps_once').on(table.document, table.transaction)],
+);
+
+/** The whole document after a step, deflated JSON: where reading starts. */
+export const snapshots = pgTable(
+  'snapshots',
+  {
+    document: text('document')
+      .notNull()
+      .references(() => documents.id),
+    step: integer('step').notNull(),
+    content: bytes('content').notNull(),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.document, table.step] })],
+);
+
+/** The picture of a document in lists, PNG, as of a step. */
+export const thumbnails = pgTable('thumbnails', {
+  document: text('document')
+    .primaryKey()
+    .references(() => documents.id),
+  step: integer('step').notNull(),
+  png: bytes('png').notNull(),
+});
+
+/** Points in a document's history that somebody gave a name. */
+export const versions = pgTable(
+  'versions',
+  {
+    document: text('document')
+      .notNull()
+      .references(() => documents.id),
+    name: text('name').notNull(),
+    step: integer('step').notNull(),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.document, table.name] })],
+);
+
+/** Files of the workspace by their content: images. Complete once all chunks are there and the hash is right. */
+export const assets = pgTable(
+  'assets',
+  {
+    sha256: text('sha256').primaryKey(),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    size: integer('size').notNull(),
+    width: integer('width').notNull().default(0),
+    height: integer('height').notNull().default(0),
+    complete: boolean('complete').notNull().default(false),
+    tags: text('tags')
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    updatedAt: moment('updated_at').notNull().defaultNow(),
+    /** Off the shelf; what shows the image goes on showing it. */
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [
+    index('assets_listed')
+      .on(table.updatedAt.desc(), table.sha256)
+      .where(sql`${table.deletedAt} is null`),
+    index('assets_by_tag').using('gin', table.tags),
+  ],
+);
+
+export const assetChunks = pgTable(
+  'asset_chunks',
+  {
+    asset: text('asset')
+      .notNull()
+      .references(() => assets.sha256, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    content: bytes('content').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.asset, table.number] })],
+);

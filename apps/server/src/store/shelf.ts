@@ -1,0 +1,34 @@
+import { and, arrayContains, asc, desc, ilike, isNotNull, isNull, sql, type AnyColumn, type SQL } from 'drizzle-orm';
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { Database } from './database';
+import type { ShelfQuery, TagCount } from './records';
+
+/** What a table must have to be a shelf of the Library. */
+type ShelfTable = PgTable & Readonly<Record<'name' | 'tags' | 'createdAt' | 'updatedAt' | 'deletedAt', PgColumn>>;
+
+/** Conditions that a query puts on the entries of a shelf. */
+export function onShelf(table: ShelfTable, { search, tag, deleted = false }: ShelfQuery): (SQL | undefined)[] {
+  return [
+    deleted ? isNotNull(table.deletedAt) : isNull(table.deletedAt),
+    search ? ilike(table.name, `%${search.replace(/[\\%_]/g, '\\$&')}%`) : undefined,
+    tag ? arrayContains(table.tags, [tag]) : undefined,
+  ];
+}
+
+/** The ways to sort a shelf; the key makes them whole. */
+export function shelfOrder(table: ShelfTable, key: AnyColumn): Record<NonNullable<ShelfQuery['sort']>, SQL[]> {
+  return {
+    changed: [desc(table.updatedAt), asc(key)],
+    name: [asc(table.name), asc(key)],
+    made: [desc(table.createdAt), asc(key)],
+  };
+}
+
+/** Tags in use on a shelf, most used first. */
+export async function tagsInUse(database: Database, table: ShelfTable, wanted: SQL): Promise<TagCount[]> {
+  const result = await database.execute<{ tag: string; count: number }>(
+    sql`select tag, count(*)::int as count from ${table}, unnest(${table.tags}) as tag
+        where ${and(wanted, isNull(table.deletedAt))} group by tag order by count desc, tag limit 100`,
+  );
+  return result.rows.map(({ tag, count }) => ({ tag, count }));
+}

@@ -1,0 +1,55 @@
+import { newMaterial, type Json, type Transaction } from '@brelvin/core';
+import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
+import { freshDatabase } from '../../../../tests/support/databases';
+import { buildApp } from '../app';
+import { connect, migrateDatabase, type DatabaseConnection } from '../store/database';
+
+/** The server on a fresh database of a real PostgreSQL, asked without a network. */
+export class TestServer {
+  private made = 0;
+
+  private constructor(
+    readonly app: FastifyInstance,
+    readonly connection: DatabaseConnection,
+    readonly databaseUrl: string,
+  ) {}
+
+  static async start(): Promise<TestServer> {
+    const databaseUrl = await freshDatabase();
+    const connection = connect(databaseUrl, () => undefined);
+    await migrateDatabase(connection.database);
+    const app = await buildApp({ database: connection.database, databaseUrl, logLevel: 'silent', pages: '/nowhere', hosts: [] });
+    return new TestServer(app, connection, databaseUrl);
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+    await this.connection.close();
+  }
+
+  send(
+    method: 'GET' | 'PATCH' | 'POST' | 'PUT' | 'DELETE',
+    url: string,
+    payload?: object | string | Buffer,
+    headers: Record<string, string> = {},
+  ): Promise<LightMyRequestResponse> {
+    return this.app.inject({ method, url: `/api${url}`, payload, headers: { host: '127.0.0.1:4310', ...headers } });
+  }
+
+  /** Makes a material; gives its id. */
+  async fresh(name = 'Lantern'): Promise<string> {
+    const id = `m${++this.made}`;
+    const answer = await this.send('POST', '/documents', { id, document: newMaterial(name) });
+    if (answer.statusCode !== 201) throw new Error(answer.body);
+    return id;
+  }
+
+  append(id: string, after: number, ...steps: Transaction[]): Promise<LightMyRequestResponse> {
+    return this.send('POST', `/documents/${id}/steps`, { after, steps });
+  }
+}
+
+/** A step that sets one value, or takes it away. */
+export function step(id: string, path: string[], value?: Json): Transaction {
+  return { id, label: `Set ${path.join('.')}`, changes: [value === undefined ? { path } : { path, value }] };
+}
