@@ -1,0 +1,40 @@
+import { readFile, stat } from 'node:fs/promises';
+import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinDocument, type Material } from '@brelvin/core';
+
+/** A file can not be used; the message says which, why, and what to do. */
+export class BadFile extends Error {}
+
+/** @throws BadFile */
+export async function readTextFile(path: string): Promise<string> {
+  return (await readBytes(path)).toString('utf8');
+}
+
+async function readBytes(path: string): Promise<Buffer> {
+  try {
+    const { size } = await stat(path);
+    if (size > LARGEST_BRELVIN_FILE) throw new BadFile(`${path}: has ${size} bytes; at most ${LARGEST_BRELVIN_FILE} are read.`);
+    return await readFile(path);
+  } catch (error) {
+    if (error instanceof BadFile) throw error;
+    throw new BadFile(`${path}: can not be read (${(error as NodeJS.ErrnoException).code ?? String(error)}).`);
+  }
+}
+
+/** @throws BadFile */
+export async function readDocumentFile(path: string): Promise<BrelvinDocument> {
+  const bytes = await readBytes(path);
+  try {
+    return readBrelvinFile(bytes).document;
+  } catch (error) {
+    if (error instanceof InvalidDocument || error instanceof BadBrelvinFile) throw new BadFile(`${path}: ${error.message}`);
+    throw error;
+  }
+}
+
+/** @throws BadFile also for a set or light rig */
+export async function readMaterialFile(path: string): Promise<Material> {
+  const document = await readDocumentFile(path);
+  if (document.format !== 'brelvin-material')
+    throw new BadFile(`${path}: is a ${document.format.replace('brelvin-', '').replace('-', ' ')}, not a material.`);
+  return document;
+}
