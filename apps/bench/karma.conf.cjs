@@ -1,0 +1,27 @@
+const flags = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--disable-gpu-compositing',
+];
+
+process.env.CHROME_BIN ??= '/usr/bin/chromium';
+
+module.exports = (config) =>
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    browsers: ['SoftwareChromium'],
+    customLaunchers: { SoftwareChromium: { base: 'Chrome', flags } },
+    reporters: ['dots'],
+    colors: false,
+    client: { jasmine: { random: true } },
+    singleRun: true,
+    restartOnFileChange: false,
+  });

@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { GraphProblem } from '@brelvin/core';
+import { Icon } from '../../shared/icons/icon';
+import { GroupPanel } from '../graph/group-panel';
+import { GraphView } from '../graph/graph-view';
+import { GraphWork } from '../graph/graph-work';
+
+/** What is wrong with the graph; otherwise what the selected node does and where its formula comes from. */
+@Component({
+  selector: 'brelvin-about-panel',
+  imports: [GroupPanel, Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body' },
+  template: `
+    @for (problem of problems(); track $index) {
+      <button type="button" class="problem" (click)="shown.emit(problem.node)">
+        <brelvin-icon name="warning" /> <span>{{ problem.message }}</span>
+      </button>
+    }
+    @if (work.group(); as group) {
+      <brelvin-group-panel [group]="group" />
+    }
+    @if (kind(); as known) {
+      <h3 class="about-title">
+        {{ known.title }} <span class="finder-family">{{ known.family }}</span>
+      </h3>
+      <p>{{ known.help }}</p>
+      @for (inlet of known.inlets; track inlet.name) {
+        @if (inlet.help) {
+          <p class="hint">
+            <strong>{{ inlet.label }}</strong> {{ inlet.help }}
+          </p>
+        }
+      }
+      <p class="hint">Formula: {{ known.source }}</p>
+    } @else if (problems().length === 0 && work.group() === undefined) {
+      <p class="hint">Select a node to read what it does. Press <kbd>?</kbd> for the keys.</p>
+    }
+  `,
+})
+export class AboutPanel {
+  readonly problems = input<readonly GraphProblem[]>([]);
+  readonly shown = output<string>();
+
+  protected readonly work = inject(GraphWork);
+  private readonly view = inject(GraphView);
+  protected readonly kind = computed(() => {
+    const [id] = this.view.selection();
+    return id === undefined ? undefined : this.work.typed().kind(id);
+  });
+}

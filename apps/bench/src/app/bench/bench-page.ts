@@ -1,0 +1,514 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  type Signal,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import {
+  LONGEST_NAME,
+  newRig,
+  takesApart,
+  throwsShadows,
+  newSet,
+  rename,
+  START_CAMERA,
+  type BrelvinDocument,
+  type Edit,
+  type GraphProblem,
+  type LightRig,
+  type Material,
+  type MaterialImage,
+  type MipChain,
+  type OrbitCamera,
+  type PartAddress,
+  type StageSet,
+} from '@brelvin/core';
+import { BehaviorSubject, debounceTime, filter, of, switchMap, type Observable } from 'rxjs';
+import { ApiFailure, DocumentApi } from '../shared/api/document-api';
+import { newId } from '../shared/documents/new-id';
+import { RecentMaterials } from '../shared/documents/recent-materials';
+import { Workbench } from '../shared/documents/workbench';
+import { Icon } from '../shared/icons/icon';
+import { download } from '../shared/pixels/download';
+import { RoomSwitch } from '../shared/rooms/room-switch';
+import { Rooms } from '../shared/rooms/rooms';
+import { AboutPanel } from './about/about-panel';
+import { CheckRunner } from './checks/check-runner';
+import { ChecksPanel } from './checks/checks-panel';
+import { benchCommands } from './commands/bench-commands';
+import { isKeys, type Command } from './commands/command';
+import { CommandList } from './commands/command-list';
+import { Compiler } from './compile/compiler';
+import { DocumentMenu } from './document-menu';
+import { GraphSurface } from './graph/graph-surface';
+import { GraphView } from './graph/graph-view';
+import { GraphWork, type GraphEdit } from './graph/graph-work';
+import { Tidier } from './graph/tidier';
+import { HistoryPanel } from './history/history-panel';
+import { ImagePlacer } from './images/image-placer';
+import { ImageShelf } from '../shared/images/image-shelf';
+import { KeysHelp } from './keys-help';
+import { BenchLayout } from './layout/bench-layout';
+import { StageEdge } from './layout/stage-edge';
+import { LightPanel } from './lights/light-panel';
+import { PicturePanel } from './lights/picture-panel';
+import { RigWork } from './lights/rig-work';
+import { ParametersPanel } from './parameters/parameters-panel';
+import { PartsView } from './parts/parts-view';
+import { MeshBar } from './stage/mesh-bar';
+import { Stage } from './stage/stage';
+import type { StageState } from './stage/stage-engine';
+import { StageLook } from './stage/stage-look';
+import { StageMaterials } from './stage/stage-materials';
+import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
+import { TermsMixer } from './terms/terms-mixer';
+
+const THUMBNAIL_AFTER_MS = 1200;
+
+/** The Bench: one material with its set and light rig, its graph, its picture. */
+@Component({
+  selector: 'brelvin-bench-page',
+  imports: [
+    AboutPanel,
+    ChecksPanel,
+    CommandList,
+    DocumentMenu,
+    GraphSurface,
+    HistoryPanel,
+    Icon,
+    KeysHelp,
+    LightPanel,
+    PicturePanel,
+    TermsMixer,
+    ViewMenu,
+    MeshBar,
+    ParametersPanel,
+    PartsView,
+    RoomSwitch,
+    RouterLink,
+    Stage,
+    StageEdge,
+  ],
+  providers: [BenchLayout, CheckRunner, Compiler, GraphView, GraphWork, ImagePlacer, RigWork, StageLook, StageMaterials, Tidier, Workbench],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: {
+    class: 'bench',
+    '[class.bench-alone]': 'layout.alone()',
+    '(document:keydown)': 'key($event)',
+    '(document:copy)': 'copy($event, false)',
+    '(document:cut)': 'copy($event, true)',
+    '(document:paste)': 'paste($event)',
+    '(window:beforeunload)': 'leaving($event)',
+  },
+  templateUrl: './bench-page.html',
+})
+export class BenchPage {
+  /** Id of the material, from the address. */
+  readonly id = input.required<string>();
+
+  private readonly api = inject(DocumentApi);
+  private readonly workbench = inject(Workbench);
+  private readonly compiler = inject(Compiler);
+  private readonly router = inject(Router);
+  private readonly recents = inject(RecentMaterials);
+  private readonly destroyRef = inject(DestroyRef);
+  private readonly stageMaterials = inject(StageMaterials);
+  protected readonly shelf = inject(ImageShelf);
+  protected readonly tidier = inject(Tidier);
+  protected readonly view = inject(GraphView);
+  protected readonly work = inject(GraphWork);
+  protected readonly rooms = inject(Rooms);
+  protected readonly layout = inject(BenchLayout);
+
+  private readonly stage = viewChild(Stage);
+  private readonly surface = viewChild(GraphSurface);
+
+  protected readonly longestName = LONGEST_NAME;
+  protected readonly failure = signal<string | undefined>(undefined);
+  protected readonly message = signal<string | undefined>(undefined);
+  protected readonly keysShown = signal(false);
+  protected readonly commandsShown = signal(false);
+  protected readonly tab = signal<'graph' | 'parts'>('graph');
+  protected readonly panel = signal<'about' | 'checks' | 'history'>('about');
+  protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
+  protected readonly checks = inject(CheckRunner);
+  private readonly rigWork = inject(RigWork);
+  protected readonly look = inject(StageLook);
+  protected readonly chosenPart = signal<PartAddress | undefined>(undefined);
+  protected readonly playing = signal(true);
+  protected readonly lightsPlaying = signal(true);
+  private readonly setId = signal<string | undefined>(undefined);
+  private readonly rigId = signal<string | undefined>(undefined);
+
+  protected readonly material = toSignal(toObservable(this.id).pipe(switchMap((id) => this.workbench.watch<Material>(id))));
+  protected readonly set = this.watching<StageSet>(this.setId);
+  protected readonly rig = this.watching<LightRig>(this.rigId);
+  /** The mesh whose numbers the bar below the picture shows: of the chosen part, else the first. */
+  protected readonly meshId = computed(() => {
+    const meshes = this.set()?.meshes ?? {};
+    const chosen = this.chosenPart()?.mesh;
+    if (chosen !== undefined && Object.hasOwn(meshes, chosen)) return chosen;
+    return Object.entries(meshes).sort(([, a], [, b]) => a.order - b.order)[0]?.[0] ?? '';
+  });
+  protected readonly mesh = computed(() => this.set()?.meshes[this.meshId()]);
+  protected readonly saveState = toSignal(this.workbench.saveState, { initialValue: { kind: 'saved' as const } });
+  protected readonly history = toSignal(this.workbench.history);
+  protected readonly compiled = toSignal(toObservable(this.id).pipe(switchMap((id) => this.compiler.watch(id))));
+  /** What the compiler says; failing that, what the graphics driver refused, at the node it is about. */
+  protected readonly problems = computed((): readonly GraphProblem[] => {
+    const found = this.compiled()?.problems ?? [];
+    const refusal = this.stageState()?.refusal;
+    if (found.length > 0 || !refusal) return found;
+    const known = refusal.node !== undefined && this.work.resolved().nodes.has(refusal.node);
+    return [{ node: known ? (refusal.node ?? '') : '', message: refusal.message }];
+  });
+  protected readonly rates = computed(() => this.compiled()?.rates ?? {});
+  protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
+  protected readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
+  protected readonly camera = signal<OrbitCamera>(START_CAMERA);
+  protected readonly stageState = signal<StageState | undefined>(undefined);
+  protected readonly saveWords = computed(() => {
+    const state = this.saveState();
+    if (state.kind === 'away') return `Not saved: ${state.message} Trying again.`;
+    if (state.kind === 'deleted' || state.kind === 'refused') return `Not saved: ${state.message}`;
+    return state.kind;
+  });
+  private readonly thumbnailWanted = new BehaviorSubject<number | undefined>(undefined);
+
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => void this.open(id));
+    });
+    effect(() => this.connectStage());
+    effect(() => {
+      const material = this.material();
+      if (material) untracked(() => this.work.material.set(material));
+    });
+    effect(() => {
+      const set = this.set();
+      const id = this.id();
+      if (this.material()) this.checks.subject.set({ id, set });
+      if (set) untracked(() => void this.stageMaterials.dress(set));
+    });
+    effect(() => {
+      const rig = this.rig();
+      if (!rig) return;
+      untracked(() => this.rigWork.rig.set(rig));
+      if (throwsShadows(rig)) this.compiler.want('shadowed');
+    });
+    effect(() => this.look.ringRound(Math.max(0, this.rigWork.number() - 1)));
+    effect(() => {
+      const [inspection, turning, stage] = [this.look.inspection(), this.look.turning(), this.stage()];
+      const ready = this.stageReady();
+      if (!stage || !ready) return;
+      untracked(() => {
+        if (takesApart(inspection)) this.compiler.want('inspect');
+        stage.engine().setInspection(inspection);
+        stage.engine().setTurning(turning);
+      });
+    });
+    this.rigWork.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editRig(edit));
+    this.work.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editMaterial(edit));
+    this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
+    this.workbench.saved
+      .pipe(
+        filter(({ id }) => id === this.id()),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ step }) => this.thumbnailWanted.next(step));
+    this.workbench.saved
+      .pipe(
+        filter(({ id }) => id === this.rigId()),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.thumbnailWanted.next(this.thumbnailWanted.value));
+    this.thumbnailWanted
+      .pipe(
+        filter((step) => step !== undefined),
+        debounceTime(THUMBNAIL_AFTER_MS),
+        takeUntilDestroyed(),
+      )
+      .subscribe((step) => void this.saveThumbnail(step));
+    this.destroyRef.onDestroy(() => this.workbench.closeAll());
+  }
+
+  private watching<T extends BrelvinDocument>(id: Signal<string | undefined>): Signal<T | undefined> {
+    return toSignal(
+      toObservable(id).pipe(switchMap((each): Observable<T | undefined> => (each ? this.workbench.watch<T>(each) : of(undefined)))),
+    );
+  }
+
+  private async open(id: string): Promise<void> {
+    this.workbench.closeAll();
+    this.failure.set(undefined);
+    try {
+      const material = await this.workbench.load(id);
+      if (material.format !== 'brelvin-material') {
+        this.failure.set(`“${material.name}” is not a material. Choose one in the Library.`);
+        return;
+      }
+      this.stageMaterials.setBench(id);
+      this.setId.set(await this.loadBeside(material.seenIn.set, newSet('Plain sphere')));
+      this.rigId.set(await this.loadBeside(material.seenIn.rig, newRig('North window')));
+      this.recents.opened(id);
+      document.title = `${material.name} · Brelvin`;
+    } catch (error) {
+      this.failure.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  /** The set or rig a material was last seen in; one of its own when that is gone: the Stage is never empty. */
+  private async loadBeside(id: string | undefined, instead: BrelvinDocument): Promise<string> {
+    try {
+      if (id) {
+        await this.workbench.load(id);
+        return id;
+      }
+    } catch (error) {
+      if (!(error instanceof ApiFailure) || error.away) throw error;
+      this.message.set(`What this material was last seen in is gone; it stands in a new “${instead.name}”.`);
+    }
+    const fresh = newId();
+    await this.api.create(fresh, instead);
+    await this.workbench.load(fresh);
+    return fresh;
+  }
+
+  /** Hands what is open to the Stage, once both are there. */
+  private connectStage(): void {
+    const stage = this.stage();
+    const [material, set, rig] = [this.material(), this.set(), this.rig()];
+    if (!stage || !material || !set || !rig) return;
+    untracked(() => {
+      const engine = stage.engine();
+      engine.setRig(rig);
+      engine.setSet(set);
+      if (this.startedStage === stage) return;
+      this.startedStage = stage;
+      this.stageMaterials.connect(engine);
+      engine.cameraChanges.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => this.camera.set(camera));
+      engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigWork.seconds.set(seconds));
+      engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.stageState.set(state));
+      void engine.start();
+    });
+  }
+  private startedStage?: Stage;
+
+  protected editMaterial({ edit, gesture }: GraphEdit): void {
+    this.workbench.edit(this.id(), edit, gesture);
+  }
+
+  protected editSet({ edit, gesture }: GraphEdit): void {
+    const id = this.setId();
+    if (id) this.workbench.edit(id, edit, gesture);
+  }
+
+  protected editRig({ edit, gesture }: GraphEdit): void {
+    const id = this.rigId();
+    if (id) this.workbench.edit(id, edit, gesture);
+  }
+
+  protected rename(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    const before = this.material()?.name;
+    if (name && name !== before) this.workbench.edit(this.id(), rename(name));
+    else field.value = before ?? '';
+    field.blur();
+  }
+
+  protected async chooseSet(id: string): Promise<void> {
+    await this.choose(id, 'set', () => this.setId.set(id));
+  }
+
+  protected async chooseRig(id: string): Promise<void> {
+    await this.choose(id, 'rig', () => this.rigId.set(id));
+  }
+
+  private async choose(id: string, which: 'set' | 'rig', use: () => void): Promise<void> {
+    try {
+      const chosen = await this.workbench.load(id);
+      use();
+      const edit: Edit = { label: `Stand in ${chosen.name}`, changes: [{ path: ['seenIn', which], value: id }] };
+      this.workbench.edit(this.id(), edit);
+    } catch (error) {
+      this.message.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  protected undo(): void {
+    this.workbench.undo();
+    this.followSeenIn();
+  }
+
+  protected redo(): void {
+    this.workbench.redo();
+    this.followSeenIn();
+  }
+
+  /** Undo may bring another set or rig back. */
+  private followSeenIn(): void {
+    const material = this.workbench.document(this.id());
+    if (material?.format !== 'brelvin-material') return;
+    const { set, rig } = material.seenIn;
+    if (set && this.workbench.document(set)) this.setId.set(set);
+    if (rig && this.workbench.document(rig)) this.rigId.set(rig);
+  }
+
+  /** What the colours of a special view mean. */
+  private readonly stageReady = computed(() => this.stageState() !== undefined);
+  protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
+
+  protected lookAt(camera: OrbitCamera): void {
+    this.stage()?.engine().look(camera);
+  }
+
+  protected async saveStill(): Promise<void> {
+    const still = await this.stage()?.engine().still();
+    if (still) download(still, `${this.material()?.name ?? 'still'}.png`);
+  }
+
+  protected toggleLightsPlaying(): void {
+    this.lightsPlaying.update((playing) => !playing);
+    this.stage()?.engine().setLightsPlaying(this.lightsPlaying());
+  }
+
+  protected togglePlaying(): void {
+    this.playing.update((playing) => !playing);
+    this.stage()?.engine().setPlaying(this.playing());
+  }
+
+  protected frameMesh(): void {
+    this.stage()?.engine().frameMesh();
+  }
+
+  /** Brings a node into view, by its path; one inside of groups through them. */
+  protected showNode(path: string): void {
+    this.tab.set('graph');
+    const steps = path.split('/');
+    this.work.leave(0);
+    for (const step of steps.slice(0, -1)) this.work.enter(step);
+    const last = steps.at(-1);
+    if (last) setTimeout(() => this.surface()?.showNode(last));
+  }
+
+  protected findNode(): void {
+    this.surface()?.openFinder();
+  }
+
+  protected showAll(): void {
+    this.surface()?.showAll();
+  }
+
+  /** Everything that can be done, for the list of commands and the keys. */
+  protected readonly commands = computed((): readonly Command[] => {
+    const surface = this.surface();
+    return benchCommands({
+      work: this.work,
+      tidy: () => void this.tidy(),
+      surface,
+      undo: () => this.undo(),
+      redo: () => this.redo(),
+      frameMesh: () => this.frameMesh(),
+      toggleTime: () => this.togglePlaying(),
+      toggleAlone: () => this.layout.toggleAlone(),
+      toggleView: () => this.look.toggleView(),
+      showKeys: () => this.keysShown.set(true),
+      showTab: (tab) => this.tab.set(tab),
+      sendOut: () => void this.sendOut(),
+    });
+  });
+
+  protected async tidy(): Promise<void> {
+    // The graph shows its new places only after this.
+    if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
+  }
+
+  protected readonly loadImage = (image: MaterialImage): Promise<MipChain> => this.shelf.load(image);
+
+  protected pickPart(place: { x: number; y: number }): void {
+    const found = this.stage()?.engine().pick(place.x, place.y);
+    this.chosenPart.set(found);
+  }
+
+  protected copy(event: ClipboardEvent, cut: boolean): void {
+    const text = inText(event) ? undefined : this.work.copied();
+    if (text === undefined || !event.clipboardData) return;
+    event.clipboardData.setData('text/plain', text);
+    event.preventDefault();
+    if (cut) this.work.remove();
+  }
+
+  protected paste(event: ClipboardEvent): void {
+    const surface = this.surface();
+    if (inText(event) || !surface || !event.clipboardData) return;
+    const files = [...event.clipboardData.files];
+    event.preventDefault();
+    if (files.length > 0) void surface.takeFiles(files, surface.pastePlace());
+    else this.work.paste(event.clipboardData.getData('text/plain'), surface.pastePlace());
+  }
+
+  protected async restoreDeleted(): Promise<void> {
+    try {
+      await this.workbench.restoreDeleted();
+    } catch (error) {
+      this.message.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  protected async sendOut(): Promise<void> {
+    await this.workbench.flush();
+    const link = document.createElement('a');
+    link.href = this.api.fileUrl(this.id());
+    link.click();
+  }
+
+  protected async backToLibrary(event: Event): Promise<void> {
+    event.preventDefault();
+    await this.workbench.flush();
+    const step = this.thumbnailWanted.value;
+    if (step !== undefined) await this.saveThumbnail(step);
+    await this.router.navigate(['/']);
+  }
+
+  private async saveThumbnail(step: number): Promise<void> {
+    try {
+      const png = await this.stage()?.engine().thumbnail();
+      if (png) await this.api.saveThumbnail(this.id(), step, png);
+    } catch (error) {
+      // A list without the newest picture is no reason to disturb anyone; the next save tries again.
+      if (!(error instanceof ApiFailure)) throw error;
+    }
+  }
+
+  protected key(event: KeyboardEvent): void {
+    if (event.key === 'F4') {
+      this.commandsShown.update((shown) => !shown);
+      event.preventDefault();
+      return;
+    }
+    if (inText(event)) return;
+    const command = this.commands().find((each) => each.keys !== undefined && isKeys(event, each.keys));
+    if (!command || command.unable?.()) return;
+    event.preventDefault();
+    command.run();
+  }
+
+  protected leaving(event: BeforeUnloadEvent): void {
+    if (this.workbench.unsaved > 0) event.preventDefault();
+  }
+}
+
+/** Whether somebody writes in a field, which then keeps its keys and its clipboard. */
+function inText(event: Event): boolean {
+  return (event.target as HTMLElement | null)?.matches?.('input, textarea') ?? false;
+}

@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { silenceKey, type Edit, type Finding } from '@brelvin/core';
+import { Icon } from '../../shared/icons/icon';
+import { GraphWork } from '../graph/graph-work';
+import { CheckRunner } from './check-runner';
+
+/** Well-known mistakes that were found: where, why they matter, and a mend. */
+@Component({
+  selector: 'brelvin-checks-panel',
+  imports: [Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body' },
+  template: `
+    @for (finding of runner.result().findings; track key(finding)) {
+      <article class="finding">
+        <h3 class="finding-title">
+          <brelvin-icon name="warning" />
+          @if (finding.node !== undefined) {
+            <button type="button" class="finding-show" title="Show the place" (click)="shown.emit(finding.node)">
+              {{ finding.title }}
+            </button>
+          } @else {
+            <span>{{ finding.title }}</span>
+          }
+        </h3>
+        <p>
+          @if (finding.mend; as mend) {
+            <button type="button" class="choice-alone" (click)="apply(finding)">{{ mend.label }}</button>
+          }
+          <button type="button" class="text-button" [attr.aria-expanded]="open() === key(finding)" (click)="toggle(finding)">why</button>
+          <button type="button" class="text-button" title="Do not say this about this place again" (click)="runner.silence(finding)">
+            not here
+          </button>
+        </p>
+        @if (open() === key(finding)) {
+          <p class="hint">{{ finding.explanation }}</p>
+        }
+      </article>
+    } @empty {
+      <p class="hint">Nothing found. Twelve well-known mistakes are looked for while you work.</p>
+    }
+    @if (runner.result().silenced > 0) {
+      <button type="button" class="text-button" (click)="runner.speak()">{{ runner.result().silenced }} switched off; show again</button>
+    }
+  `,
+})
+export class ChecksPanel {
+  /** Path of a node to show. */
+  readonly shown = output<string>();
+  readonly editedSet = output<{ edit: Edit }>();
+
+  protected readonly runner = inject(CheckRunner);
+  private readonly work = inject(GraphWork);
+  protected readonly open = signal<string | undefined>(undefined);
+  protected readonly key = silenceKey;
+
+  protected toggle(finding: Finding): void {
+    const key = silenceKey(finding);
+    this.open.set(this.open() === key ? undefined : key);
+  }
+
+  protected apply({ mend }: Finding): void {
+    if (mend?.document === 'set') this.editedSet.emit({ edit: mend.edit });
+    else this.work.do(mend?.edit);
+  }
+}

@@ -1,0 +1,47 @@
+import { inletOf } from '@brelvin/core';
+import { newId } from '../../../shared/documents/new-id';
+import type { Point } from '../card-layout';
+import type { RibbonHit } from '../graph-shapes';
+import type { GraphView } from '../graph-view';
+import type { GraphWork } from '../graph-work';
+import type { Gesture } from './gesture';
+
+const HARDLY = 4;
+
+/** Dragging a ribbon bends it; dragging a bend moves it. */
+export class BendRibbon implements Gesture {
+  private readonly gesture = newId();
+  private readonly index: number;
+  private bends: readonly (readonly number[])[];
+  private moved = false;
+
+  constructor(
+    private readonly work: GraphWork,
+    private readonly view: GraphView,
+    private readonly hit: RibbonHit,
+    private readonly start: Point,
+  ) {
+    const known = work.typed().graph.ribbons[hit.shape.key]?.bends ?? [];
+    this.index = hit.bend < 0 ? hit.place : hit.bend;
+    this.bends = hit.bend < 0 ? [...known.slice(0, this.index), [0, 0], ...known.slice(this.index)] : known;
+  }
+
+  move(at: Point): void {
+    this.moved ||= Math.hypot(at.x - this.start.x, at.y - this.start.y) > HARDLY;
+    if (!this.moved) return;
+    const { x, y } = this.view.toGraph(at);
+    this.bends = this.bends.map((bend, index) => (index === this.index ? [x, y] : bend));
+    this.work.do(this.work.typed().edits.setBends(inletOf(this.hit.shape.key), this.bends), this.gesture);
+  }
+
+  end(): void {
+    if (this.moved) return;
+    const { from, key } = { from: this.work.typed().graph.ribbons[this.hit.shape.key]?.from, key: this.hit.shape.key };
+    // A press on a ribbon chooses the nodes at its ends.
+    this.view.select([from ?? '', inletOf(key).node].filter((id) => Object.hasOwn(this.work.typed().graph.nodes, id)));
+  }
+
+  cancel(): void {
+    this.moved = true;
+  }
+}

@@ -1,0 +1,82 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { NodeFinder, type FoundKind, type LooseRibbon } from './node-finder';
+
+describe('NodeFinder', () => {
+  let fixture: ComponentFixture<NodeFinder>;
+  let chosen: FoundKind[];
+  let closed: number;
+
+  async function open(start: string, loose?: LooseRibbon): Promise<void> {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    fixture = TestBed.createComponent(NodeFinder);
+    fixture.componentRef.setInput('start', start);
+    fixture.componentRef.setInput('loose', loose);
+    chosen = [];
+    closed = 0;
+    fixture.componentInstance.chosen.subscribe((found) => chosen.push(found));
+    fixture.componentInstance.closed.subscribe(() => closed++);
+    await fixture.whenStable();
+  }
+
+  const root = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const titles = (): string[] => [...root().querySelectorAll('.finder-entry span:first-child')].map((each) => each.textContent ?? '');
+  const field = (): HTMLInputElement => root().querySelector('input')!;
+
+  async function type(text: string): Promise<void> {
+    field().value = text;
+    field().dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+  }
+
+  async function press(key: string): Promise<void> {
+    field().dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    await fixture.whenStable();
+  }
+
+  it('starts with the letter that was typed', async () => {
+    await open('b');
+    expect(field().value).toBe('b');
+    expect(titles()).toContain('Bands');
+  });
+
+  it('takes what is chosen by keys', async () => {
+    await open('');
+    await type('ad');
+    await press('ArrowDown');
+    await press('ArrowUp');
+    await press('Enter');
+    expect(chosen[0]?.kind.id).toBe('add');
+    await press('Escape');
+    expect(closed).toBe(1);
+  });
+
+  it('offers only what fits a ribbon, with the place where it goes', async () => {
+    await open('', { free: 'inlet', type: 'light' });
+    expect(titles()).not.toContain('Time');
+    expect(titles()[0]).toBe('Add');
+    await type('add');
+    await press('Enter');
+    expect(chosen[0]?.port).toBe('a');
+  });
+
+  it('offers what can feed an inlet', async () => {
+    await open('', { free: 'outlet', type: 'number' });
+    expect(titles()).toContain('Time');
+    expect(titles()).not.toContain('UV');
+  });
+
+  it('says what to do when nothing matches', async () => {
+    await open('');
+    await type('qqqq');
+    expect(titles()).toEqual([]);
+    expect(root().textContent).toContain('Try what it does');
+    await press('Enter');
+    expect(chosen).toEqual([]);
+  });
+
+  it('explains the chosen one', async () => {
+    await open('bands');
+    expect(root().querySelector('.finder-help')?.textContent).toContain('flat steps');
+  });
+});

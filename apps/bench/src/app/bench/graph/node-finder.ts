@@ -1,0 +1,117 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
+import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
+import { ListChoice } from '../../shared/controls/list-choice';
+import { BenchContext } from '../bench-context';
+
+/** A ribbon in the void that wants a node at its free end. */
+export interface LooseRibbon {
+  readonly free: 'inlet' | 'outlet';
+  readonly type: RibbonType;
+}
+export interface FoundKind {
+  readonly kind: NodeKind;
+  /** Where the loose ribbon goes. */
+  readonly port?: string;
+  /** For a group of the material. */
+  readonly group?: string;
+}
+
+/** Finds a kind of node by typing; from a ribbon, only those that fit. */
+@Component({
+  selector: 'brelvin-node-finder',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'finder popover', role: 'dialog', 'aria-label': 'Find a node' },
+  template: `
+    <input
+      #field
+      class="text-input"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="finder-list"
+      [attr.aria-activedescendant]="found().length > 0 ? 'finder-' + choice.index() : null"
+      [attr.aria-label]="loose() ? 'Find a node that fits the ribbon' : 'Find a node'"
+      placeholder="bands, colour, noise …"
+      spellcheck="false"
+      autocomplete="off"
+      [value]="query()"
+      (input)="query.set(field.value)"
+      (keydown)="key($event)"
+    />
+    <ul id="finder-list" class="finder-list" role="listbox" aria-label="Nodes">
+      @for (entry of found(); track entry.group ?? entry.kind.id; let index = $index) {
+        <li
+          [id]="'finder-' + index"
+          class="finder-entry"
+          role="option"
+          [class.chosen]="index === choice.index()"
+          [attr.aria-selected]="index === choice.index()"
+          (pointermove)="choice.hover($event, index)"
+          (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
+        >
+          <span>{{ entry.kind.title }}</span><span class="finder-family">{{ entry.kind.family }}</span>
+        </li>
+      } @empty {
+        <li class="hint px-2 py-1">
+          {{
+            loose()
+              ? 'No node that fits this ribbon matches. Try another word.'
+              : 'Nothing matches. Try what it does: “soft edge”, “steps”, “shiny”.'
+          }}
+        </li>
+      }
+    </ul>
+    @if (choice.entry; as entry) {
+      <p class="hint finder-help">{{ entry.kind.help }}</p>
+    }
+  `,
+})
+export class NodeFinder {
+  readonly start = input('');
+  readonly loose = input<LooseRibbon>();
+  /** Groups of the material, to stand in one more place. */
+  readonly groups = input<readonly { readonly kind: NodeKind; readonly group: string }[]>([]);
+  readonly chosen = output<FoundKind>();
+  readonly closed = output<void>();
+
+  private readonly context = inject(BenchContext);
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  protected readonly query = linkedSignal(() => this.start());
+
+  protected readonly found = computed((): FoundKind[] => {
+    const groups = new Map(this.groups().map(({ kind, group }) => [kind, group]));
+    const all = [...this.context.catalogue.kinds.values()].filter((kind) => kind.id !== GROUP_KIND);
+    const kinds = searchKinds([...all, ...groups.keys()], this.query());
+    const loose = this.loose();
+    const found = (kind: NodeKind): FoundKind => ({ kind, group: groups.get(kind) });
+    if (!loose) return kinds.map(found);
+    const fitting = kinds.flatMap((kind) => {
+      const fit = loose.free === 'inlet' ? fittingInlet(kind, loose.type) : fittingOutlet(kind, loose.type);
+      return fit ? [{ ...found(kind), port: fit.name, cost: fit.cost - likeliness(kind.id, loose.type, loose.free) }] : [];
+    });
+    return this.query() ? fitting : fitting.sort((a, b) => a.cost - b.cost);
+  });
+  protected readonly choice = new ListChoice('finder-', this.query, this.found);
+
+  constructor() {
+    afterNextRender(() => {
+      const field = this.field().nativeElement;
+      field.focus();
+      field.setSelectionRange(field.value.length, field.value.length);
+    });
+  }
+
+  protected key(event: KeyboardEvent): void {
+    this.choice.key(event, { take: (entry) => this.chosen.emit(entry), leave: () => this.closed.emit() });
+  }
+}

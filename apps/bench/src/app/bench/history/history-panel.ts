@@ -1,0 +1,137 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { differenceOf, type HistoryEntry } from '@brelvin/core';
+import { DocumentApi, type NamedVersion } from '../../shared/api/document-api';
+import { Workbench } from '../../shared/documents/workbench';
+
+interface HistoryRow {
+  readonly label: string;
+  readonly document: string;
+  /** How many steps are done when one goes there. */
+  readonly done: number;
+  readonly undone: boolean;
+}
+
+/** Every step, to go to; and versions that were given a name. */
+@Component({
+  selector: 'brelvin-history-panel',
+  imports: [DatePipe],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body history-panel' },
+  template: `
+    <ol class="history-steps" aria-label="Steps, newest first">
+      @for (row of rows(); track row.done) {
+        <li>
+          <button
+            type="button"
+            class="history-step"
+            [class.chosen]="row.done === done()"
+            [class.history-undone]="row.undone"
+            [attr.aria-current]="row.done === done() ? 'step' : null"
+            (click)="workbench.jump(row.done)"
+          >
+            <span>{{ row.label }}</span> <span class="finder-family">{{ row.document }}</span>
+          </button>
+        </li>
+      }
+    </ol>
+    <div class="history-versions">
+      <form class="history-keep" (submit)="keep($event, name)">
+        <input
+          #name
+          class="text-input"
+          maxlength="120"
+          aria-label="Name of the version"
+          placeholder="before the fair"
+          (keydown)="$event.stopPropagation()"
+        />
+        <button type="submit" class="choice-alone" title="Give the present state of the material a name">keep version</button>
+      </form>
+      @for (version of versions(); track version.name) {
+        <div class="history-version">
+          <span>{{ version.name }}</span>
+          <span class="finder-family">{{ version.at | date: 'd MMM, HH:mm' }}</span>
+          <button type="button" class="text-button" [attr.aria-label]="'Restore ' + version.name" (click)="restore(version)">
+            restore
+          </button>
+        </div>
+      } @empty {
+        <p class="hint">No versions yet. One with a name can be restored at any time.</p>
+      }
+      @if (words(); as text) {
+        <p class="hint" role="status">{{ text }}</p>
+      }
+    </div>
+  `,
+})
+export class HistoryPanel {
+  readonly materialId = input.required<string>();
+
+  protected readonly workbench = inject(Workbench);
+  private readonly api = inject(DocumentApi);
+  private readonly history = toSignal(this.workbench.history, { requireSync: true });
+  protected readonly versions = signal<readonly NamedVersion[]>([]);
+  protected readonly words = signal<string | undefined>(undefined);
+  protected readonly done = computed(() => this.history().done.length);
+
+  protected readonly rows = computed((): HistoryRow[] => {
+    const { done, undone } = this.history();
+    const row = ({ label, document }: HistoryEntry, count: number, taken: boolean): HistoryRow => ({
+      label,
+      document: this.workbench.document(document)?.name ?? '',
+      done: count,
+      undone: taken,
+    });
+    const ahead = undone.map((entry, index) => row(entry, done.length + undone.length - index, true));
+    const behind = done.map((entry, index) => row(entry, index + 1, false)).reverse();
+    return [...ahead, ...behind, { label: 'Start', document: '', done: 0, undone: false }].slice(0, MOST_SHOWN);
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.materialId();
+      untracked(() => void this.load(id));
+    });
+  }
+
+  protected async keep(event: Event, field: HTMLInputElement): Promise<void> {
+    event.preventDefault();
+    const name = field.value.trim();
+    if (!name) return;
+    await this.trying(async () => {
+      const step = await this.workbench.savedStep(this.materialId());
+      if (step === undefined) return;
+      await this.api.nameVersion(this.materialId(), name, step);
+      field.value = '';
+      await this.load(this.materialId());
+    });
+  }
+
+  /** One more step that leads to where the version was: it can be taken back like every other. */
+  protected async restore({ name, step }: NamedVersion): Promise<void> {
+    await this.trying(async () => {
+      const { document } = await this.api.at(this.materialId(), step);
+      const present = this.workbench.document(this.materialId());
+      if (!present) return;
+      const changes = differenceOf(present, document);
+      if (changes.length === 0) this.words.set('This is what the material looks like now.');
+      this.workbench.edit(this.materialId(), { label: `Restore “${name}”`, changes });
+    });
+  }
+
+  private async load(id: string): Promise<void> {
+    await this.trying(async () => this.versions.set((await this.api.versions(id)).versions));
+  }
+
+  private async trying(job: () => Promise<void>): Promise<void> {
+    this.words.set(undefined);
+    try {
+      await job();
+    } catch (error) {
+      this.words.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+}
+
+const MOST_SHOWN = 500;

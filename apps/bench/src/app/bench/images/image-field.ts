@@ -1,0 +1,78 @@
+import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
+import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { BESIDE } from '../../shared/controls/colour-field';
+import { Icon } from '../../shared/icons/icon';
+import { GraphWork } from '../graph/graph-work';
+import { ImagePlacer } from './image-placer';
+
+const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
+
+/** Which image a node reads, and how: from the material, the workspace, or a file. */
+@Component({
+  selector: 'brelvin-image-field',
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './image-field.html',
+})
+export class ImageField {
+  readonly node = input.required<string>();
+  readonly image = input<string>();
+  readonly chosen = output<string>();
+
+  private readonly api = inject(AssetApi);
+  private readonly work = inject(GraphWork);
+  private readonly placer = inject(ImagePlacer);
+  protected readonly open = signal(false);
+  protected readonly shelf = signal<readonly AssetSummary[]>([]);
+  protected readonly files = IMAGE_FILES;
+  protected readonly roles = IMAGE_ROLES;
+  protected readonly wraps = IMAGE_WRAPS;
+  protected readonly filters = IMAGE_FILTERS;
+  protected readonly positions = BESIDE;
+  protected readonly axes = ['wrapX', 'wrapY'] as const;
+
+  protected readonly found = computed((): MaterialImage | undefined => this.work.material().images[this.image() ?? '']);
+  protected readonly label = computed(() => this.found()?.name || (this.found() ? 'unnamed' : 'choose …'));
+  protected readonly own = computed(() => Object.entries(this.work.material().images).map(([id, image]) => ({ id, image })));
+  /** Of the workspace, but not of the material. */
+  protected readonly others = computed(() => {
+    const own = new Set(this.own().map(({ image }) => image.asset));
+    return this.shelf().filter((asset) => !own.has(asset.sha256));
+  });
+
+  protected async toggle(): Promise<void> {
+    this.open.set(!this.open());
+    if (!this.open()) return;
+    this.shelf.set(
+      await this.api.list({ limit: 40 }).then(
+        ({ assets }) => assets,
+        () => [],
+      ),
+    );
+  }
+
+  protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
+    const id = this.image();
+    if (id !== undefined) this.work.do(setImageField(id, field, value));
+  }
+
+  protected choose(id: string): void {
+    this.chosen.emit(id);
+  }
+
+  protected adopt(asset: AssetSummary): void {
+    this.placer.adopt(this.node(), asset);
+  }
+
+  protected async takeFile(field: HTMLInputElement): Promise<void> {
+    const file = field.files?.[0];
+    field.value = '';
+    if (file) await this.placer.fill(this.node(), file);
+  }
+
+  protected url(asset: string): string {
+    return this.api.url(asset);
+  }
+}

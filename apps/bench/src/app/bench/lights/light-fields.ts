@@ -1,0 +1,260 @@
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  COLDEST_KELVIN,
+  colourLight,
+  HOTTEST_KELVIN,
+  setLight,
+  temperatureColour,
+  type Falloff,
+  type LightMotionKind,
+  type RigLight,
+} from '@brelvin/core';
+import { ColourField } from '../../shared/controls/colour-field';
+import { NumberField } from '../../shared/controls/number-field';
+import type { NumberRange } from '../../shared/controls/number-drag';
+import { RigWork } from './rig-work';
+
+/** A number of a light, with how it is set. */
+interface NumberRow {
+  readonly label: string;
+  readonly spoken: string;
+  readonly value: number;
+  readonly range: NumberRange;
+  readonly suffix?: string;
+  readonly help?: string;
+  readonly reset: number;
+  readonly put: (value: number, gesture?: string) => void;
+}
+
+const FALLOFF_WORDS: readonly (readonly [Falloff, string])[] = [
+  ['none', 'none'],
+  ['inverseSquare', 'inverse square'],
+  ['windowed', 'within a range'],
+];
+const MOTION_WORDS: readonly (readonly [LightMotionKind, string])[] = [
+  ['still', 'stands still'],
+  ['orbit', 'orbits'],
+  ['sway', 'to and fro'],
+  ['colours', 'changes colour'],
+];
+const DEGREES = 180 / Math.PI;
+
+/** All that the chosen light can be told. */
+@Component({
+  selector: 'brelvin-light-fields',
+  imports: [ColourField, NgTemplateOutlet, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'light-fields' },
+  template: `
+    <span class="field-label">Name</span>
+    <input
+      #name
+      class="text-input"
+      maxlength="120"
+      aria-label="Name of the light"
+      [value]="light().name"
+      (change)="rename(name)"
+      (keydown)="$event.stopPropagation()"
+    />
+    <span class="field-label">Colour</span>
+    <span class="light-colour">
+      <brelvin-colour [label]="'Colour of ' + spokenName()" [value]="light().colour" (changed)="paint($event.value, $event.gesture)" />
+      @if (light().kind === 'hemisphere') {
+        <brelvin-colour
+          [label]="'Colour from below of ' + spokenName()"
+          [value]="light().ground"
+          (changed)="set('ground', $event.value, 'Colour from below', $event.gesture)"
+        />
+      }
+      <brelvin-number
+        [label]="'Temperature of ' + spokenName()"
+        help="The colour of a glowing body: candle 1,900, bulb 2,800, daylight 6,500."
+        [value]="light().temperature ?? 6500"
+        [range]="kelvin"
+        suffix=" K"
+        (changed)="warm($event.value, $event.gesture)"
+        (resetAsked)="warm(6500)"
+      />
+    </span>
+    @if (stands()) {
+      <span class="field-label">Falloff</span>
+      <select #falloff class="text-input" aria-label="Falloff" (change)="set('falloff', $any(falloff.value), 'Falloff')">
+        @for (each of falloffs; track each[0]) {
+          <option [value]="each[0]" [selected]="light().falloff === each[0]">{{ each[1] }}</option>
+        }
+      </select>
+    }
+    <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: rows() }" />
+    @if (throwsShadows()) {
+      <span class="field-label">Shadow</span>
+      <span class="light-colour">
+        <button
+          type="button"
+          class="choice-alone"
+          [attr.aria-pressed]="light().casts"
+          title="Parts throw shadows in its light"
+          (click)="set('casts', !light().casts, 'Shadow of ' + light().name)"
+        >
+          throws it
+        </button>
+        @if (light().casts) {
+          <brelvin-number
+            label="Softness of the shadow"
+            help="Half the width of its edge."
+            [value]="light().softness"
+            [range]="{ low: 0, high: 0.1 }"
+            suffix=" m"
+            (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
+            (resetAsked)="set('softness', 0.015, 'Softness of a shadow')"
+          />
+        }
+      </span>
+    }
+    <span class="field-label">Motion</span>
+    <select #motion class="text-input" aria-label="Motion" (change)="move($any(motion.value))">
+      @for (each of motions(); track each[0]) {
+        <option [value]="each[0]" [selected]="light().motion.kind === each[0]">{{ each[1] }}</option>
+      }
+    </select>
+    <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: motionRows() }" />
+    <ng-template #numbers let-list>
+      @for (row of list; track row.spoken) {
+        <span class="field-label">{{ row.label }}</span>
+        <brelvin-number
+          [label]="row.spoken"
+          [help]="row.help ?? ''"
+          [value]="row.value"
+          [range]="row.range"
+          [suffix]="row.suffix ?? ''"
+          (changed)="row.put($event.value, $event.gesture)"
+          (resetAsked)="row.put(row.reset)"
+        />
+      }
+    </ng-template>
+  `,
+})
+export class LightFields {
+  private readonly work = inject(RigWork);
+  protected readonly light = this.work.light;
+  protected readonly falloffs = FALLOFF_WORDS;
+  protected readonly kelvin: NumberRange = { low: COLDEST_KELVIN, high: HOTTEST_KELVIN };
+  protected readonly stands = computed(() => this.light().kind === 'point' || this.light().kind === 'spot');
+  protected readonly throwsShadows = computed(() => this.light().kind === 'sun' || this.light().kind === 'spot');
+  protected readonly motions = computed(() =>
+    MOTION_WORDS.filter(([kind]) => kind === 'still' || kind === 'colours' || this.stands() || this.light().kind === 'sun'),
+  );
+  protected readonly spokenName = computed(() => {
+    const { kind, name } = this.light();
+    return kind === 'sun' && name === 'Sun' ? 'the sun' : kind === 'ambient' ? 'the ambient light' : name;
+  });
+
+  protected readonly rows = computed((): NumberRow[] => {
+    const light = this.light();
+    const { kind } = light;
+    const rows: NumberRow[] = [
+      this.number('intensity', 'Intensity', `Intensity of ${this.spokenName()}`, { low: 0, high: kind === 'ambient' ? 1 : 4 }),
+    ];
+    if (this.stands()) {
+      if (light.falloff === 'windowed') rows.push({ ...this.number('range', 'Range', 'Range', { low: 0.1, high: 20 }), suffix: ' m' });
+      rows.push(...['x', 'y', 'z'].map((axis, index) => this.item('position', index, `Place ${axis}`, { low: -5, high: 5 }, ' m')));
+    }
+    if (kind === 'spot') {
+      rows.push(this.angle(0, 'Full within'), this.angle(1, 'Ends at'));
+    }
+    if (this.stands() || kind === 'sun') {
+      const parts = ['Ambient part', 'Diffuse part', 'Specular part'];
+      rows.push(...parts.map((label, index) => this.item('weights', index, label, { low: 0, high: 2 })));
+    }
+    return rows;
+  });
+
+  protected readonly motionRows = computed((): NumberRow[] => {
+    const { kind, speed, phase, reach } = this.light().motion;
+    if (kind === 'still') return [];
+    const row = (label: string, value: number, range: NumberRange, field: 'speed' | 'phase' | 'reach', reset: number): NumberRow => ({
+      label,
+      spoken: `${label} of the motion`,
+      value,
+      range,
+      reset,
+      put: (next, gesture) => this.set('motion', { ...this.light().motion, [field]: next }, 'Motion of a light', gesture),
+    });
+    const rows = [row('Speed', speed, { low: -2, high: 2 }, 'speed', 0.1), row('Phase', phase, { low: 0, high: 1 }, 'phase', 0)];
+    return kind === 'sway' ? [...rows, row('Reach', reach, { low: 0, high: 4 }, 'reach', 1)] : rows;
+  });
+
+  protected set<K extends keyof RigLight>(field: K, value: RigLight[K], label: string, gesture?: string): void {
+    this.work.do(setLight(this.work.chosen(), field, value, label), gesture);
+  }
+
+  protected paint(colour: readonly number[], gesture?: string): void {
+    this.work.do(colourLight(this.work.chosen(), this.light(), colour), gesture);
+  }
+
+  protected warm(kelvin: number, gesture?: string): void {
+    this.work.do(colourLight(this.work.chosen(), this.light(), temperatureColour(kelvin), kelvin), gesture);
+  }
+
+  protected atLeast0(value: number): number {
+    return Math.max(value, 0);
+  }
+
+  protected move(kind: LightMotionKind): void {
+    this.set('motion', { ...this.light().motion, kind }, 'Motion of a light');
+  }
+
+  protected rename(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name) this.set('name', name, 'Name a light');
+    else field.value = this.light().name;
+  }
+
+  private number(field: 'intensity' | 'range', label: string, spoken: string, range: NumberRange): NumberRow {
+    return {
+      label,
+      spoken,
+      range,
+      value: this.light()[field],
+      reset: field === 'range' ? 6 : this.light().kind === 'ambient' ? 0.08 : 1,
+      help:
+        field === 'intensity' ? 'At 1 a white surface that faces it reads 1; without a falloff at any distance, else at one metre.' : '',
+      put: (value, gesture) => this.set(field, Math.max(value, field === 'range' ? 0.001 : 0), `${label} of ${this.light().name}`, gesture),
+    };
+  }
+
+  private item(field: 'position' | 'weights', index: number, label: string, range: NumberRange, suffix = ''): NumberRow {
+    const reset = { position: 0, weights: index === 0 ? 0 : 1 }[field];
+    return {
+      label,
+      spoken: label,
+      range,
+      suffix,
+      value: this.light()[field][index] ?? 0,
+      reset,
+      put: (value, gesture) => {
+        const next = this.light()[field].map((each, at) => (at === index ? (field === 'weights' ? Math.max(value, 0) : value) : each));
+        this.set(field, next, `${label} of ${this.light().name}`, gesture);
+      },
+    };
+  }
+
+  private angle(index: 0 | 1, label: string): NumberRow {
+    return {
+      label,
+      spoken: label,
+      range: { low: 0, high: 90 },
+      suffix: '°',
+      help: 'Measured from the middle of the cone to its side.',
+      value: (this.light().cone[index] ?? 0) * DEGREES,
+      reset: index === 0 ? 20 : 32,
+      put: (degrees, gesture) => {
+        const wanted = Math.min(Math.max(degrees, 0), 90) / DEGREES;
+        const [inner = 0, outer = 0] = this.light().cone;
+        // The inner angle never opens wider than the outer one.
+        const cone = index === 0 ? [wanted, Math.max(outer, wanted)] : [Math.min(inner, wanted), wanted];
+        this.set('cone', cone, `Cone of ${this.light().name}`, gesture);
+      },
+    };
+  }
+}

@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { setRig, type LightRig, type ToneCurve } from '@brelvin/core';
+import { ColourField } from '../../shared/controls/colour-field';
+import { NumberField } from '../../shared/controls/number-field';
+import { RigWork } from './rig-work';
+
+const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
+  ['none', 'none', 'What is brighter than 1 is cut off.'],
+  ['reinhard', 'Reinhard', 'Presses all brightness into the picture; dull at the top.'],
+  ['aces', 'ACES fit', 'As on film: strong contrast, bright colours bleach.'],
+  ['neutral', 'Khronos PBR Neutral', 'Colours below four fifths stay exactly as they are.'],
+];
+
+/** How the picture is shown: exposure, tone curve, what is behind the meshes, bloom and fog. */
+@Component({
+  selector: 'brelvin-picture-panel',
+  imports: [ColourField, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'picture-panel' },
+  template: `
+    <span class="field-label">Exposure</span>
+    <brelvin-number
+      label="Exposure"
+      help="In stops: plus one is twice as bright."
+      [value]="rig().exposure"
+      [range]="{ low: -6, high: 6 }"
+      (changed)="set('exposure', $event.value, 'Exposure', $event.gesture)"
+      (resetAsked)="set('exposure', 0, 'Exposure')"
+    />
+    <span class="field-label">Tone curve</span>
+    <select #curve class="text-input" aria-label="Tone curve" (change)="set('curve', $any(curve.value), 'Tone curve')">
+      @for (each of curves; track each[0]) {
+        <option [value]="each[0]" [selected]="rig().curve === each[0]" [title]="each[2]">{{ each[1] }}</option>
+      }
+    </select>
+    <span class="field-label">Behind</span>
+    <span class="light-colour">
+      <brelvin-colour
+        label="Background"
+        [value]="rig().background"
+        (changed)="set('background', $event.value, 'Background', $event.gesture)"
+      />
+      @if (rig().backgroundTop; as top) {
+        <brelvin-colour
+          label="Background above"
+          [value]="top"
+          (changed)="set('backgroundTop', $event.value, 'Background', $event.gesture)"
+        />
+        <button type="button" class="text-button" (click)="set('backgroundTop', undefined, 'Plain background')">plain</button>
+      } @else {
+        <button
+          type="button"
+          class="text-button"
+          title="Another colour at the top"
+          (click)="set('backgroundTop', [0.2, 0.2, 0.2], 'Background gradient')"
+        >
+          gradient
+        </button>
+      }
+    </span>
+    <span class="field-label">Bloom</span>
+    <brelvin-number
+      label="Bloom"
+      help="How much light spreads round what is too bright for the picture."
+      [value]="rig().bloom.strength"
+      [range]="{ low: 0, high: 1 }"
+      (changed)="set('bloom', { strength: atLeast0($event.value), from: rig().bloom.from }, 'Bloom', $event.gesture)"
+      (resetAsked)="set('bloom', { strength: 0, from: rig().bloom.from }, 'Bloom')"
+    />
+    <span class="field-label">Bloom from</span>
+    <brelvin-number
+      label="Bloom from"
+      help="Brightness, after exposure, from which light spreads."
+      [value]="rig().bloom.from"
+      [range]="{ low: 0, high: 4 }"
+      (changed)="set('bloom', { strength: rig().bloom.strength, from: atLeast0($event.value) }, 'Bloom', $event.gesture)"
+      (resetAsked)="set('bloom', { strength: rig().bloom.strength, from: 1 }, 'Bloom')"
+    />
+    <span class="field-label">Fog</span>
+    <span class="light-colour">
+      <brelvin-colour
+        label="Colour of the fog"
+        [value]="rig().fog.colour"
+        (changed)="set('fog', { density: rig().fog.density, colour: $event.value }, 'Fog', $event.gesture)"
+      />
+      <brelvin-number
+        label="Fog"
+        help="How quickly things fade with distance; 0 is clear air."
+        [value]="rig().fog.density"
+        [range]="{ low: 0, high: 1 }"
+        (changed)="set('fog', { density: atLeast0($event.value), colour: rig().fog.colour }, 'Fog', $event.gesture)"
+        (resetAsked)="set('fog', { density: 0, colour: rig().fog.colour }, 'Fog')"
+      />
+    </span>
+  `,
+})
+export class PicturePanel {
+  private readonly work = inject(RigWork);
+  protected readonly rig = this.work.rig;
+  protected readonly curves = CURVES;
+
+  protected set<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog'>(
+    field: K,
+    value: LightRig[K],
+    label: string,
+    gesture?: string,
+  ): void {
+    this.work.do(setRig(field, value, label), gesture);
+  }
+
+  /** What can not be less than nothing. */
+  protected atLeast0(value: number): number {
+    return Math.max(value, 0);
+  }
+}

@@ -1,0 +1,47 @@
+import { computed, Injectable, signal } from '@angular/core';
+import {
+  isPunctual,
+  lightsOf,
+  newRig,
+  numberedLights,
+  standingLight,
+  SUN,
+  type Edit,
+  type LightRig,
+  type RigLight,
+  type StandingLight,
+} from '@brelvin/core';
+import { Subject } from 'rxjs';
+import type { GraphEdit } from '../graph/graph-work';
+
+/** The light rig that is worked on: which of its lights is chosen, and all that is done to it. */
+@Injectable()
+export class RigWork {
+  private readonly edits = new Subject<GraphEdit>();
+  private readonly wanted = signal(SUN);
+
+  readonly rig = signal<LightRig>(newRig(''));
+  /** The lights' own clock, seconds, as of the last picture. */
+  readonly seconds = signal(0);
+  readonly done = this.edits.asObservable();
+
+  /** The id of the chosen light; the sun when it is gone. */
+  readonly chosen = computed(() => (lightsOf(this.rig()).some(([id]) => id === this.wanted()) ? this.wanted() : SUN));
+  readonly light = computed((): RigLight => lightsOf(this.rig()).find(([id]) => id === this.chosen())?.[1] ?? this.rig().sun);
+  /** Lights that stand somewhere and are on, as they stand now. */
+  readonly standing = computed((): StandingLight[] =>
+    lightsOf(this.rig())
+      .filter(([, light]) => light.on && isPunctual(light))
+      .map(([id, light]) => standingLight(id, light, this.seconds())),
+  );
+  /** The number of the chosen light, as nodes count them, from 1. */
+  readonly number = computed(() => numberedLights(this.rig()).findIndex(([id]) => id === this.chosen()) + 1);
+
+  choose(id: string): void {
+    this.wanted.set(id);
+  }
+
+  do(edit: Edit, gesture?: string): void {
+    if (edit.changes.length > 0) this.edits.next({ edit, gesture });
+  }
+}

@@ -1,0 +1,150 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  applyVariant,
+  keepVariant,
+  LIVE_KINDS,
+  removeVariant,
+  setParameter,
+  STILL_LIVE_INPUT,
+  type InletValue,
+  type LiveInput,
+  type MaterialParameter,
+  type Variant,
+} from '@brelvin/core';
+import { ColourField } from '../../shared/controls/colour-field';
+import { NumberField } from '../../shared/controls/number-field';
+import { newId } from '../../shared/documents/new-id';
+import { Icon } from '../../shared/icons/icon';
+import { GraphWork } from '../graph/graph-work';
+
+interface ParameterRow extends MaterialParameter {
+  readonly id: string;
+}
+
+const LIVE_WORDS: Readonly<Record<LiveInput['kind'], string>> = {
+  time: 'time',
+  sine: 'sine',
+  ramp: 'ramp',
+  pointer: 'pointer over the part',
+};
+const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof LiveInput, string])[]>> = {
+  time: [
+    ['low', 'Starts at'],
+    ['speed', 'A second'],
+  ],
+  sine: [
+    ['low', 'From'],
+    ['high', 'To'],
+    ['period', 'Seconds'],
+    ['phase', 'Phase'],
+  ],
+  ramp: [
+    ['low', 'From'],
+    ['high', 'To'],
+    ['period', 'Seconds'],
+    ['phase', 'Phase'],
+  ],
+  pointer: [
+    ['low', 'Away'],
+    ['high', 'Over'],
+    ['period', 'Seconds'],
+  ],
+};
+
+/** The material's named numbers and colours, to be changed without looking at the graph, and their variants. */
+@Component({
+  selector: 'brelvin-parameters-panel',
+  imports: [ColourField, Icon, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body' },
+  templateUrl: './parameters-panel.html',
+})
+export class ParametersPanel {
+  private readonly work = inject(GraphWork);
+  protected readonly open = signal<string | undefined>(undefined);
+  protected readonly liveKinds = LIVE_KINDS;
+  protected readonly liveWords = LIVE_WORDS;
+  protected readonly liveNumbers = LIVE_NUMBERS;
+
+  /** By heading, those without one first. */
+  protected readonly sections = computed(() => {
+    const rows = Object.entries(this.work.material().parameters)
+      .map(([id, parameter]): ParameterRow => ({ id, ...parameter }))
+      .sort((a, b) => a.order - b.order || a.name.localeCompare(b.name));
+    const headings = [...new Set(rows.map((row) => row.heading ?? ''))].sort((a, b) => Number(a !== '') - Number(b !== ''));
+    return headings.map((heading) => ({ heading, rows: rows.filter((row) => (row.heading ?? '') === heading) }));
+  });
+  protected readonly variants = computed(() =>
+    Object.entries(this.work.material().variants)
+      .map(([id, variant]) => ({ id, variant }))
+      .sort((a, b) => a.variant.order - b.variant.order),
+  );
+
+  protected numberOf(row: ParameterRow): number {
+    return typeof row.value === 'number' ? row.value : (row.value[0] ?? 0);
+  }
+
+  protected colourOf(row: ParameterRow): readonly number[] {
+    return typeof row.value === 'number' ? [row.value, row.value, row.value] : row.value;
+  }
+
+  protected set(row: ParameterRow, value: InletValue, gesture?: string): void {
+    this.work.do(setParameter(row.id, 'value', value), gesture);
+  }
+
+  protected renamed(row: ParameterRow, field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name && name !== row.name) this.work.do(setParameter(row.id, 'name', name));
+    else field.value = row.name;
+  }
+
+  protected words(row: ParameterRow, field: 'heading' | 'help' | 'unit', text: string): void {
+    this.work.do(setParameter(row.id, field, text.trim() || undefined));
+  }
+
+  protected bound(row: ParameterRow, field: 'low' | 'high', value: number | undefined, gesture?: string): void {
+    this.work.do(setParameter(row.id, field, value), gesture);
+  }
+
+  protected retyped(row: ParameterRow): void {
+    const type = row.type === 'number' ? 'colour' : 'number';
+    const value = type === 'colour' ? this.colourOf(row) : this.numberOf(row);
+    const changes = [setParameter(row.id, 'type', type), setParameter(row.id, 'value', value), setParameter(row.id, 'live', undefined)];
+    this.work.do({ label: `Make “${row.name}” a ${type}`, changes: changes.flatMap((edit) => edit.changes) });
+  }
+
+  protected drive(row: ParameterRow, kind: string): void {
+    const known = LIVE_KINDS.find((each) => each === kind);
+    const range = { low: row.low ?? 0, high: row.high ?? 1 };
+    this.work.do(setParameter(row.id, 'live', known && { ...STILL_LIVE_INPUT, ...range, ...row.live, kind: known }));
+  }
+
+  protected setLive(row: ParameterRow, field: keyof LiveInput, value: number, gesture?: string): void {
+    if (row.live) this.work.do(setParameter(row.id, 'live', { ...row.live, [field]: value }), gesture);
+  }
+
+  protected liveNumber(row: ParameterRow, field: keyof LiveInput): number {
+    const value = row.live?.[field];
+    return typeof value === 'number' ? value : 0;
+  }
+
+  protected keep(): void {
+    const names = new Set(this.variants().map(({ variant }) => variant.name));
+    let name = 'Variant 1';
+    for (let count = 2; names.has(name); count++) name = `Variant ${count}`;
+    this.work.do(keepVariant(this.work.material(), newId(), name));
+  }
+
+  protected use(variant: Variant): void {
+    this.work.do(applyVariant(this.work.material(), variant));
+  }
+
+  protected renameVariant(id: string, field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name) this.work.do({ label: 'Name a variant', changes: [{ path: ['variants', id, 'name'], value: name }] });
+  }
+
+  protected dropVariant(id: string): void {
+    this.work.do(removeVariant(id));
+  }
+}

@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MESH_SHAPES, MOST_COPIES, setMesh, type Edit, type Json, type SetMesh } from '@brelvin/core';
+import { NumberField } from '../../shared/controls/number-field';
+
+const TRIPLES = [
+  { field: 'position', label: 'Place, m', start: 0 },
+  { field: 'turn', label: 'Turn, °', start: 0 },
+  { field: 'scale', label: 'Scale', start: 1 },
+] as const;
+type Triple = (typeof TRIPLES)[number];
+const DEGREES = 180 / Math.PI;
+const MOTIONS = ['still', 'spin', 'rock'] as const;
+
+/** A mesh's name, place, motion, copies and formula. */
+@Component({
+  selector: 'brelvin-mesh-place',
+  imports: [NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './mesh-place.html',
+})
+export class MeshPlace {
+  readonly id = input.required<string>();
+  readonly mesh = input.required<SetMesh>();
+  readonly formulas = input<readonly { readonly mesh: string; readonly message: string }[]>([]);
+  readonly edited = output<{ edit: Edit; gesture?: string }>();
+
+  protected readonly triples = TRIPLES;
+  protected readonly motions = MOTIONS;
+  protected readonly degrees = DEGREES;
+  protected readonly axes = ['x', 'y', 'z'] as const;
+  protected readonly most = MOST_COPIES;
+  protected readonly startFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula);
+  protected readonly formula = computed(() => this.mesh().formula ?? this.startFormula() ?? '');
+  protected readonly problem = computed(() => this.formulas().find((each) => each.mesh === this.id())?.message);
+
+  protected shown({ field, start }: Triple, axis: number): number {
+    const value = this.mesh().placing[field][axis] ?? start;
+    return field === 'turn' ? value * DEGREES : value;
+  }
+
+  protected setTriple({ field, label, start }: Triple, axis: number, value: number, gesture?: string): void {
+    const next = [0, 1, 2].map((each) => this.mesh().placing[field][each] ?? start);
+    next[axis] = field === 'turn' ? value / DEGREES : value;
+    this.emit(label.split(',')[0] ?? label, ['placing', field], next, gesture);
+  }
+
+  protected mirror(): void {
+    const [x = 1, y = 1, z = 1] = this.mesh().placing.scale;
+    this.emit('Mirror', ['placing', 'scale'], [-x, y, z]);
+  }
+
+  protected emit(label: string, path: readonly string[], value: Json, gesture?: string): void {
+    this.edited.emit({ edit: setMesh(this.id(), path, value, `${label} of ${this.mesh().name}`), gesture });
+  }
+
+  /** Copies are bounded as a whole: a row more means fewer columns. */
+  protected setCopies(field: 'columns' | 'rows', value: number, gesture?: string): void {
+    const other = this.mesh().copies[field === 'columns' ? 'rows' : 'columns'];
+    this.emit('Copies', ['copies', field], Math.min(Math.max(1, Math.round(value)), Math.floor(MOST_COPIES / other)), gesture);
+  }
+
+  protected rename(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name) this.emit('Name', ['name'], name);
+    else field.value = this.mesh().name;
+  }
+}

@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  dressOf,
+  dressPart,
+  FLOOR,
+  setPartValue,
+  type Edit,
+  type InletValue,
+  type Material,
+  type MaterialParameter,
+  type PartAddress,
+  type StageSet,
+} from '@brelvin/core';
+import { DocumentApi, type DocumentSummary } from '../../shared/api/document-api';
+import { ColourField } from '../../shared/controls/colour-field';
+import { NumberField } from '../../shared/controls/number-field';
+import { newId } from '../../shared/documents/new-id';
+import { Workbench } from '../../shared/documents/workbench';
+
+interface ValueRow {
+  readonly id: string;
+  readonly parameter: MaterialParameter;
+  readonly value: InletValue;
+  readonly own: boolean;
+}
+
+const FACES = ['auto', 'front', 'back', 'both'] as const;
+
+/** What one part wears, and how it is drawn. */
+@Component({
+  selector: 'brelvin-part-dressing',
+  imports: [ColourField, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './part-dressing.html',
+})
+export class PartDressing {
+  readonly set = input.required<StageSet>();
+  readonly part = input.required<PartAddress>();
+  readonly materialId = input.required<string>();
+  readonly edited = output<{ edit: Edit; gesture?: string }>();
+
+  private readonly api = inject(DocumentApi);
+  private readonly workbench = inject(Workbench);
+  protected readonly faces = FACES;
+  protected readonly materials = signal<readonly DocumentSummary[]>([]);
+  protected readonly dress = computed(() => dressOf(this.set(), this.part().mesh, this.part().part));
+  protected readonly isFloor = computed(() => this.part().mesh === FLOOR);
+  protected readonly open = computed(() => this.dress().material === undefined);
+  protected readonly worn = computed((): Material | undefined => {
+    const found = this.workbench.document(this.dress().material ?? this.materialId());
+    return found?.format === 'brelvin-material' ? found : undefined;
+  });
+  protected readonly values = computed((): ValueRow[] => {
+    const own = this.dress().values;
+    return Object.entries(this.worn()?.parameters ?? {})
+      .sort(([, a], [, b]) => a.order - b.order)
+      .map(([id, parameter]) => ({ id, parameter, value: own[id] ?? parameter.value, own: own[id] !== undefined }));
+  });
+
+  constructor() {
+    void this.api.list('material', { limit: 200, sort: 'name' }).then(
+      ({ documents }) => this.materials.set(documents),
+      () => undefined,
+    );
+  }
+
+  protected wear(id: string): void {
+    this.dressWith('material', id === '' ? undefined : id);
+  }
+
+  protected dressWith<K extends 'material' | 'drawOrder' | 'depthOffset' | 'faces' | 'casts' | 'receives'>(
+    field: K,
+    value: Parameters<typeof dressPart<K>>[4],
+    gesture?: string,
+  ): void {
+    const { mesh, part } = this.part();
+    this.edited.emit({ edit: dressPart(this.set(), mesh, part, field, value, newId), gesture });
+  }
+
+  protected setValue(id: string, value: InletValue | undefined, gesture?: string): void {
+    const { mesh, part } = this.part();
+    this.edited.emit({ edit: setPartValue(this.set(), mesh, part, id, value, newId), gesture });
+  }
+
+  protected asNumber(value: InletValue): number {
+    return typeof value === 'number' ? value : (value[0] ?? 0);
+  }
+
+  protected asColour(value: InletValue): readonly number[] {
+    return typeof value === 'number' ? [value, value, value] : value;
+  }
+}

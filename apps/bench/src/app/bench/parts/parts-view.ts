@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  dressOf,
+  FLOOR,
+  MESH_SHAPES,
+  newMesh,
+  nextOrder,
+  ownRule,
+  putMesh,
+  putRule,
+  removeMesh,
+  removeRule,
+  rulesInOrder,
+  setFloor,
+  type Edit,
+  type MeshShape,
+  type PartAddress,
+  type StageSet,
+} from '@brelvin/core';
+import { newId } from '../../shared/documents/new-id';
+import { Workbench } from '../../shared/documents/workbench';
+import { NumberField } from '../../shared/controls/number-field';
+import { Icon } from '../../shared/icons/icon';
+import { StageMaterials } from '../stage/stage-materials';
+import { MeshPlace } from './mesh-place';
+import { PartDressing } from './part-dressing';
+
+interface PartRow extends PartAddress {
+  readonly wears: string;
+  readonly notes: string;
+}
+
+/** What stands on the Stage: meshes with their parts, what each part wears, and the floor. */
+@Component({
+  selector: 'brelvin-parts-view',
+  imports: [Icon, MeshPlace, NumberField, PartDressing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'parts-view' },
+  templateUrl: './parts-view.html',
+})
+export class PartsView {
+  readonly set = input.required<StageSet>();
+  readonly materialId = input.required<string>();
+  readonly chosen = input<PartAddress>();
+  readonly formulas = input<readonly { readonly mesh: string; readonly message: string }[]>([]);
+  readonly picked = output<PartAddress | undefined>();
+  readonly edited = output<{ edit: Edit; gesture?: string }>();
+
+  private readonly workbench = inject(Workbench);
+  private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
+  /** Names come with the documents. */
+  private readonly changed = toSignal(this.workbench.changes);
+  protected readonly floor = FLOOR;
+  protected readonly shapes = Object.entries(MESH_SHAPES).map(([shape, { label }]) => ({ shape: shape as MeshShape, label }));
+  protected readonly pattern = signal('');
+
+  protected readonly meshes = computed(() =>
+    Object.entries(this.set().meshes)
+      .sort(([, a], [, b]) => a.order - b.order)
+      .map(([id, mesh]) => ({ id, mesh, parts: MESH_SHAPES[mesh.shape].parts.map((part) => this.row({ mesh: id, part })) })),
+  );
+  protected readonly floorRow = computed(() => this.row({ mesh: FLOOR, part: FLOOR }));
+  protected readonly chosenMesh = computed(() => {
+    const id = this.chosen()?.mesh;
+    const mesh = id === undefined ? undefined : this.set().meshes[id];
+    return id !== undefined && mesh ? { id, mesh } : undefined;
+  });
+  /** Rules that are about more than one part. */
+  protected readonly rules = computed(() => {
+    const set = this.set();
+    return rulesInOrder(set).filter(([id, rule]) => rule.mesh === undefined || ownRule(set, rule.mesh, rule.pattern)?.[0] !== id);
+  });
+
+  protected nameOf(material: string | undefined): string {
+    if (material === undefined || material === this.materialId()) return 'the material on the Bench';
+    this.changed();
+    return this.workbench.document(material)?.name ?? (this.missing().has(material) ? 'a material that is gone' : 'opening …');
+  }
+
+  private row(part: PartAddress): PartRow {
+    const dress = dressOf(this.set(), part.mesh, part.part);
+    const plainFloor = part.mesh === FLOOR && dress.material === undefined;
+    const notes = [
+      dress.depthOffset === 0 ? '' : `${dress.depthOffset} m nearer`,
+      dress.drawOrder === 0 ? '' : `drawn ${dress.drawOrder}`,
+      dress.faces === 'auto' ? '' : dress.faces,
+      Object.keys(dress.values).length === 0 ? '' : 'own values',
+    ];
+    return { ...part, wears: plainFloor ? 'plaster' : this.nameOf(dress.material), notes: notes.filter(Boolean).join(', ') };
+  }
+
+  protected isChosen({ mesh, part }: PartAddress): boolean {
+    return this.chosen()?.mesh === mesh && this.chosen()?.part === part;
+  }
+
+  protected add(shape: MeshShape): void {
+    const { meshes } = this.set();
+    const order = nextOrder(meshes);
+    const mesh = newMesh(shape, {}, { name: MESH_SHAPES[shape].label, order });
+    // Next to what is there already, not inside of it.
+    const placing = { ...mesh.placing, position: [order === 0 ? 0 : order * 2.4, 0, 0] };
+    const id = newId();
+    this.edited.emit({ edit: putMesh(id, { ...mesh, placing }) });
+    this.picked.emit({ mesh: id, part: MESH_SHAPES[shape].parts[0] ?? '' });
+  }
+
+  protected remove(id: string): void {
+    this.edited.emit({ edit: removeMesh(this.set(), id) });
+    this.picked.emit(undefined);
+  }
+
+  protected toggleFloor(): void {
+    this.edited.emit({ edit: setFloor('shown', !this.set().floor.shown) });
+  }
+
+  protected setFloorNumber(field: 'height' | 'size', value: number, gesture?: string): void {
+    this.edited.emit({ edit: setFloor(field, value), gesture });
+  }
+
+  protected addRule(): void {
+    const pattern = this.pattern().trim();
+    if (!pattern) return;
+    this.pattern.set('');
+    const order = nextOrder(this.set().partRules);
+    this.edited.emit({ edit: putRule(newId(), { order, pattern, material: this.materialId(), values: {} }) });
+  }
+
+  protected removeRule(id: string): void {
+    this.edited.emit({ edit: removeRule(this.set(), id) });
+  }
+}

@@ -1,0 +1,177 @@
+import { CdkConnectedOverlay, CdkOverlayOrigin, type ConnectedPosition } from '@angular/cdk/overlay';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  MESH_SHAPES,
+  meshNumber,
+  newMesh,
+  putMesh,
+  type Edit,
+  type Json,
+  type MeshNumber,
+  type MeshShape,
+  type SetMesh,
+} from '@brelvin/core';
+import { NumberField } from '../../shared/controls/number-field';
+import { Icon } from '../../shared/icons/icon';
+
+const ABOVE_LEFT: ConnectedPosition[] = [
+  { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
+];
+
+/** Below the picture: which mesh, its numbers, and the view. */
+@Component({
+  selector: 'brelvin-mesh-bar',
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'mesh-bar' },
+  template: `
+    <button
+      type="button"
+      class="bar-button"
+      cdkOverlayOrigin
+      #origin="cdkOverlayOrigin"
+      aria-haspopup="dialog"
+      [attr.aria-expanded]="open()"
+      (click)="open.set(!open())"
+      title="Choose the mesh and its numbers"
+    >
+      <brelvin-icon [name]="mesh().shape" /> mesh: {{ shapes[mesh().shape].label.toLowerCase() }} <brelvin-icon name="down" />
+    </button>
+    <span class="flex-1"></span>
+    @if (moves()) {
+      <button
+        type="button"
+        class="bar-button"
+        [attr.aria-pressed]="playing()"
+        (click)="playToggled.emit()"
+        [title]="playing() ? 'Stop the Stage’s clock' : 'Let the Stage’s clock run'"
+      >
+        <brelvin-icon [name]="playing() ? 'pause' : 'play'" /> time
+      </button>
+    }
+    @if (lightsMove()) {
+      <button
+        type="button"
+        class="bar-button"
+        [attr.aria-pressed]="lightsPlaying()"
+        (click)="lightsToggled.emit()"
+        [title]="lightsPlaying() ? 'Let the lights stand still; all else goes on' : 'Let the lights move'"
+      >
+        <brelvin-icon [name]="lightsPlaying() ? 'pause' : 'play'" /> lights
+      </button>
+    }
+    <ng-content />
+    <button type="button" class="bar-button" (click)="framed.emit()" title="Bring the whole mesh into the picture (F)">
+      <brelvin-icon name="frame" /> frame
+    </button>
+    <button
+      type="button"
+      class="bar-button"
+      [attr.aria-pressed]="alone()"
+      [title]="alone() ? 'Back to the Bench (F9)' : 'Give the picture the whole window (F9)'"
+      (click)="aloneToggled.emit()"
+    >
+      alone
+    </button>
+    <ng-template
+      cdkConnectedOverlay
+      [cdkConnectedOverlayOrigin]="origin"
+      [cdkConnectedOverlayOpen]="open()"
+      [cdkConnectedOverlayPositions]="positions"
+      (overlayOutsideClick)="open.set(false)"
+      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
+    >
+      <div class="popover mesh-panel" role="dialog" aria-label="Mesh">
+        <div class="mesh-list" role="radiogroup" aria-label="Mesh">
+          @for (shape of list; track shape) {
+            <button type="button" class="mesh-choice" role="radio" [attr.aria-checked]="mesh().shape === shape" (click)="choose(shape)">
+              <brelvin-icon [name]="shape" /> {{ shapes[shape].label }}
+            </button>
+          }
+        </div>
+        <div class="mesh-numbers">
+          @for (spec of numbers(); track spec.name) {
+            <span class="field-label">{{ spec.label }}</span>
+            <brelvin-number
+              [label]="spec.label"
+              [value]="valueOf(spec)"
+              [range]="spec"
+              (changed)="set(spec, $event.value, $event.gesture)"
+              (resetAsked)="reset(spec)"
+            />
+          }
+          <span class="field-label">Shading</span>
+          <div class="choices" role="radiogroup" aria-label="Shading">
+            <button
+              type="button"
+              class="choice"
+              role="radio"
+              [attr.aria-checked]="mesh().smooth"
+              (click)="setSmooth(true)"
+              title="Normals are shared across edges"
+            >
+              Smooth
+            </button>
+            <button
+              type="button"
+              class="choice"
+              role="radio"
+              [attr.aria-checked]="!mesh().smooth"
+              (click)="setSmooth(false)"
+              title="Every face has a normal of its own"
+            >
+              Flat
+            </button>
+          </div>
+        </div>
+      </div>
+    </ng-template>
+  `,
+})
+export class MeshBar {
+  readonly meshId = input.required<string>();
+  readonly mesh = input.required<SetMesh>();
+  readonly moves = input(false);
+  readonly playing = input(true);
+  readonly edited = output<{ edit: Edit; gesture?: string }>();
+  readonly framed = output<void>();
+  readonly playToggled = output<void>();
+  readonly lightsMove = input(false);
+  readonly lightsPlaying = input(true);
+  readonly lightsToggled = output<void>();
+  readonly alone = input(false);
+  readonly aloneToggled = output<void>();
+
+  protected readonly open = signal(false);
+  protected readonly positions = ABOVE_LEFT;
+  protected readonly shapes = MESH_SHAPES;
+  protected readonly list = Object.keys(MESH_SHAPES) as MeshShape[];
+  protected readonly numbers = computed(() => MESH_SHAPES[this.mesh().shape].numbers);
+
+  protected valueOf(spec: MeshNumber): number {
+    return meshNumber(spec, this.mesh().numbers[spec.name]);
+  }
+
+  protected choose(shape: MeshShape): void {
+    if (shape === this.mesh().shape) return;
+    const { placing, motion, copies, order } = this.mesh();
+    const mesh = newMesh(shape, {}, { name: MESH_SHAPES[shape].label, placing, motion, copies, order });
+    this.edited.emit({ edit: putMesh(this.meshId(), mesh, `Mesh: ${MESH_SHAPES[shape].label}`) });
+  }
+
+  protected set(spec: MeshNumber, value: number, gesture?: string): void {
+    this.emit(`Mesh: ${spec.label}`, ['numbers', spec.name], value, gesture);
+  }
+
+  protected reset(spec: MeshNumber): void {
+    this.emit(`Reset ${spec.label}`, ['numbers', spec.name], undefined);
+  }
+
+  protected setSmooth(smooth: boolean): void {
+    this.emit(smooth ? 'Smooth shading' : 'Flat shading', ['smooth'], smooth);
+  }
+
+  private emit(label: string, path: readonly string[], value: Json | undefined, gesture?: string): void {
+    this.edited.emit({ edit: { label, changes: [{ path: ['meshes', this.meshId(), ...path], value }] }, gesture });
+  }
+}

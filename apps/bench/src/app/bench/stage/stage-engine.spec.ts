@@ -1,0 +1,187 @@
+import { compileMaterial, newMaterial, newRig, newSet, type CompiledMaterial, type Material, type MaterialImage } from '@brelvin/core';
+import { firstValueFrom, filter } from 'rxjs';
+import { StageEngine, type StageState } from './stage-engine';
+
+function compiled(material: Material): CompiledMaterial {
+  const result = compileMaterial(material).compiled;
+  if (!result) throw new Error('does not compile');
+  return result;
+}
+
+/** The engine on a real canvas and a real device. */
+describe('StageEngine', () => {
+  let canvas: HTMLCanvasElement;
+  let engine: StageEngine;
+
+  beforeEach(() => {
+    canvas = document.createElement('canvas');
+    document.body.append(canvas);
+    engine = new StageEngine(canvas);
+    engine.setSize({ width: 96, height: 72 });
+    engine.setBench('m');
+    engine.setMaterial('m', newMaterial('m'));
+    engine.setRig(newRig('r'));
+    engine.setSet(newSet('s'));
+  });
+
+  afterEach(() => {
+    engine.destroy();
+    canvas.remove();
+  });
+
+  const state = (wanted: (state: StageState) => boolean): Promise<StageState> => firstValueFrom(engine.state.pipe(filter(wanted)));
+
+  it('draws small at first, sharp when it rests, and then no more', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    const rested = await state(({ sharp, hasSurface }) => sharp && hasSurface);
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    expect(engine.state.value.pictures).toBe(rested.pictures);
+    expect([canvas.width, canvas.height]).toEqual([96, 72]);
+  });
+
+  it('takes another program into use only when it is ready, and compiles it once', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp }) => sharp);
+    const before = engine.state.value.compiledPrograms;
+    const material = newMaterial('m');
+    const rim: Material = {
+      ...material,
+      surface: {
+        ...material.surface,
+        nodes: { rim: { kind: 'rim', rev: 1, x: 0, y: 0, values: {} } },
+        ribbons: { 'dock.colour': { from: 'rim', outlet: 'result' } },
+      },
+    };
+    engine.setMaterial('m', rim);
+    await engine.show('m', compiled(rim));
+    await engine.show('m', compiled({ ...rim, name: 'other' }));
+    await state(({ sharp, compiledPrograms }) => sharp && compiledPrograms > before);
+    expect(engine.state.value.compiledPrograms).toBe(before + 1);
+  });
+
+  it('keeps the picture and says so when the driver refuses a program', async () => {
+    spyOn(console, 'error');
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp }) => sharp);
+    const good = compiled(newMaterial('m'));
+    const lines = good.glsl.fragment.lines.map((line, index) => (index > 10 ? { path: 'lambert' } : line));
+    const broken: CompiledMaterial = {
+      ...good,
+      key: 'broken',
+      glsl: { ...good.glsl, fragment: { text: good.glsl.fragment.text.replace('Lit lambert1 =', 'Lit lambert1 = nonsense +'), lines } },
+    };
+    await engine.show('m', broken);
+    expect(engine.state.value.hasSurface).toBeTrue();
+    expect(engine.state.value.refusal?.message).toContain('defect in Brelvin');
+    expect(engine.state.value.refusal?.node).toBe('lambert');
+    // Going back to what is on the Stage takes the words away again.
+    await engine.show('m', good);
+    expect(engine.state.value.refusal).toBeUndefined();
+  });
+
+  it('moves the camera smoothly, and frames the mesh', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    const cameras: number[] = [];
+    engine.cameraChanges.subscribe((camera) => cameras.push(camera.azimuth));
+    engine.orbitBy(1, 0);
+    const start = cameras[0] ?? 0;
+    await firstValueFrom(engine.cameraChanges.pipe(filter((camera) => Math.abs(camera.azimuth - start - 1) < 1e-6)));
+    expect(cameras.length).toBeGreaterThan(2);
+    engine.dollyBy(3);
+    engine.frameMesh();
+    await firstValueFrom(engine.cameraChanges.pipe(filter((camera) => camera.distance < 6)));
+  });
+
+  it('makes a picture for the Library', async () => {
+    expect(await engine.thumbnail()).toBeUndefined();
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    const picture = await engine.thumbnail();
+    expect(picture?.type).toBe('image/png');
+    expect(picture?.size).toBeGreaterThan(1000);
+  });
+
+  it('says why there is no picture when there is no device', async () => {
+    const taken = document.createElement('canvas');
+    taken.getContext('2d');
+    const without = new StageEngine(taken);
+    await without.start();
+    expect(without.state.value.unavailable).toContain('no WebGL2 context');
+  });
+
+  it('comes back after the context was lost', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp }) => sharp);
+    const before = engine.state.value.pictures;
+    const extension = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+    extension.loseContext();
+    await state(({ lost }) => lost);
+    // Only once the event of the loss has been dealt with may the context come back.
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    extension.restoreContext();
+    const back = await state(({ lost, hasSurface, sharp, compiledPrograms }) => !lost && hasSurface && sharp && compiledPrograms > 0);
+    expect(back.pictures).toBeGreaterThan(before);
+  });
+
+  it('dresses parts in several materials, finds them under the pointer, and says when the one on the Bench is on none', async () => {
+    await engine.start();
+    const red: Material = { ...newMaterial('red') };
+    engine.setMaterial('red', red);
+    await engine.show('m', compiled(newMaterial('m')));
+    await engine.show('red', compiled(red));
+    engine.setSet({ ...newSet('s'), partRules: { r: { order: 0, pattern: '*', material: 'red', values: {} } } });
+    await state(({ benchIsWorn, sharp }) => !benchIsWorn && sharp);
+    canvas.style.cssText = 'width: 96px; height: 72px';
+    expect(engine.pick(48, 36)?.part).toBe('sphere');
+    expect(engine.pick(1, 1)).toBeUndefined();
+    expect(engine.materialOf({ mesh: 'mesh', part: 'sphere' })).toBe('red');
+    engine.forget('red');
+    engine.setSet(newSet('s'));
+    await state(({ benchIsWorn, sharp }) => benchIsWorn && sharp);
+  });
+
+  it('asks for an image once, shows it when it comes, and moves with the pointer', async () => {
+    const asked: string[] = [];
+    const level = new Uint8Array(16).fill(255);
+    const picture: MaterialImage = {
+      name: 'p',
+      asset: 'a'.repeat(64),
+      width: 2,
+      height: 2,
+      role: 'colour',
+      wrapX: 'clamp',
+      wrapY: 'clamp',
+      filter: 'smooth',
+      uvSet: 0,
+    };
+    const other = new StageEngine(document.createElement('canvas'), async (image) => {
+      asked.push(image.name);
+      return { width: 2, height: 2, levels: [level, level.slice(0, 4)] };
+    });
+    other.setSize({ width: 64, height: 48 });
+    const material: Material = {
+      ...newMaterial('m'),
+      images: { pic: picture },
+      surface: {
+        ...newMaterial('m').surface,
+        nodes: { i: { kind: 'image', rev: 1, x: 0, y: 0, values: {}, image: 'pic' } },
+        ribbons: { 'dock.colour': { from: 'i', outlet: 'colour' } },
+      },
+    };
+    other.setBench('m');
+    other.setMaterial('m', material);
+    other.setRig(newRig('r'));
+    other.setSet(newSet('s'));
+    await other.start();
+    await other.show('m', compiled(material));
+    await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
+    expect(asked).toEqual(['p']);
+    other.pointAt({ x: 10, y: 10 });
+    other.destroy();
+  });
+});

@@ -1,0 +1,93 @@
+import { DestroyRef, inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { materialsOf, type BrelvinDocument, type StageSet } from '@brelvin/core';
+import { BehaviorSubject } from 'rxjs';
+import { ApiFailure } from '../../shared/api/document-api';
+import { Workbench, type DocumentChange } from '../../shared/documents/workbench';
+import { Compiler } from '../compile/compiler';
+import type { StageEngine } from './stage-engine';
+
+/**
+ * Sees to it that every material a set's parts wear is open, compiled and on the Stage; the one on the Bench
+ * always is.
+ */
+@Injectable()
+export class StageMaterials {
+  private readonly workbench = inject(Workbench);
+  private readonly compiler = inject(Compiler);
+  private readonly shown = new Set<string>();
+  private readonly gone = new BehaviorSubject<ReadonlyMap<string, string>>(new Map());
+  private engine?: StageEngine;
+  private bench = '';
+
+  /** Materials that rules name and that could not be opened, by id, with the reason. */
+  readonly missing = this.gone.asObservable();
+
+  constructor() {
+    const destroyRef = inject(DestroyRef);
+    this.workbench.changes.pipe(takeUntilDestroyed(destroyRef)).subscribe((change) => this.follow(change));
+    this.compiler.results.pipe(takeUntilDestroyed(destroyRef)).subscribe(({ id, result }) => {
+      if (result.compiled) void this.engine?.show(id, result.compiled);
+    });
+  }
+
+  /** Hands everything that is known to an engine. */
+  connect(engine: StageEngine): void {
+    this.engine = engine;
+    engine.setBench(this.bench);
+    for (const id of this.shown) {
+      const document = this.workbench.document(id);
+      if (document?.format === 'brelvin-material') engine.setMaterial(id, document);
+      const compiled = this.compiler.resultOf(id)?.compiled;
+      if (compiled) void engine.show(id, compiled);
+    }
+  }
+
+  setBench(id: string): void {
+    this.bench = id;
+    this.engine?.setBench(id);
+    const document = this.workbench.document(id);
+    if (document) this.put(id, document);
+  }
+
+  /** Opens what a set's rules name, and lets go of what nothing wears any more. */
+  async dress(set: StageSet): Promise<void> {
+    const wanted = materialsOf(set);
+    for (const id of [...this.shown]) if (id !== this.bench && !wanted.has(id)) this.drop(id);
+    const missing = new Map<string, string>();
+    await Promise.all(
+      [...wanted].map(async (id) => {
+        try {
+          const document = await this.workbench.load(id);
+          if (document.format === 'brelvin-material') this.put(id, document);
+          else missing.set(id, `“${document.name}” is not a material.`);
+        } catch (error) {
+          if (!(error instanceof ApiFailure)) throw error;
+          missing.set(id, error.message);
+        }
+      }),
+    );
+    this.gone.next(missing);
+  }
+
+  private put(id: string, document: BrelvinDocument): void {
+    if (document.format !== 'brelvin-material') return;
+    this.engine?.setMaterial(id, document);
+    if (this.shown.has(id)) return;
+    this.shown.add(id);
+    this.compiler.open(id, document);
+  }
+
+  private drop(id: string): void {
+    this.shown.delete(id);
+    this.compiler.close(id);
+    this.engine?.forget(id);
+  }
+
+  private follow({ id, document, changes }: DocumentChange): void {
+    if (document.format !== 'brelvin-material' || !this.shown.has(id)) return;
+    this.engine?.setMaterial(id, document);
+    if (changes) this.compiler.follow(id, changes);
+    else this.compiler.open(id, document);
+  }
+}

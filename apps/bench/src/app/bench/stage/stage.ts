@@ -1,0 +1,165 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+  type AfterViewInit,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import type { GraphProblem, MaterialImage, MipChain, OrbitCamera } from '@brelvin/core';
+import { BehaviorSubject } from 'rxjs';
+import { Icon } from '../../shared/icons/icon';
+import { LightHandles } from './light-handles';
+import { NO_PICTURE_YET, StageEngine, type StageState } from './stage-engine';
+
+const ORBIT_PER_PIXEL = 0.008;
+const KEY_ORBIT = 0.12;
+const DOLLY_PER_WHEEL = 0.0012;
+/** A hand that trembles this many pixels does not drag. */
+const HARDLY = 4;
+
+/** The picture, and the gestures on it. */
+@Component({
+  selector: 'brelvin-stage',
+  imports: [Icon, LightHandles],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'relative block min-h-0 min-w-0 flex-1 overflow-hidden' },
+  template: `
+    <canvas
+      #canvas
+      tabindex="0"
+      role="img"
+      class="stage-canvas"
+      aria-label="Stage. Drag to orbit, Shift-drag to pan, wheel to move closer. Arrow keys orbit, plus and minus move, F frames the mesh."
+      [attr.data-programs]="state().compiledPrograms"
+      [attr.data-pictures]="state().pictures"
+      [attr.data-sharp]="state().sharp"
+      [attr.data-painted]="state().hasSurface"
+      (pointerdown)="down($event)"
+      (pointermove)="move($event)"
+      (pointerup)="up($event)"
+      (pointercancel)="up($event)"
+      (pointerleave)="engine().pointAt(undefined)"
+      (wheel)="wheel($event)"
+      (dblclick)="engine().frameMesh()"
+      (keydown)="key($event)"
+    ></canvas>
+    @if (handlesShown()) {
+      <brelvin-light-handles [camera]="camera()" [width]="extent().width" [height]="extent().height" />
+    }
+    @if (notice(); as words) {
+      <p class="stage-notice" role="status">
+        <brelvin-icon name="warning" /> <span>{{ words }}</span>
+      </p>
+    }
+  `,
+})
+export class Stage implements AfterViewInit {
+  readonly problems = input<readonly GraphProblem[]>([]);
+  readonly camera = input.required<OrbitCamera>();
+  readonly handlesShown = input(true);
+  readonly loadImage = input<(image: MaterialImage) => Promise<MipChain | undefined>>();
+  /** A place of the picture that was pressed without dragging, CSS pixels. */
+  readonly picked = output<{ x: number; y: number }>();
+
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly made = signal<StageEngine | undefined>(undefined);
+  private readonly states = new BehaviorSubject<StageState>(NO_PICTURE_YET);
+  protected readonly state = toSignal(this.states, { requireSync: true });
+  private readonly destroyRef = inject(DestroyRef);
+  /** CSS pixels of the picture. */
+  protected readonly extent = signal({ width: 0, height: 0 });
+  private dragging?: { x: number; y: number; pans: boolean; moved: number };
+
+  /** Says why the picture is not what the graph says. */
+  protected readonly notice = computed(() => {
+    const { unavailable, lost, refusal, hasSurface, benchIsWorn } = this.state();
+    const [problem] = this.problems();
+    if (unavailable) return unavailable;
+    if (lost) return 'The graphics context was lost; the Stage comes back by itself.';
+    const shown = hasSurface ? 'Last good picture.' : 'Not ready.';
+    if (problem) return `${shown} ${problem.message}`;
+    if (refusal) return `${shown} ${refusal.message}`;
+    return benchIsWorn ? undefined : 'No part of this set wears this material. Choose a part in the parts tab, and let it wear it.';
+  });
+
+  ngAfterViewInit(): void {
+    const canvas = this.canvas().nativeElement;
+    const engine = new StageEngine(canvas, async (image) => this.loadImage()?.(image));
+    this.made.set(engine);
+    const states = engine.state.subscribe((state) => this.states.next(state));
+    const resize = new ResizeObserver(() => {
+      const { width, height } = canvas.getBoundingClientRect();
+      const ratio = Math.min(devicePixelRatio, 2);
+      this.extent.set({ width, height });
+      if (width > 0 && height > 0) engine.setSize({ width: Math.round(width * ratio), height: Math.round(height * ratio) });
+    });
+    resize.observe(canvas);
+    this.destroyRef.onDestroy(() => {
+      resize.disconnect();
+      states.unsubscribe();
+      engine.destroy();
+    });
+  }
+
+  /** Available once the view is there. */
+  engine(): StageEngine {
+    const engine = this.made();
+    if (!engine) throw new Error('the Stage is not there yet');
+    return engine;
+  }
+
+  protected down(event: PointerEvent): void {
+    if (event.button === 2) return;
+    this.canvas().nativeElement.setPointerCapture(event.pointerId);
+    this.dragging = { x: event.clientX, y: event.clientY, pans: event.shiftKey || event.button === 1, moved: 0 };
+  }
+
+  protected move(event: PointerEvent): void {
+    if (!this.dragging) {
+      this.engine().pointAt({ x: event.offsetX, y: event.offsetY });
+      return;
+    }
+    const { clientX, clientY } = event;
+    const [dx, dy] = [clientX - this.dragging.x, clientY - this.dragging.y];
+    Object.assign(this.dragging, { x: clientX, y: clientY, moved: this.dragging.moved + Math.hypot(dx, dy) });
+    const { height } = this.canvas().nativeElement.getBoundingClientRect();
+    if (this.dragging.pans) this.engine().panBy(-dx / height, dy / height);
+    else this.engine().orbitBy(-dx * ORBIT_PER_PIXEL, dy * ORBIT_PER_PIXEL);
+  }
+
+  protected up(event: PointerEvent): void {
+    if (event.type === 'pointerup' && this.dragging && this.dragging.moved < HARDLY)
+      this.picked.emit({ x: event.offsetX, y: event.offsetY });
+    this.dragging = undefined;
+    this.canvas().nativeElement.releasePointerCapture(event.pointerId);
+  }
+
+  protected wheel(event: WheelEvent): void {
+    event.preventDefault();
+    this.engine().dollyBy(Math.exp(event.deltaY * DOLLY_PER_WHEEL));
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const engine = this.engine();
+    const actions: Record<string, () => void> = {
+      ArrowLeft: () => engine.orbitBy(-KEY_ORBIT, 0),
+      ArrowRight: () => engine.orbitBy(KEY_ORBIT, 0),
+      ArrowUp: () => engine.orbitBy(0, KEY_ORBIT),
+      ArrowDown: () => engine.orbitBy(0, -KEY_ORBIT),
+      '+': () => engine.dollyBy(0.9),
+      '-': () => engine.dollyBy(1.1),
+      f: () => engine.frameMesh(),
+    };
+    const action = event.ctrlKey || event.metaKey || event.altKey ? undefined : actions[event.key];
+    if (!action) return;
+    event.preventDefault();
+    action();
+  }
+}

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { TERMS, type Term } from '@brelvin/core';
+import { StageLook } from '../stage/stage-look';
+
+const MOST = 2;
+const DRAG_STARTS_AFTER = 3;
+const KEY_STEP = 0.1;
+
+/** A bar of the mixer: a term, or shadow, which is a factor inside of the others. */
+type Bar = Term | 'shadow';
+
+const BARS: readonly Bar[] = [...TERMS, 'shadow'];
+const WORDS: Readonly<Record<Bar, string>> = {
+  ambient: 'Light from all around',
+  diffuse: 'Matte light',
+  specular: 'Highlights of lights',
+  reflection: 'Reflections of the surroundings',
+  transmission: 'Light that comes through',
+  emission: 'What shines by itself, colours without light included',
+  shadow: 'How dark shadows are; alone, they are seen in grey',
+};
+
+/** A bar for each term of the light: press one to see it alone, drag it to weigh it. */
+@Component({
+  selector: 'brelvin-terms-mixer',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'terms-mixer' },
+  template: `
+    <div class="terms-bars">
+      @for (term of terms; track term) {
+        <div
+          class="term"
+          role="slider"
+          tabindex="0"
+          aria-orientation="vertical"
+          [attr.aria-label]="term"
+          aria-valuemin="0"
+          [attr.aria-valuemax]="most(term)"
+          [attr.aria-valuenow]="weight(term)"
+          [attr.data-term]="term"
+          [class.term-alone]="isAlone(term)"
+          [title]="words[term] + '. Press to see it alone and again for the whole, drag to weigh it, double-click for 1.'"
+          (pointerdown)="down($event, term)"
+          (pointermove)="move($event)"
+          (pointerup)="up()"
+          (pointercancel)="held = undefined"
+          (dblclick)="put(term, 1)"
+          (keydown)="key($event, term)"
+        >
+          <span class="term-track"
+            ><span class="term-level" [style.height.%]="(weight(term) / most(term)) * 100"></span
+            ><span class="term-one" [style.top.%]="100 - 100 / most(term)"></span
+          ></span>
+          <span class="term-name">{{ term }}</span>
+        </div>
+      }
+    </div>
+    <div class="terms-choices">
+      <button
+        type="button"
+        class="choice-alone"
+        [attr.aria-pressed]="look.inspection().surface === 'albedo'"
+        title="The colour of the surface without any light on it"
+        (click)="look.showSurface('albedo')"
+      >
+        colour only
+      </button>
+      <button
+        type="button"
+        class="choice-alone"
+        [attr.aria-pressed]="look.inspection().surface === 'light'"
+        title="The light on a white surface"
+        (click)="look.showSurface('light')"
+      >
+        light only
+      </button>
+      <button type="button" class="choice-alone" [disabled]="look.isWhole()" (click)="look.putTogether()">whole</button>
+    </div>
+  `,
+})
+export class TermsMixer {
+  protected readonly look = inject(StageLook);
+  protected readonly terms = BARS;
+  protected readonly words = WORDS;
+  protected held?: { readonly term: Bar; readonly y: number; readonly tall: number; readonly start: number; moved: boolean };
+
+  protected weight(term: Bar): number {
+    const { weights, shadow } = this.look.inspection();
+    return term === 'shadow' ? shadow : weights[term];
+  }
+
+  /** Shadows can not be darker than they are. */
+  protected most(term: Bar): number {
+    return term === 'shadow' ? 1 : MOST;
+  }
+
+  protected isAlone(term: Bar): boolean {
+    return term === 'shadow' ? this.look.inspection().view === 'shadow' : this.look.alone() === term;
+  }
+
+  private isolate(term: Bar): void {
+    if (term === 'shadow') this.look.isolateShadow();
+    else this.look.isolate(term);
+  }
+
+  protected down(event: PointerEvent, term: Bar): void {
+    if (event.button !== 0) return;
+    const bar = event.currentTarget as HTMLElement;
+    bar.setPointerCapture(event.pointerId);
+    const tall = bar.querySelector('.term-track')?.getBoundingClientRect().height ?? 100;
+    this.held = { term, y: event.clientY, tall, start: this.weight(term), moved: false };
+  }
+
+  protected move(event: PointerEvent): void {
+    const { held } = this;
+    if (!held) return;
+    const up = held.y - event.clientY;
+    held.moved ||= Math.abs(up) > DRAG_STARTS_AFTER;
+    if (held.moved) this.put(held.term, held.start + (up / held.tall) * this.most(held.term));
+  }
+
+  protected up(): void {
+    if (this.held && !this.held.moved) this.isolate(this.held.term);
+    this.held = undefined;
+  }
+
+  protected key(event: KeyboardEvent, term: Bar): void {
+    if (event.key === 'Enter' || event.key === ' ') this.isolate(term);
+    else if (event.key === 'ArrowUp' || event.key === 'ArrowRight') this.put(term, this.weight(term) + KEY_STEP);
+    else if (event.key === 'ArrowDown' || event.key === 'ArrowLeft') this.put(term, this.weight(term) - KEY_STEP);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  protected put(term: Bar, weight: number): void {
+    const within = Math.round(Math.min(Math.max(weight, 0), this.most(term)) * 100) / 100;
+    if (term === 'shadow') this.look.weighShadow(within);
+    else this.look.weigh(term, within);
+  }
+}

@@ -1,0 +1,73 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { AssetApi } from '../shared/api/asset-api';
+import { DocumentApi } from '../shared/api/document-api';
+import { Icon } from '../shared/icons/icon';
+import type { ShelfEntry } from './shelves';
+import { ThumbnailMaker } from './thumbnail-maker';
+
+/** One entry of a shelf: its picture, its name, its tags, and what can be done with it. */
+@Component({
+  selector: 'brelvin-entry-card',
+  imports: [DatePipe, Icon, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: {
+    class: 'library-card',
+    role: 'group',
+    '[attr.aria-label]': 'entry().name',
+    '[attr.data-material]': "entry().kind === 'material' ? entry().id : null",
+  },
+  templateUrl: './entry-card.html',
+})
+export class EntryCard {
+  readonly entry = input.required<ShelfEntry>();
+  readonly deleted = input(false);
+  readonly renamed = output<string>();
+  readonly retagged = output<readonly string[]>();
+  readonly duplicated = output<void>();
+  readonly removed = output<void>();
+  readonly restored = output<void>();
+
+  private readonly api = inject(DocumentApi);
+  private readonly assets = inject(AssetApi);
+  private readonly thumbnails = inject(ThumbnailMaker);
+  protected readonly picture = signal<string | undefined>(undefined);
+  protected readonly naming = signal(false);
+  protected readonly tagging = signal(false);
+
+  constructor() {
+    effect(() => {
+      const { id, kind, step, pictured } = this.entry();
+      if (kind === 'image') this.picture.set(this.assets.url(id));
+      if (kind !== 'material') return;
+      if (pictured !== null) this.picture.set(this.api.thumbnailUrl(id, pictured));
+      // One that nobody drew yet, or only of an earlier step.
+      if (pictured !== step && !this.deleted()) untracked(() => void this.draw(id, step));
+    });
+  }
+
+  protected rename(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    this.naming.set(false);
+    if (name && name !== this.entry().name) this.renamed.emit(name);
+  }
+
+  protected retag(field: HTMLInputElement): void {
+    this.tagging.set(false);
+    const tags = [
+      ...new Set(
+        field.value
+          .split(',')
+          .map((tag) => tag.trim().slice(0, 40))
+          .filter(Boolean),
+      ),
+    ].slice(0, 32);
+    if (tags.join() !== this.entry().tags.join()) this.retagged.emit(tags);
+  }
+
+  private async draw(id: string, step: number): Promise<void> {
+    const url = await this.thumbnails.make(id, step).catch(() => undefined);
+    if (url && this.entry().id === id) this.picture.set(url);
+  }
+}

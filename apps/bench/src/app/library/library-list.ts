@@ -1,0 +1,74 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { Subject } from 'rxjs';
+import type { ListOptions } from '../shared/api/document-api';
+import { Shelves, type Shelf, type ShelfEntry } from './shelves';
+
+export interface LibraryQuery extends Omit<ListOptions, 'offset' | 'limit'> {
+  readonly kind: Shelf;
+}
+
+const PAGE = 60;
+
+/** One shelf of the Library as far as it is looked at: pages are read when an entry of them comes into view. */
+@Injectable()
+export class LibraryList {
+  private readonly shelves = inject(Shelves);
+  private readonly pages = signal<ReadonlyMap<number, readonly ShelfEntry[]>>(new Map());
+  private readonly asked = new Set<number>();
+  private readonly said = new Subject<string>();
+  /** Answers to an earlier question are thrown away. */
+  private turn = 0;
+
+  readonly query = signal<LibraryQuery>({ kind: 'material', sort: 'changed', deleted: false });
+  readonly total = signal(0);
+  readonly tags = signal<readonly { tag: string; count: number }[]>([]);
+  readonly state = signal<'loading' | 'ready' | 'away'>('loading');
+  readonly failures = this.said.asObservable();
+
+  ask(change: Partial<LibraryQuery>): void {
+    this.query.set({ ...this.query(), ...change });
+    this.pages.set(new Map());
+    this.total.set(0);
+    this.state.set('loading');
+    this.refresh();
+  }
+
+  /** Reads what is seen anew; it stays until then. */
+  refresh(): void {
+    const pages = this.pages().size > 0 ? [...this.pages().keys()] : [0];
+    this.turn++;
+    this.asked.clear();
+    for (const page of pages) void this.load(page);
+    void this.shelves.tags(this.query().kind).then(
+      ({ tags }) => this.tags.set(tags),
+      () => undefined,
+    );
+  }
+
+  /** An entry by its place; nothing while it is on its way. */
+  entry(index: number): ShelfEntry | undefined {
+    const page = Math.floor(index / PAGE);
+    const found = this.pages().get(page);
+    if (!found && !this.asked.has(page) && this.state() === 'ready') queueMicrotask(() => void this.load(page));
+    return found?.[index % PAGE];
+  }
+
+  private async load(page: number): Promise<void> {
+    if (this.asked.has(page)) return;
+    this.asked.add(page);
+    const { turn } = this;
+    const { kind, ...options } = this.query();
+    try {
+      const { entries, total } = await this.shelves.list(kind, { ...options, offset: page * PAGE, limit: PAGE });
+      if (turn !== this.turn) return;
+      this.pages.set(new Map(this.pages()).set(page, entries));
+      this.total.set(total);
+      this.state.set('ready');
+    } catch (error) {
+      if (turn !== this.turn) return;
+      this.asked.delete(page);
+      this.state.set('away');
+      this.said.next(error instanceof Error ? error.message : String(error));
+    }
+  }
+}

@@ -1,0 +1,248 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter, Router } from '@angular/router';
+import { newMaterial, type BrelvinDocument } from '@brelvin/core';
+import { AssetApi } from '../shared/api/asset-api';
+import { ApiFailure, DocumentApi, type DocumentSummary } from '../shared/api/document-api';
+import { LibraryPage } from './library-page';
+import { ThumbnailMaker } from './thumbnail-maker';
+
+const entry = (id: string, name: string, pictured: number | null = 0): DocumentSummary => ({
+  id,
+  kind: 'material',
+  name,
+  tags: [],
+  step: 0,
+  updatedAt: '2026-11-20T10:00:00Z',
+  pictured,
+});
+
+describe('LibraryPage', () => {
+  let fixture: ComponentFixture<LibraryPage>;
+  let entries: DocumentSummary[];
+  let asked: unknown[][];
+  let created: BrelvinDocument[];
+  let failing: ApiFailure | undefined;
+  let drawn: string[];
+  let appended: unknown[][];
+
+  beforeEach(() => {
+    entries = [entry('a', 'Lamp chimney'), entry('b', 'Tallow seal', null)];
+    asked = [];
+    created = [];
+    failing = undefined;
+    drawn = [];
+    appended = [];
+    localStorage.removeItem('brelvin-recent');
+    const api: Partial<DocumentApi> = {
+      list: async (...query) => {
+        asked.push(query);
+        if (failing) throw failing;
+        return { documents: entries, total: entries.length };
+      },
+      create: async (id, document) => {
+        created.push(document);
+        return { id, step: 0, document };
+      },
+      read: async (id) => ({ id, step: 0, document: newMaterial('Lamp chimney') }),
+      remove: async (id) => void (entries = entries.filter((each) => each.id !== id)),
+      restore: async () => void (entries = [...entries, entry('a', 'Lamp chimney')]),
+      tags: async () => ({ tags: [{ tag: 'puppet', count: 2 }] }),
+      append: async (id, after, steps) => {
+        appended.push([id, steps[0]?.changes]);
+        return { step: after + 1 };
+      },
+      thumbnailUrl: (id, step) => `data:image/png;base64,${id}${step}`,
+    };
+    const thumbnails: Partial<ThumbnailMaker> = {
+      make: async (id) => {
+        drawn.push(id);
+        return `data:image/png;base64,drawn${id}`;
+      },
+      rest: () => undefined,
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideRouter([{ path: '**', children: [] }]),
+        { provide: DocumentApi, useValue: api },
+        { provide: ThumbnailMaker, useValue: thumbnails },
+      ],
+    });
+  });
+
+  async function open(): Promise<HTMLElement> {
+    fixture = TestBed.createComponent(LibraryPage);
+    const page = fixture.nativeElement as HTMLElement;
+    page.style.cssText = 'display: flex; flex-direction: column; width: 1000px; height: 700px';
+    return settle();
+  }
+
+  async function settle(): Promise<HTMLElement> {
+    for (let turn = 0; turn < 6; turn++) {
+      await fixture.whenStable();
+      // The windowed list measures itself between two pictures.
+      await new Promise((resolve) => requestAnimationFrame(resolve));
+    }
+    return fixture.nativeElement as HTMLElement;
+  }
+
+  const names = (page: HTMLElement): string[] => [...page.querySelectorAll('.library-name')].map((each) => each.textContent ?? '');
+  const press = async (page: HTMLElement, label: string): Promise<HTMLElement> => {
+    const button = [...page.querySelectorAll<HTMLButtonElement>('button')].find((each) =>
+      (each.getAttribute('aria-label') ?? each.textContent ?? '').includes(label),
+    );
+    button!.click();
+    return settle();
+  };
+
+  it('lists materials with their pictures, and draws those that are missing', async () => {
+    const page = await open();
+    expect(names(page)).toEqual(['Lamp chimney', 'Tallow seal']);
+    expect(drawn).toEqual(['b']);
+    expect(page.querySelectorAll('img.library-picture').length).toBe(2);
+  });
+
+  it('makes a new material with a set and a rig of its own, and opens it', async () => {
+    const page = await open();
+    const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    await press(page, 'New material');
+    expect(created.map((document) => document.format)).toEqual(['brelvin-set', 'brelvin-light-rig', 'brelvin-material']);
+    expect(navigate.calls.mostRecent().args[0]?.[0]).toBe('/bench');
+  });
+
+  it('gives a new material a name that is free', async () => {
+    entries = [entry('a', 'New material'), entry('b', 'New material 2')];
+    const page = await open();
+    spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    await press(page, 'New material');
+    expect(created.at(-1)?.name).toBe('New material 3');
+  });
+
+  it('duplicates', async () => {
+    const page = await open();
+    await press(page, 'Duplicate Lamp chimney');
+    expect(created[0]?.name).toBe('Lamp chimney copy');
+  });
+
+  it('deletes, and takes it back', async () => {
+    let page = await open();
+    page = await press(page, 'Delete Lamp chimney');
+    expect(names(page)).toEqual(['Tallow seal']);
+    expect(page.querySelector('.toast')?.textContent).toContain('is deleted');
+    page = await press(page, 'Undo');
+    expect(names(page)).toContain('Lamp chimney');
+  });
+
+  it('searches once typing pauses', async () => {
+    const page = await open();
+    const field = page.querySelector<HTMLInputElement>('input[type="search"]')!;
+    for (const text of ['s', 'se', 'seal']) {
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+    }
+    await new Promise((resolve) => setTimeout(resolve, 260));
+    await settle();
+    expect(asked.map((query) => (query[1] as { search?: string }).search)).toEqual([undefined, 'seal']);
+  });
+
+  it('says what to do when there is nothing', async () => {
+    entries = [];
+    expect((await open()).textContent).toContain('Make the first one');
+  });
+
+  it('says that the server is away, and tries again when asked', async () => {
+    failing = new ApiFailure(503, 'database-away', 'The database can not be reached.');
+    let page = await open();
+    expect(page.textContent).toContain('The database can not be reached.');
+    failing = undefined;
+    page = await press(page, 'Try again');
+    expect(names(page).length).toBe(2);
+  });
+
+  it('renames in place, and changes tags, as steps like every other', async () => {
+    const page = await open();
+    page.querySelector<HTMLButtonElement>('.library-name')!.click();
+    await settle();
+    const name = page.querySelector<HTMLInputElement>('[aria-label="New name of Lamp chimney"]')!;
+    name.value = 'Lamp glass';
+    name.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    page.querySelectorAll<HTMLButtonElement>('.library-tagline')[1]!.click();
+    await settle();
+    const tags = page.querySelector<HTMLInputElement>('[aria-label="Tags of Tallow seal"]')!;
+    tags.value = 'wax, matcap, wax';
+    tags.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    expect(appended as unknown).toEqual([
+      ['a', [{ path: ['name'], value: 'Lamp glass' }]],
+      ['b', [{ path: ['tags'], value: ['wax', 'matcap'] }]],
+    ]);
+  });
+
+  it('goes from shelf to shelf, by tag, in another order, and to what was deleted', async () => {
+    const page = await open();
+    await press(page, 'Sets');
+    await press(page, 'Materials');
+    await press(page, 'puppet 2');
+    await press(page, 'deleted');
+    const sort = page.querySelector('select')!;
+    sort.value = 'name';
+    sort.dispatchEvent(new Event('change'));
+    await settle();
+    const last = asked.at(-1) as [string, Record<string, unknown>];
+    expect([last[0], last[1]['tag'], last[1]['deleted'], last[1]['sort']]).toEqual(['material', 'puppet', true, 'name']);
+    expect(asked.some((query) => query[0] === 'set')).toBeTrue();
+    expect(page.querySelector('[aria-label="Restore Lamp chimney"]')).not.toBeNull();
+  });
+
+  it('has images on a shelf like all others: named, tagged, deleted and restored', async () => {
+    const image = { sha256: 'ab'.repeat(32), type: 'image/png', size: 5000, width: 128, height: 64, updatedAt: '2026-11-20T10:00:00Z' };
+    const changes: object[] = [];
+    const assets = TestBed.inject(AssetApi);
+    assets.list = async ({ search } = {}) => {
+      asked.push(['image', { search }]);
+      return { assets: [{ ...image, name: 'Tern', tags: ['bird'] }], total: 1 };
+    };
+    assets.tags = async () => ({ tags: [{ tag: 'bird', count: 1 }] });
+    assets.change = async (_sha256, change) => {
+      changes.push(change);
+      return { ...image, name: 'Tern', tags: [] };
+    };
+    assets.url = () => 'data:image/gif;base64,R0lGODlhAQABAAAAACwAAAAAAQABAAA=';
+    let page = await open();
+    page = await press(page, 'Images');
+    expect(names(page)).toEqual(['Tern']);
+    expect(page.querySelector('.library-card')?.textContent).toContain('128 × 64, 5 KiB');
+    expect(page.querySelector('[aria-label="Duplicate Tern"]')).toBeNull();
+    page.querySelector<HTMLButtonElement>('.library-name')!.click();
+    await settle();
+    const name = page.querySelector<HTMLInputElement>('[aria-label="New name of Tern"]')!;
+    name.value = 'Gull';
+    name.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    await press(page, 'Delete Tern');
+    await press(page, 'Undo');
+    expect(changes).toEqual([{ name: 'Gull' }, { deleted: true }, { deleted: false }]);
+  });
+
+  it('keeps only the rows in view in the page, and reads pages as they are needed', async () => {
+    const all = Array.from({ length: 10_000 }, (_, index) => entry(`m${index}`, `Material ${index}`, 0));
+    entries = all;
+    const api = TestBed.inject(DocumentApi);
+    api.list = async (kind, options = {}) => {
+      asked.push([kind, options]);
+      const { offset = 0, limit = 60 } = options;
+      return { documents: all.slice(offset, offset + limit), total: all.length };
+    };
+    const page = await open();
+    expect(page.querySelectorAll('.library-card').length).toBeLessThan(60);
+    const viewport = page.querySelector('cdk-virtual-scroll-viewport')!;
+    viewport.scrollTop = viewport.scrollHeight / 2;
+    viewport.dispatchEvent(new Event('scroll'));
+    await settle();
+    await settle();
+    expect(names(page).some((name) => Number(name.replace('Material ', '')) > 4000)).toBeTrue();
+    expect(asked.length).toBeLessThan(6);
+  });
+});

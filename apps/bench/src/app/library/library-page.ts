@@ -1,0 +1,164 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import { newMaterial, newRig, newSet } from '@brelvin/core';
+import { debounceTime, Subject } from 'rxjs';
+import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
+import { newId } from '../shared/documents/new-id';
+import { Icon } from '../shared/icons/icon';
+import { RoomSwitch } from '../shared/rooms/room-switch';
+import { EntryCard } from './entry-card';
+import { LibraryList } from './library-list';
+import { FileTaker } from './file-taker';
+import { Recents } from './recents';
+import { Shelves, type Shelf, type ShelfEntry } from './shelves';
+import { ThumbnailMaker } from './thumbnail-maker';
+import { WindowedGrid } from './windowed-grid';
+
+const SHELVES: readonly { readonly shelf: Shelf; readonly label: string; readonly one: string }[] = [
+  { shelf: 'material', label: 'Materials', one: 'material' },
+  { shelf: 'set', label: 'Sets', one: 'set' },
+  { shelf: 'rig', label: 'Light rigs', one: 'light rig' },
+  { shelf: 'image', label: 'Images', one: 'image' },
+];
+const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = [
+  ['changed', 'last changed'],
+  ['name', 'name'],
+  ['made', 'newest'],
+];
+
+/** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
+@Component({
+  selector: 'brelvin-library-page',
+  imports: [EntryCard, Icon, RoomSwitch, WindowedGrid],
+  providers: [LibraryList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'library' },
+  templateUrl: './library-page.html',
+})
+export class LibraryPage {
+  private readonly api = inject(DocumentApi);
+  private readonly router = inject(Router);
+  private readonly thumbnails = inject(ThumbnailMaker);
+  private readonly shelfWork = inject(Shelves);
+  private readonly recents = inject(Recents);
+  private readonly taker = inject(FileTaker);
+  protected readonly list = inject(LibraryList);
+
+  protected readonly shelves = SHELVES;
+  protected readonly sorts = SORTS;
+  protected readonly shelf = signal<Shelf>('material');
+  protected readonly search = signal('');
+  protected readonly recent = signal<readonly DocumentSummary[]>([]);
+  protected readonly message = signal<string | undefined>(undefined);
+  protected readonly busy = signal(false);
+  protected readonly deleted = signal<ShelfEntry | undefined>(undefined);
+  private readonly typed = new Subject<string>();
+
+  constructor() {
+    this.typed.pipe(debounceTime(200), takeUntilDestroyed()).subscribe((search) => this.list.ask({ search }));
+    this.list.failures.pipe(takeUntilDestroyed()).subscribe((words) => this.message.set(words));
+    inject(DestroyRef).onDestroy(() => this.thumbnails.rest());
+    this.list.ask({});
+    void this.loadRecent();
+  }
+
+  protected word(): string {
+    return SHELVES.find((each) => each.shelf === this.shelf())?.one ?? '';
+  }
+
+  protected go(shelf: Shelf): void {
+    this.shelf.set(shelf);
+    this.list.ask({ kind: shelf, tag: undefined, deleted: false });
+  }
+
+  protected searched(text: string): void {
+    this.search.set(text);
+    this.typed.next(text);
+  }
+
+  protected async create(): Promise<void> {
+    await this.work(async () => {
+      const name = await this.freeName(`New ${this.word()}`);
+      const shelf = this.shelf();
+      if (shelf === 'set') await this.api.create(newId(), newSet(name));
+      else if (shelf === 'rig') await this.api.create(newId(), newRig(name));
+      else {
+        const [set, rig, id] = [newId(), newId(), newId()];
+        await this.api.create(set, newSet(`Set of ${name}`));
+        await this.api.create(rig, newRig(`Light of ${name}`));
+        await this.api.create(id, newMaterial(name, { set, rig }));
+        await this.router.navigate(['/bench', id]);
+        return;
+      }
+      this.list.refresh();
+    });
+  }
+
+  protected async duplicate(entry: ShelfEntry): Promise<void> {
+    await this.changing(async () => {
+      const { document } = await this.api.read(entry.id);
+      await this.api.create(newId(), { ...document, name: `${document.name} copy`.slice(0, 120) });
+    });
+  }
+
+  protected async rename(entry: ShelfEntry, name: string): Promise<void> {
+    await this.changing(() => this.shelfWork.rename(entry, name));
+  }
+
+  protected async retag(entry: ShelfEntry, tags: readonly string[]): Promise<void> {
+    await this.changing(() => this.shelfWork.retag(entry, tags));
+  }
+
+  protected async remove(entry: ShelfEntry): Promise<void> {
+    await this.changing(() => this.shelfWork.setDeleted(entry, true).then(() => this.deleted.set(entry)));
+  }
+
+  protected async restore(entry: ShelfEntry): Promise<void> {
+    await this.changing(() => this.shelfWork.setDeleted(entry, false).then(() => this.deleted.set(undefined)));
+  }
+
+  /** Takes a Brelvin file in; what is wrong with it is said, and nothing else happens. */
+  protected async takeIn(field: HTMLInputElement): Promise<void> {
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    await this.work(async () => {
+      const document = await this.taker.take(file);
+      if (document.format !== 'brelvin-material') this.message.set(`“${document.name}” is in; choose it on the Bench.`);
+      this.list.refresh();
+    });
+  }
+
+  /** Work after which the shelf is read anew. */
+  private changing(job: () => Promise<void>): Promise<void> {
+    return this.work(async () => {
+      await job();
+      this.list.refresh();
+    });
+  }
+
+  private async freeName(wanted: string): Promise<string> {
+    const { entries } = await this.shelfWork.list(this.shelf(), { search: wanted, limit: 200 });
+    const taken = new Set(entries.map((entry) => entry.name));
+    let name = wanted;
+    for (let count = 2; taken.has(name); count++) name = `${wanted} ${count}`;
+    return name;
+  }
+
+  private async loadRecent(): Promise<void> {
+    this.recent.set(await this.recents.summaries());
+  }
+
+  private async work(job: () => Promise<void>): Promise<void> {
+    this.busy.set(true);
+    this.message.set(undefined);
+    try {
+      await job();
+    } catch (error) {
+      this.message.set(error instanceof Error ? error.message : String(error));
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,96 @@
+import { Injectable } from '@angular/core';
+import type { BrelvinDocument, DocumentKind, Transaction } from '@brelvin/core';
+import { listQuery, type ListOptions } from './list-query';
+import { request, type MissedStep } from './request';
+
+export type { ListOptions } from './list-query';
+export { ApiFailure, type MissedStep } from './request';
+
+export interface DocumentSummary {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly name: string;
+  readonly tags: readonly string[];
+  readonly step: number;
+  readonly updatedAt: string;
+  readonly pictured: number | null;
+}
+export interface StoredDocument {
+  readonly id: string;
+  readonly step: number;
+  readonly document: BrelvinDocument;
+}
+export interface NamedVersion {
+  readonly name: string;
+  readonly step: number;
+  readonly at: string;
+}
+export interface HistoryPart {
+  readonly base: BrelvinDocument;
+  readonly baseStep: number;
+  readonly steps: readonly (MissedStep & { readonly at: string })[];
+}
+
+/** The server's documents. Every method throws ApiFailure. */
+@Injectable({ providedIn: 'root' })
+export class DocumentApi {
+  list(kind: DocumentKind, options: ListOptions = {}): Promise<{ documents: DocumentSummary[]; total: number }> {
+    return request('GET', `/documents?${listQuery(options, { kind })}`);
+  }
+
+  tags(kind: DocumentKind): Promise<{ tags: { tag: string; count: number }[] }> {
+    return request('GET', `/tags?kind=${kind}`);
+  }
+
+  create(id: string, document: BrelvinDocument): Promise<StoredDocument> {
+    return request('POST', '/documents', { id, document });
+  }
+
+  read(id: string): Promise<StoredDocument> {
+    return request('GET', `/documents/${id}`);
+  }
+
+  append(id: string, after: number, steps: readonly Transaction[]): Promise<{ step: number }> {
+    return request('POST', `/documents/${id}/steps`, { after, steps });
+  }
+
+  stepsAfter(id: string, after: number): Promise<{ steps: MissedStep[] }> {
+    return request('GET', `/documents/${id}/steps?after=${after}`);
+  }
+
+  history(id: string, limit = 200): Promise<HistoryPart> {
+    return request('GET', `/documents/${id}/history?limit=${limit}`);
+  }
+
+  at(id: string, step: number): Promise<StoredDocument> {
+    return request('GET', `/documents/${id}/at/${step}`);
+  }
+
+  versions(id: string): Promise<{ versions: NamedVersion[] }> {
+    return request('GET', `/documents/${id}/versions`);
+  }
+
+  nameVersion(id: string, name: string, step: number): Promise<NamedVersion> {
+    return request('POST', `/documents/${id}/versions`, { name, step });
+  }
+
+  remove(id: string): Promise<void> {
+    return request('DELETE', `/documents/${id}`);
+  }
+
+  restore(id: string): Promise<void> {
+    return request('POST', `/documents/${id}/restore`);
+  }
+
+  saveThumbnail(id: string, step: number, png: Blob): Promise<void> {
+    return request('PUT', `/documents/${id}/thumbnail?step=${step}`, png);
+  }
+
+  thumbnailUrl(id: string, step: number): string {
+    return `/api/documents/${id}/thumbnail?step=${step}`;
+  }
+
+  fileUrl(id: string): string {
+    return `/api/documents/${id}/file`;
+  }
+}

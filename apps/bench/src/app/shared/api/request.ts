@@ -1,0 +1,41 @@
+import type { Transaction } from '@brelvin/core';
+
+export interface MissedStep extends Transaction {
+  readonly step: number;
+}
+
+/** An answer that is not the wished one, or none at all (`status` 0). */
+export class ApiFailure extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly body: { readonly step?: number; readonly missed?: readonly MissedStep[]; readonly name?: string } = {},
+  ) {
+    super(message);
+  }
+
+  /** Nothing is wrong with the request: trying again later may help. */
+  get away(): boolean {
+    return this.status === 0 || this.status === 503 || this.status === 429 || this.status === 502 || this.status === 504;
+  }
+}
+
+/** Asks the server. @throws ApiFailure; DOMException `AbortError` when the signal says so */
+export async function request<T>(method: string, path: string, body?: object, signal?: AbortSignal): Promise<T> {
+  const init: RequestInit = { method, signal };
+  if (body instanceof Blob) Object.assign(init, { body, headers: { 'content-type': body.type || 'application/octet-stream' } });
+  else if (body) Object.assign(init, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, init);
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new ApiFailure(0, 'unreachable', 'The server can not be reached.');
+  }
+  const text = await response.text();
+  const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : undefined;
+  if (response.ok) return answer as T;
+  const { error = 'unknown', message = response.statusText, ...rest } = (answer ?? {}) as { error?: string; message?: string };
+  throw new ApiFailure(response.status, error, message, rest);
+}

@@ -1,0 +1,182 @@
+import { newMaterial, type BrelvinDocument, type Material, type Transaction } from '@brelvin/core';
+import { ApiFailure } from '../api/document-api';
+import { DocumentSaver } from './document-saver';
+
+interface Sent {
+  readonly after: number;
+  readonly steps: readonly Transaction[];
+}
+
+/** A server that answers as it is told. */
+class TestServer {
+  readonly sent: Sent[] = [];
+  restored = 0;
+  answers: (number | ApiFailure)[] = [];
+
+  append = async (_id: string, after: number, steps: readonly Transaction[]): Promise<{ step: number }> => {
+    this.sent.push({ after, steps });
+    const answer = this.answers.shift() ?? after + steps.length;
+    if (answer instanceof ApiFailure) throw answer;
+    return { step: answer };
+  };
+
+  missed: { id: string; step: number; label: string; changes: Transaction['changes'] }[] = [];
+
+  stepsAfter = async (_id: string, after: number) => ({ steps: this.missed.filter((each) => each.step > after) });
+
+  restore = async (): Promise<void> => {
+    this.restored++;
+  };
+}
+
+const change = (id: string, value: string, gesture?: string): Transaction => ({
+  id,
+  label: id,
+  changes: [{ path: ['name'], value }],
+  gesture,
+});
+
+describe('DocumentSaver', () => {
+  let server: TestServer;
+  let rebased: { document: BrelvinDocument; lost: readonly Transaction[] }[];
+  let saver: DocumentSaver;
+
+  beforeEach(() => {
+    jasmine.clock().install();
+    server = new TestServer();
+    rebased = [];
+    saver = new DocumentSaver('m', 0, newMaterial('Start'), server, {
+      saved: () => undefined,
+      rebased: (document, lost) => rebased.push({ document, lost }),
+    });
+  });
+
+  afterEach(() => {
+    saver.stop();
+    jasmine.clock().uninstall();
+  });
+
+  /** Lets timers and the promises behind them run. */
+  async function pass(milliseconds: number): Promise<void> {
+    jasmine.clock().tick(milliseconds);
+    for (let turn = 0; turn < 12; turn++) await Promise.resolve();
+  }
+
+  it('waits for a quiet moment, then saves in order', async () => {
+    saver.add(change('a', 'A'));
+    await pass(200);
+    saver.add(change('b', 'B'));
+    expect(saver.state.value.kind).toBe('saving');
+    expect(server.sent).toEqual([]);
+    await pass(400);
+    expect(server.sent.map((each) => each.steps.map((step) => step.id))).toEqual([['a', 'b']]);
+    expect(saver.state.value.kind).toBe('saved');
+    expect(saver.unsaved).toBe(0);
+  });
+
+  it('sends one step for one gesture', async () => {
+    for (let count = 0; count < 20; count++) saver.add(change(`drag${count}`, `Name ${count}`, 'g'));
+    await pass(400);
+    expect(server.sent[0]?.steps.length).toBe(1);
+    expect(server.sent[0]?.steps[0]?.changes as object).toEqual([{ path: ['name'], value: 'Name 19' }]);
+  });
+
+  it('counts on from the last step', async () => {
+    saver.add(change('a', 'A'));
+    await pass(400);
+    saver.add(change('b', 'B'));
+    await pass(400);
+    expect(server.sent.map((each) => each.after)).toEqual([0, 1]);
+  });
+
+  it('keeps edits while the server is away, tries again ever more slowly, and saves when it is back', async () => {
+    const away = new ApiFailure(503, 'database-away', 'The database can not be reached.');
+    server.answers = [away, new ApiFailure(0, 'unreachable', 'gone')];
+    saver.add(change('a', 'A'));
+    await pass(400);
+    expect(saver.state.value).toEqual({ kind: 'away', message: 'The database can not be reached.' });
+    saver.add(change('b', 'B'));
+    expect(saver.unsaved).toBe(2);
+    await pass(1000);
+    expect(saver.state.value.kind).toBe('away');
+    await pass(1000);
+    expect(server.sent.length).toBe(2);
+    await pass(1000);
+    expect(server.sent[2]?.steps.map((step) => step.id)).toEqual(['a', 'b']);
+    expect(saver.state.value.kind).toBe('saved');
+  });
+
+  it('puts its edits on top of what others saved first', async () => {
+    const theirs = { ...change('theirs', 'Theirs'), step: 1, changes: [{ path: ['notes'], value: 'theirs' }] };
+    server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [theirs] })];
+    saver.add(change('ours', 'Ours'));
+    await pass(400);
+    const document = rebased[0]?.document as Material;
+    expect([document.name, document.notes]).toEqual(['Ours', 'theirs']);
+    expect(rebased[0]?.lost).toEqual([]);
+    await pass(10);
+    expect(server.sent[1]).toEqual({ after: 1, steps: [change('ours', 'Ours')] });
+    expect(saver.state.value.kind).toBe('saved');
+  });
+
+  it('says which edits no longer fit', async () => {
+    const theirs = { id: 'theirs', label: 'Delete', step: 1, changes: [{ path: ['surface', 'nodes', 'lambert'] }] };
+    server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [theirs] })];
+    saver.add({ id: 'ours', label: 'Move', changes: [{ path: ['surface', 'nodes', 'lambert', 'x'], value: 5 }] });
+    await pass(400);
+    expect(rebased[0]?.lost.map((each) => each.label)).toEqual(['Move']);
+    expect(saver.unsaved).toBe(0);
+  });
+
+  it('recognises its own steps among the missed ones: an answer had got lost', async () => {
+    server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [{ ...change('a', 'A'), step: 1 }] })];
+    saver.add(change('a', 'A'));
+    await pass(400);
+    expect(saver.unsaved).toBe(0);
+    expect((rebased[0]?.document as Material).name).toBe('A');
+    expect(server.sent.length).toBe(1);
+  });
+
+  it('stops at a deletion, keeps the edits, and saves them after restoring', async () => {
+    server.answers = [new ApiFailure(410, 'deleted', '"Start" was deleted. Restore it to go on.')];
+    saver.add(change('a', 'A'));
+    await pass(400);
+    expect(saver.state.value).toEqual({ kind: 'deleted', message: '"Start" was deleted. Restore it to go on.' });
+    await pass(20_000);
+    expect(server.sent.length).toBe(1);
+    await saver.restore();
+    expect(server.restored).toBe(1);
+    expect(server.sent.length).toBe(2);
+    expect(saver.state.value.kind).toBe('saved');
+  });
+
+  it('does not repeat what can not succeed', async () => {
+    server.answers = [new ApiFailure(422, 'unfit-step', 'name may have at most 120 characters')];
+    saver.add(change('a', 'A'));
+    await pass(400);
+    expect(saver.state.value.kind).toBe('refused');
+    await pass(20_000);
+    expect(server.sent.length).toBe(1);
+  });
+
+  it('follows what other windows saved, own edits on top', async () => {
+    server.missed = [{ ...change('theirs', ''), changes: [{ path: ['notes'], value: 'theirs' }], step: 1 }];
+    saver.add(change('mine', 'Mine'));
+    await saver.pull(1);
+    expect(rebased.length).toBe(1);
+    expect([(rebased[0]?.document as Material).notes, rebased[0]?.document.name]).toEqual(['theirs', 'Mine']);
+    await pass(1000);
+    expect(server.sent[0]?.after).toBe(1);
+  });
+
+  it('passes over steps it has, and asks for none twice', async () => {
+    saver.add(change('a', 'A'));
+    await pass(1000);
+    await saver.pull(1);
+    expect(rebased).toEqual([]);
+    server.missed = [{ ...change('b', 'B'), step: 2 }];
+    await Promise.all([saver.pull(2), saver.pull(2)]);
+    expect(rebased.length).toBe(1);
+    expect(saver.savedStep).toBe(2);
+  });
+});

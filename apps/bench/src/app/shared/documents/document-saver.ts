@@ -1,0 +1,172 @@
+import { applyChanges, condense, UnfitChange, type BrelvinDocument, type Transaction } from '@brelvin/core';
+import { BehaviorSubject } from 'rxjs';
+import { ApiFailure, type DocumentApi, type MissedStep } from '../api/document-api';
+
+export type SaveState =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'saving' }
+  /** The server or its database is away; edits are kept and tried again. */
+  | { readonly kind: 'away'; readonly message: string }
+  /** Somebody deleted the document. */
+  | { readonly kind: 'deleted'; readonly message: string }
+  /** The server will not take these edits; trying again can not help. */
+  | { readonly kind: 'refused'; readonly message: string };
+
+const QUIET_MS = 350;
+const FIRST_RETRY_MS = 1000;
+const LONGEST_RETRY_MS = 8000;
+const MOST_AT_ONCE = 200;
+
+/** What the saver must tell the one who holds the document. */
+export interface SaverEvents {
+  /** Others saved steps: this is now the document, with so many unsaved edits of one's own on top, less those that are lost. */
+  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number): void;
+  saved(step: number): void;
+}
+
+/**
+ * Saves one document's transactions in order, each exactly once. Nothing is forgotten before the server has
+ * said that it has it.
+ */
+export class DocumentSaver {
+  readonly state = new BehaviorSubject<SaveState>({ kind: 'saved' });
+  private waiting: Transaction[] = [];
+  private sending: Transaction[] = [];
+  private timer?: ReturnType<typeof setTimeout>;
+  private retryAfter = FIRST_RETRY_MS;
+  /** The last step that was heard of. */
+  private heard = 0;
+  private pulling = false;
+
+  constructor(
+    private readonly id: string,
+    private step: number,
+    /** The document as of `step`, without unsaved edits. */
+    private base: BrelvinDocument,
+    private readonly api: Pick<DocumentApi, 'append' | 'restore' | 'stepsAfter'>,
+    private readonly events: SaverEvents,
+  ) {}
+
+  get unsaved(): number {
+    return this.waiting.length + this.sending.length;
+  }
+
+  /** The step the server is known to have. */
+  get savedStep(): number {
+    return this.step;
+  }
+
+  /** Follows what other windows saved: up to a step, or as far as it goes. Own edits stay on top. */
+  async pull(step = Infinity): Promise<void> {
+    this.heard = Math.max(this.heard, step);
+    if (this.pulling || this.sending.length > 0 || this.heard <= this.step) return;
+    this.pulling = true;
+    try {
+      const { steps } = await this.api.stepsAfter(this.id, this.step);
+      const last = steps.at(-1);
+      // A save that has begun in the meantime finds out by itself.
+      if (last && this.sending.length === 0 && last.step > this.step)
+        this.rebase(
+          steps.filter((each) => each.step > this.step),
+          last.step,
+        );
+      if (this.heard === Infinity) this.heard = this.step;
+    } catch (error) {
+      if (!(error instanceof ApiFailure)) throw error;
+      if (error.status === 410) this.state.next({ kind: 'deleted', message: error.message });
+    } finally {
+      this.pulling = false;
+    }
+  }
+
+  add(transaction: Transaction): void {
+    const last = this.waiting.at(-1);
+    if (last?.gesture && last.gesture === transaction.gesture) {
+      this.waiting[this.waiting.length - 1] = { ...last, changes: condense([...last.changes, ...transaction.changes]) };
+    } else this.waiting.push(transaction);
+    if (this.state.value.kind === 'saved') this.state.next({ kind: 'saving' });
+    if (this.state.value.kind === 'saving') this.schedule(QUIET_MS);
+  }
+
+  /** Saves now what waits; comes back when that try has ended. */
+  async flush(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.sending.length > 0 || this.waiting.length === 0) return;
+    this.sending = this.waiting.slice(0, MOST_AT_ONCE);
+    this.waiting = this.waiting.slice(MOST_AT_ONCE);
+    try {
+      const { step } = await this.api.append(this.id, this.step, this.sending);
+      this.base = applyAll(this.base, this.sending).document;
+      this.step = step;
+      this.sending = [];
+      this.retryAfter = FIRST_RETRY_MS;
+      this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
+      this.events.saved(step);
+      if (this.heard > step) void this.pull(this.heard);
+      if (this.waiting.length > 0) this.schedule(QUIET_MS);
+    } catch (error) {
+      this.waiting = [...this.sending, ...this.waiting];
+      this.sending = [];
+      if (!(error instanceof ApiFailure)) throw error;
+      this.handle(error);
+    }
+  }
+
+  /** Takes a deletion by somebody else back and saves what waits. */
+  async restore(): Promise<void> {
+    await this.api.restore(this.id);
+    this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
+    await this.flush();
+  }
+
+  stop(): void {
+    clearTimeout(this.timer);
+  }
+
+  private handle(failure: ApiFailure): void {
+    const { missed, step } = failure.body;
+    if (failure.code === 'stale' && missed && step !== undefined) this.rebase(missed, step);
+    else if (failure.status === 410 || failure.status === 404) this.state.next({ kind: 'deleted', message: failure.message });
+    else if (failure.away || failure.status >= 500) {
+      this.state.next({ kind: 'away', message: failure.message });
+      this.schedule(this.retryAfter);
+      this.retryAfter = Math.min(this.retryAfter * 2, LONGEST_RETRY_MS);
+    } else this.state.next({ kind: 'refused', message: failure.message });
+  }
+
+  private rebase(missed: readonly MissedStep[], step: number): void {
+    // A retried save may find its own steps among the missed ones.
+    const theirs = new Set(missed.map((each) => each.id));
+    this.base = missed.reduce((document, each) => applyChanges(document, each.changes), this.base);
+    this.step = step;
+    const own = this.waiting.filter((each) => !theirs.has(each.id)).length;
+    const { document, unfit } = applyAll(
+      this.base,
+      this.waiting.filter((each) => !theirs.has(each.id)),
+    );
+    const lost = new Set(unfit);
+    this.waiting = this.waiting.filter((each) => !theirs.has(each.id) && !lost.has(each));
+    this.events.rebased(document, unfit, own);
+    this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
+    if (this.waiting.length > 0) this.schedule(0);
+  }
+
+  private schedule(milliseconds: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.flush(), milliseconds);
+  }
+}
+
+function applyAll(start: BrelvinDocument, transactions: readonly Transaction[]): { document: BrelvinDocument; unfit: Transaction[] } {
+  let document = start;
+  const unfit: Transaction[] = [];
+  for (const transaction of transactions) {
+    try {
+      document = applyChanges(document, transaction.changes);
+    } catch (error) {
+      if (!(error instanceof UnfitChange)) throw error;
+      unfit.push(transaction);
+    }
+  }
+  return { document, unfit };
+}

@@ -1,0 +1,71 @@
+import { Injectable, type OnDestroy } from '@angular/core';
+import { Subject } from 'rxjs';
+
+/** A document has a new step; without an id, every document may have. */
+export interface NewStep {
+  readonly id?: string;
+  readonly step?: number;
+}
+
+const FIRST_RETRY_MS = 1000;
+const LONGEST_RETRY_MS = 15_000;
+
+/** Hears from the server when another window saved something. Comes back by itself. */
+@Injectable({ providedIn: 'root' })
+export class LiveChannel implements OnDestroy {
+  private readonly told = new Subject<NewStep>();
+  private socket?: WebSocket;
+  private watched: readonly string[] = [];
+  private retryAfter = FIRST_RETRY_MS;
+  private timer?: ReturnType<typeof setTimeout>;
+  private wasAway = false;
+
+  readonly steps = this.told.asObservable();
+
+  /** Names the documents to hear of. */
+  watch(ids: readonly string[]): void {
+    this.watched = ids;
+    if (ids.length === 0) this.close();
+    else if (!this.socket) this.open();
+    else if (this.socket.readyState === WebSocket.OPEN) this.say();
+  }
+
+  ngOnDestroy(): void {
+    this.close();
+  }
+
+  private open(): void {
+    clearTimeout(this.timer);
+    const socket = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/live`);
+    this.socket = socket;
+    socket.onopen = () => {
+      this.retryAfter = FIRST_RETRY_MS;
+      this.say();
+      // Steps may have been missed meanwhile.
+      if (this.wasAway) this.told.next({});
+      this.wasAway = false;
+    };
+    socket.onmessage = ({ data }: MessageEvent<string>) => {
+      const { id, step, again } = JSON.parse(data) as { id?: string; step?: number; again?: boolean };
+      this.told.next(again ? {} : { id, step });
+    };
+    socket.onclose = () => {
+      if (this.socket !== socket) return;
+      this.socket = undefined;
+      this.wasAway = true;
+      this.timer = setTimeout(() => this.open(), this.retryAfter);
+      this.retryAfter = Math.min(this.retryAfter * 2, LONGEST_RETRY_MS);
+    };
+  }
+
+  private say(): void {
+    this.socket?.send(JSON.stringify({ watch: this.watched }));
+  }
+
+  private close(): void {
+    clearTimeout(this.timer);
+    const { socket } = this;
+    this.socket = undefined;
+    socket?.close();
+  }
+}

@@ -1,0 +1,212 @@
+import { DestroyRef, Injectable, inject } from '@angular/core';
+import {
+  applyChanges,
+  EMPTY_HISTORY,
+  forget,
+  historyOf,
+  invertChanges,
+  mergeHistories,
+  record,
+  redo,
+  undo,
+  UnfitChange,
+  type BrelvinDocument,
+  type Change,
+  type Edit,
+  type History,
+  type HistoryEntry,
+  type Transaction,
+} from '@brelvin/core';
+import { BehaviorSubject, Subject, combineLatest, distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
+import { DocumentApi, type HistoryPart } from '../api/document-api';
+import { DocumentSaver, type SaveState } from './document-saver';
+import { LiveChannel } from './live-channel';
+import { newId } from './new-id';
+
+/** Something happened to a document on the Bench. */
+export interface DocumentChange {
+  readonly id: string;
+  readonly document: BrelvinDocument;
+  /** Absent when the document was opened or replaced as a whole. */
+  readonly changes?: readonly Change[];
+}
+
+type Open = ReadonlyMap<string, BrelvinDocument>;
+
+/**
+ * The documents on the Bench. Every edit, from any panel, goes through `edit`; views, the compiler, saving and
+ * the history all follow from it.
+ */
+@Injectable()
+export class Workbench {
+  private readonly api = inject(DocumentApi);
+  private readonly live = inject(LiveChannel);
+  private readonly open = new BehaviorSubject<Open>(new Map());
+  private readonly savers = new Map<string, DocumentSaver>();
+  private readonly saverList = new BehaviorSubject<readonly DocumentSaver[]>([]);
+  private readonly changed = new Subject<DocumentChange>();
+  private readonly stored = new Subject<{ id: string; step: number }>();
+  private readonly told = new Subject<string>();
+  private readonly past = new BehaviorSubject<History>(EMPTY_HISTORY);
+
+  readonly changes: Observable<DocumentChange> = this.changed.asObservable();
+  readonly saved: Observable<{ id: string; step: number }> = this.stored.asObservable();
+  /** What the user should know, in a sentence. */
+  readonly messages: Observable<string> = this.told.asObservable();
+  readonly history: Observable<History> = this.past.asObservable();
+  /** The worst state of all open documents. */
+  readonly saveState: Observable<SaveState> = this.saverList.pipe(
+    switchMap((savers) => (savers.length > 0 ? combineLatest(savers.map((saver) => saver.state)) : of<SaveState[]>([]))),
+    map((states) => WORST_FIRST.map((kind) => states.find((state) => state.kind === kind)).find(Boolean) ?? { kind: 'saved' as const }),
+  );
+
+  constructor() {
+    const told = this.live.steps.subscribe(({ id, step }) => {
+      for (const [each, saver] of this.savers) if (id === undefined || each === id) void saver.pull(step);
+    });
+    inject(DestroyRef).onDestroy(() => told.unsubscribe());
+  }
+
+  document(id: string): BrelvinDocument | undefined {
+    return this.open.value.get(id);
+  }
+
+  watch<T extends BrelvinDocument>(id: string): Observable<T | undefined> {
+    return this.open.pipe(
+      map((open) => open.get(id) as T | undefined),
+      distinctUntilChanged(),
+    );
+  }
+
+  /** @throws ApiFailure */
+  async load(id: string): Promise<BrelvinDocument> {
+    const already = this.document(id);
+    if (already) return already;
+    const { step, document } = await this.api.read(id);
+    // Undo goes back beyond the last time the page was opened; without it one can work, too.
+    const past = await this.api.history(id).catch(() => undefined);
+    const saver = new DocumentSaver(id, step, document, this.api, {
+      saved: (saved) => this.stored.next({ id, step: saved }),
+      rebased: (rebased, lost, over) => {
+        this.put(id, rebased);
+        if (over === 0) return;
+        const names = lost.map((each) => `“${each.label}”`).join(', ');
+        this.told.next(
+          lost.length > 0
+            ? `“${rebased.name}” was changed in another window. These edits did not fit any more and are gone: ${names}.`
+            : `“${rebased.name}” was changed in another window; your edits are on top of it.`,
+        );
+      },
+    });
+    this.savers.set(id, saver);
+    if (past) this.past.next(mergeHistories(this.past.value, pastOf(id, past)));
+    this.live.watch([...this.savers.keys()]);
+    this.saverList.next([...this.savers.values()]);
+    this.put(id, document);
+    return document;
+  }
+
+  /** Takes a document off the Bench, once its edits are on their way. */
+  close(id: string): void {
+    const saver = this.savers.get(id);
+    void saver?.flush();
+    saver?.stop();
+    this.savers.delete(id);
+    this.live.watch([...this.savers.keys()]);
+    this.saverList.next([...this.savers.values()]);
+    const open = new Map(this.open.value);
+    open.delete(id);
+    this.open.next(open);
+    this.past.next(forget(this.past.value, id));
+  }
+
+  closeAll(): void {
+    for (const id of [...this.savers.keys()]) this.close(id);
+  }
+
+  /** Applies an edit; those of one gesture become one step. Edits that change nothing leave no trace. */
+  edit(id: string, { label, changes }: Edit, gesture?: string): void {
+    const before = this.document(id);
+    if (!before || changes.length === 0) return;
+    const after = applyChanges(before, changes);
+    if (after === before) return;
+    const inverse = invertChanges(before, changes);
+    this.past.next(record(this.past.value, { document: id, label, forward: changes, inverse, gesture, at: Date.now() }));
+    this.commit(id, after, { label, changes, gesture });
+  }
+
+  undo(): void {
+    const step = undo(this.past.value);
+    if (step) this.replay(step.history, step.entry, 'undo');
+  }
+
+  redo(): void {
+    const step = redo(this.past.value);
+    if (step) this.replay(step.history, step.entry, 'redo');
+  }
+
+  /** Goes to a point of the history: so many steps done. */
+  jump(done: number): void {
+    for (let count = this.past.value.done.length; count > done && count > 0; count--) this.undo();
+    for (let left = done - this.past.value.done.length; left > 0 && this.past.value.undone.length > 0; left--) this.redo();
+  }
+
+  /** The step that the server has of a document, once everything is saved. */
+  async savedStep(id: string): Promise<number | undefined> {
+    const saver = this.savers.get(id);
+    await saver?.flush();
+    return saver?.savedStep;
+  }
+
+  async flush(): Promise<void> {
+    await Promise.all([...this.savers.values()].map((saver) => saver.flush()));
+  }
+
+  async restoreDeleted(): Promise<void> {
+    const deleted = [...this.savers.values()].filter((saver) => saver.state.value.kind === 'deleted');
+    await Promise.all(deleted.map((saver) => saver.restore()));
+  }
+
+  get unsaved(): number {
+    return [...this.savers.values()].reduce((sum, saver) => sum + saver.unsaved, 0);
+  }
+
+  tell(message: string): void {
+    this.told.next(message);
+  }
+
+  private replay(history: History, entry: HistoryEntry, direction: 'undo' | 'redo'): void {
+    const before = this.document(entry.document);
+    if (!before) return;
+    this.past.next(history);
+    const changes = direction === 'undo' ? entry.inverse : entry.forward;
+    const label = `${direction === 'undo' ? 'Undo' : 'Redo'}: ${entry.label}`.slice(0, 200);
+    try {
+      this.commit(entry.document, applyChanges(before, changes), { label, changes, direction });
+    } catch (error) {
+      if (!(error instanceof UnfitChange)) throw error;
+      this.told.next(`“${entry.label}” can not be ${direction === 'undo' ? 'taken back' : 'done again'}: what it changed is gone.`);
+    }
+  }
+
+  private commit(id: string, document: BrelvinDocument, { changes, ...step }: Omit<Transaction, 'id'>): void {
+    this.savers.get(id)?.add({ id: newId(), changes, ...step });
+    this.open.next(new Map(this.open.value).set(id, document));
+    this.changed.next({ id, document, changes });
+  }
+
+  private put(id: string, document: BrelvinDocument): void {
+    this.open.next(new Map(this.open.value).set(id, document));
+    this.changed.next({ id, document });
+  }
+}
+
+const WORST_FIRST: readonly SaveState['kind'][] = ['deleted', 'refused', 'away', 'saving'];
+
+function pastOf(id: string, { base, steps }: HistoryPart): History {
+  return historyOf(
+    id,
+    base,
+    steps.map((step) => ({ ...step, at: Date.parse(step.at) })),
+  );
+}
