@@ -1,0 +1,14 @@
+/** A PostgreSQL cluster of our own on loopback. */
+export class Cluster {
+  constructor(folder: string, options?: { throwaway?: boolean });
+  readonly folder: string;
+  port: number;
+  readonly url: string;
+  start(wantedPort?: number): Promise<string>;
+  launch(): void;
+  stop(mode?: 'fast' | 'smart' | 'immediate'): void;
+  pid(): number;
+  remove(): void;
+}
+export function clusterFolder(name: string): string;
+export function freePort(): Promise<number>;
