@@ -1,0 +1,12 @@
+import { benchEditing } from './editing';
+import { benchPage } from './page';
+import { Report } from './report';
+import { benchStore } from './store';
+
+const report = new Report();
+console.log('Medians, with the middle half of the measurements in brackets.\n');
+await benchPage(report);
+await benchEditing(report);
+await benchStore(report);
+console.log(report.allWithin ? '\nAll within their bounds.' : '\nSome beyond their bounds.');
+process.exitCode = report.allWithin ? 0 : 1;

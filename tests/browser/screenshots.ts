@@ -1,0 +1,109 @@
+import { mkdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Key, type WebElement } from 'selenium-webdriver';
+import { freshDatabase } from '../support/databases';
+import { ServerProcess } from '../support/server-process';
+import { Bench } from './support/bench';
+import { Browser } from './support/browser';
+
+const FOLDER = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url));
+
+const server = await ServerProcess.start(await freshDatabase());
+const browser = await Browser.open();
+const bench = new Bench(browser.driver, server.address);
+const picture = async (name: string): Promise<void> => {
+  await browser.picture(`${FOLDER}${name}.png`);
+};
+
+/** Closes what is open and puts the pointer where nothing reacts to it. */
+async function calm(): Promise<void> {
+  await bench.keys(Key.ESCAPE);
+  await bench.move({ x: 640, y: 780 });
+  await bench.sharp();
+}
+
+try {
+  mkdirSync(FOLDER, { recursive: true });
+  for (const room of ['Dark', 'Light']) {
+    await bench.openLibrary();
+    await bench.press(room, 'brelvin-room-switch');
+    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 11, 90_000, 'all pictures');
+    await picture(`library-${room.toLowerCase()}`);
+    await bench.openMaterial('material-puppet-cheek');
+    await (await bench.card('bands')).click();
+    await calm();
+    await (await bench.see('[data-kind="bands"] .card-name')).click();
+    await bench.sharp();
+    await picture(`bench-${room.toLowerCase()}`);
+  }
+  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.openMaterial('material-puppet-hair');
+  await bench.addNode('colour', await bench.ground(60, 420));
+  await bench.undo();
+  const outlet = await bench.middle(await bench.outlet('bands'));
+  await bench.drag(outlet, { x: outlet.x + 20, y: outlet.y + 80 }, await bench.ground(300, 330));
+  await bench.see('.finder');
+  await picture('finder');
+  await bench.openMaterial('material-kite-dusk');
+  await bench.press('Mid', 'brelvin-room-switch');
+  await bench.click('[data-kind="gradient"] .gradient-bar');
+  await bench.see('.gradient-editor');
+  await bench.sharp();
+  await picture('gradient-mid');
+  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.openMaterial('material-painted-eyes');
+  await bench.chord(Key.CONTROL, 'a');
+  await bench.chord(Key.CONTROL, 'g');
+  await bench.keys(Key.PAGE_DOWN);
+  await bench.see('.trail');
+  await bench.driver.sleep(400);
+  await picture('group');
+  await bench.openMaterial('material-puppet-cheek');
+  await bench.press('parts', '.graph-bar');
+  await bench.driver.wait(async () => (await bench.all('.parts-part')).length > 3, 10_000, 'parts');
+  await (await bench.all('.parts-part'))[2]!.click();
+  await calm();
+  await picture('parts');
+  await bench.press('graph', '.graph-bar');
+  await bench.addNode('rim', await bench.ground(60, 460));
+  await bench.press('checks', '.panel-tabs');
+  await bench.press('why', '.finding');
+  await calm();
+  await picture('checks');
+  await bench.openMaterial('material-label-front');
+  await bench.click('.image-button');
+  await bench.see('.image-large');
+  await bench.sharp();
+  await picture('image');
+  await bench.openMaterial('material-puppet-cheek');
+  await bench.press('light rig', '.bench-bar');
+  await bench.press('Lamp room', '.cdk-overlay-container');
+  await bench.driver.wait(async () => (await bench.all('.light-name')).length === 5, 10_000, 'the lamps of the room');
+  await bench.click('.light-name[data-light="bench"]');
+  await calm();
+  await picture('lights');
+  await bench.press('terms', '.panel-light');
+  await bench.press('view', 'brelvin-view-menu');
+  await bench.click('[data-view="normals"]');
+  await bench.driver.sleep(1500);
+  await bench.sharp();
+  await picture('views');
+  await bench.keys(Key.ESCAPE);
+  // Everything of the hair twice; the copy's highlight is added, and all laid out.
+  await bench.openMaterial('material-puppet-hair');
+  await bench.chord(Key.CONTROL, 'a');
+  await bench.chord(Key.CONTROL, 'd');
+  await bench.keys(Key.ESCAPE);
+  await bench.addNode('add', await bench.ground(600, 480));
+  const last = async (css: string): Promise<WebElement> => (await bench.all(css)).at(-1)!;
+  await bench.connect(await last('[data-kind="mix"] .port[data-outlet="result"]'), await last('[data-kind="add"] .port[data-inlet="b"]'));
+  await bench.connect(await last('[data-kind="add"] .port[data-outlet="result"]'), await bench.dockInlet());
+  await bench.press('tidy', '.graph-bar');
+  await bench.driver.sleep(1500);
+  await bench.keys(Key.ESCAPE);
+  await calm();
+  await picture('tidy');
+} finally {
+  await browser.close();
+  await server.stop();
+}

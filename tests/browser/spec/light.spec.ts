@@ -1,0 +1,178 @@
+import { Key } from 'selenium-webdriver';
+import { newMaterial, type LightRig } from '@brelvin/core';
+import { freshDatabase } from '../../support/databases';
+import { ServerProcess } from '../../support/server-process';
+import { Bench } from '../support/bench';
+import { Browser } from '../support/browser';
+
+/** Light as something one plays: rigs, handles, motion, terms, special views. */
+describe('Light', () => {
+  let server: ServerProcess;
+  let browser: Browser;
+  let bench: Bench;
+  let made = 0;
+
+  beforeAll(async () => {
+    server = await ServerProcess.start(await freshDatabase());
+    browser = await Browser.open();
+    bench = new Bench(browser.driver, server.address);
+  });
+
+  afterAll(async () => {
+    await browser?.close();
+    await server?.stop();
+  });
+
+  /** A fresh material on a plain sphere at the north window. */
+  async function open(): Promise<void> {
+    const id = `light${++made}`;
+    const document = newMaterial('Light', { set: 'set-plain-sphere', rig: 'rig-north-window' });
+    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    await bench.openMaterial(id);
+  }
+
+  /** Where a light's dot is on the dial, -1…1. */
+  async function dotPlace(id: string): Promise<{ x: number; y: number }> {
+    const dot = await bench.see(`.dial-dot[data-light="${id}"]`);
+    return { x: Number(await dot.getAttribute('cx')) / 58, y: -Number(await dot.getAttribute('cy')) / 58 };
+  }
+
+  const rigOf = async (id: string): Promise<LightRig> => (await server.request('GET', `/documents/${id}`)).body['document'] as LightRig;
+
+  /** Something is seen to change, and then to rest again. */
+  async function changes(act: () => Promise<unknown>, least = 0.02): Promise<void> {
+    const before = await bench.stagePixels();
+    await act();
+    await bench.expectChange(before, least);
+  }
+
+  it('is added, chosen, moved by its handle in the picture and by the dial, and taken back', async () => {
+    await open();
+    await changes(() => bench.click('[aria-label="Add a light"] option[value="point"]'));
+    const handle = await bench.see('.handle[data-light]:not([data-light="sun"])');
+    const id = (await handle.getAttribute('data-light')) ?? '';
+    const at = await bench.middle(handle);
+    await changes(() => bench.drag(at, { x: at.x - 40, y: at.y + 30 }, { x: at.x - 90, y: at.y + 60 }));
+    await bench.saved();
+    const moved = (await rigOf('rig-north-window')).lights[id]!.position;
+    expect(moved[0]).toBeLessThan(1.5);
+    await changes(async () => bench.dragLight(await dotPlace(id), { x: -0.3, y: -0.2 }));
+    await bench.saved();
+    for (let step = 0; step < 8; step++) await bench.undo();
+    await bench.driver.wait(async () => (await bench.all(`.handle[data-light="${id}"]`)).length === 0, 10_000, 'the light is gone');
+  });
+
+  it('is swapped as a whole rig in one choice', async () => {
+    await open();
+    await changes(async () => {
+      await bench.press('light rig', '.bench-bar');
+      await bench.press('Lamp room', '.cdk-overlay-container');
+    }, 0.1);
+    expect((await bench.all('.light-name')).length).toBe(5);
+  });
+
+  it('moves on its own clock, which stops and goes on while the camera is free', async () => {
+    await open();
+    await bench.press('light rig', '.bench-bar');
+    await bench.press('Moving lamp', '.cdk-overlay-container');
+    await bench.see('brelvin-mesh-bar [aria-pressed]');
+    const pictures = (): Promise<number> => bench.pictures();
+    const runs = async (): Promise<boolean> => {
+      const before = await pictures();
+      await bench.driver.sleep(900);
+      return (await pictures()) - before > 3;
+    };
+    expect(await runs())
+      .withContext('it moves by itself')
+      .toBeTrue();
+    await bench.press('lights', 'brelvin-mesh-bar');
+    await bench.sharp();
+    expect(await runs())
+      .withContext('paused, nothing is drawn')
+      .toBeFalse();
+    const canvas = await bench.middle(await bench.see('.stage-canvas'));
+    await changes(() => bench.drag(canvas, { x: canvas.x + 60, y: canvas.y + 10 }, { x: canvas.x + 120, y: canvas.y + 20 }));
+    await bench.press('lights', 'brelvin-mesh-bar');
+    expect(await runs())
+      .withContext('it goes on')
+      .toBeTrue();
+    await bench.press('lights', 'brelvin-mesh-bar');
+  });
+
+  it('is taken apart: one term alone by a press, weighed by a drag, whole again', async () => {
+    await open();
+    await bench.press('terms', '.panel-light');
+    const diffuse = await bench.see('.term[data-term="diffuse"]');
+    const whole = await bench.stagePixels();
+    await (await bench.see('.term[data-term="ambient"]')).click();
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 20_000, 'ambient alone is dark');
+    await (await bench.see('.term[data-term="ambient"]')).click();
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) < 0.01, 20_000, 'whole again');
+    const at = await bench.middle(diffuse);
+    await bench.drag(at, { x: at.x, y: at.y + 15 }, { x: at.x, y: at.y + 30 });
+    expect(Number(await diffuse.getAttribute('aria-valuenow'))).toBeLessThan(0.8);
+    expect((await bench.stagePixels()).changedShare(whole)).toBeGreaterThan(0.1);
+    await bench.press('whole', '.terms-choices');
+    await bench.press('light only', '.terms-choices');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 20_000, 'light on white');
+    await bench.press('whole', '.terms-choices');
+  });
+
+  it('gives way to special views, by the menu and by one key', async () => {
+    await open();
+    const plain = await bench.stagePixels();
+    await bench.press('view', 'brelvin-view-menu');
+    await bench.click('[data-view="wires"]');
+    await bench.keys(Key.ESCAPE);
+    const wires = await bench.stagePixels();
+    expect(wires.changedShare(plain)).toBeGreaterThan(0.1);
+    await bench.keys(Key.F8);
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(plain) < 0.01, 20_000, 'the picture again');
+    await bench.keys(Key.F8);
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(wires) < 0.02, 20_000, 'wires again');
+    await bench.keys(Key.F8);
+  });
+
+  it('is looked at from six sides, without perspective, and from views that were kept', async () => {
+    await open();
+    await bench.press('view', 'brelvin-view-menu');
+    await changes(() => bench.press('left', '.view-side'));
+    await changes(() => bench.press('orthographic', '.view-side'), 0.001);
+    const field = await bench.see('[aria-label="Name of this view"]');
+    await field.sendKeys('From the quay', Key.ENTER);
+    await bench.see('[aria-label="Forget From the quay"]');
+    await changes(() => bench.press('above', '.view-side'));
+    await changes(() => bench.press('From the quay', '.view-side'));
+    await bench.keys(Key.ESCAPE);
+    await bench.saved();
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+
+  it('bends by a tone curve, blooms and fogs without a new program for the surface', async () => {
+    await open();
+    await bench.press('picture', '.panel-light');
+    const programs = await bench.compiledPrograms();
+    await changes(() => bench.click('[aria-label="Tone curve"] option[value="aces"]'));
+    const fog = await bench.see('[role="spinbutton"][aria-label="Fog"]');
+    await changes(async () => {
+      await fog.click();
+      await bench.keys('0.2', Key.ENTER);
+    });
+    expect(await bench.compiledPrograms()).toBe(programs);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+
+  it('refuses what is no number, and holds what is out of range', async () => {
+    await open();
+    const intensity = await bench.see('[role="spinbutton"][aria-label="Intensity of the sun"]');
+    await intensity.click();
+    await bench.keys('0/0', Key.ENTER);
+    await bench.see('.number-error');
+    await bench.keys(Key.ESCAPE);
+    await (await bench.see('[role="spinbutton"][aria-label="Intensity of the sun"]')).click();
+    await bench.keys('-3', Key.ENTER);
+    await bench.saved();
+    expect((await rigOf('rig-north-window')).sun.intensity).toBeGreaterThanOrEqual(0);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+});

@@ -1,0 +1,143 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { Key } from 'selenium-webdriver';
+import { freshDatabase } from '../../support/databases';
+import { ServerProcess } from '../../support/server-process';
+import { Bench } from '../support/bench';
+import { Browser } from '../support/browser';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+interface Violation {
+  readonly id: string;
+  readonly nodes: { readonly html: string; readonly failureSummary: string }[];
+}
+
+/** Elements whose colour is the user's own. */
+const USERS_COLOURS = '.swatch, .outlet-swatch, .gradient-bar, .colour-square, .stage-canvas, img, canvas';
+
+describe('Looks', () => {
+  let server: ServerProcess;
+  let browser: Browser;
+  let bench: Bench;
+
+  beforeAll(async () => {
+    server = await ServerProcess.start(await freshDatabase());
+    browser = await Browser.open();
+    bench = new Bench(browser.driver, server.address);
+  });
+
+  afterAll(async () => {
+    await browser?.close();
+    await server?.stop();
+  });
+
+  async function violations(): Promise<string[]> {
+    await bench.driver.executeScript(AXE);
+    const found = await bench.driver.executeAsyncScript<Violation[]>(
+      'const done = arguments[0]; axe.run(document, { resultTypes: ["violations"] }).then((result) => done(result.violations));',
+    );
+    return found.flatMap(({ id, nodes }) =>
+      nodes.slice(0, 3).map((node) => `${id}: ${node.html.slice(0, 160)} — ${node.failureSummary.replace(/\s+/g, ' ')}`),
+    );
+  }
+
+  /** Colours on the page that are not pure grey. */
+  async function tints(): Promise<string[]> {
+    return bench.driver.executeScript<string[]>(
+      `const found = new Set();
+       for (const element of document.querySelectorAll('body, body *')) {
+         if (element.closest(arguments[0])) continue;
+         const style = getComputedStyle(element);
+         for (const name of ['color', 'backgroundColor', 'borderTopColor', 'outlineColor', 'fill', 'stroke']) {
+           const [r, g, b] = (style[name].match(/\\d+(\\.\\d+)?/g) || []).map(Number);
+           if (style[name].startsWith('rgb') && (r !== g || g !== b)) found.add(element.className + ' ' + name + ' ' + style[name]);
+         }
+       }
+       return [...found];`,
+      USERS_COLOURS,
+    );
+  }
+
+  for (const room of ['Dark', 'Mid', 'Light']) {
+    it(`are achromatic and accessible in the ${room} room`, async () => {
+      await bench.openLibrary();
+      await bench.press(room, 'brelvin-room-switch');
+      await bench.driver.wait(async () => (await bench.all('img.library-picture')).length >= 6, 60_000, 'pictures');
+      expect(await tints()).toEqual([]);
+      expect(await violations()).toEqual([]);
+      await bench.press('Images', '.library-head');
+      await bench.see('.library-image');
+      expect(await violations()).toEqual([]);
+      await bench.openMaterial('material-puppet-hair');
+      expect(await tints()).toEqual([]);
+      expect(await violations()).toEqual([]);
+      await bench.press('history', '.panel-tabs');
+      await bench.press('parts', '.graph-bar');
+      await bench.click('.parts-part');
+      await bench.see('brelvin-mesh-place');
+      expect(await tints()).toEqual([]);
+      expect(await violations()).toEqual([]);
+      await bench.openMaterial('material-slate-of-tides');
+      await bench.press('checks', '.panel-tabs');
+      await bench.click('.parameter-row .text-button');
+      await bench.keys(Key.F4);
+      await bench.see('.command-list');
+      expect(await tints()).toEqual([]);
+      expect(await violations()).toEqual([]);
+      expect(await bench.driver.executeScript('return document.documentElement.dataset.room')).toBe(room.toLowerCase());
+    });
+  }
+
+  it('survive a narrow window: the Stage goes on top', async () => {
+    await bench.openMaterial('material-kite-dusk');
+    await browser.resize(800, 900);
+    const stage = await (await bench.see('.bench-stage')).getRect();
+    const graph = await (await bench.see('.bench-graph')).getRect();
+    expect(stage.y).toBeLessThan(graph.y);
+    await browser.resize(1280, 800);
+  });
+
+  it('give the Stage more room when its edge is dragged, and remember it', async () => {
+    await bench.openMaterial('material-puppet-cheek');
+    const width = async (): Promise<number> => (await (await bench.see('.bench-stage')).getRect()).width;
+    const before = await width();
+    const edge = await bench.middle(await bench.see('.stage-edge'));
+    await bench.drag(edge, { x: edge.x - 60, y: edge.y }, { x: edge.x - 120, y: edge.y });
+    expect(await width()).toBe(before + 120);
+    await bench.openMaterial('material-puppet-cheek');
+    expect(await width()).toBe(before + 120);
+    await bench.keys(Key.F9);
+    expect(await width()).toBe(1280);
+    expect((await bench.all('.graph-surface')).length).toBe(1);
+    await bench.keys(Key.F9);
+    await bench.driver.executeScript('localStorage.clear()');
+  });
+
+  it('never let a panel cover the Stage', async () => {
+    await bench.openMaterial('material-puppet-cheek');
+    await bench.click('[data-kind="rim"] .swatch');
+    await bench.see('.colour-picker');
+    const stage = await (await bench.see('.stage-canvas')).getRect();
+    const picker = await (await bench.see('.colour-picker')).getRect();
+    expect(picker.x + picker.width).toBeLessThanOrEqual(stage.x);
+    await bench.keys(Key.ESCAPE);
+    for (const [button, panel] of [
+      ['mesh:', '.mesh-panel'],
+      ['light rig', '.menu'],
+      ['set', '.menu'],
+    ] as const) {
+      await bench.press(button);
+      const box = await (await bench.see(panel)).getRect();
+      expect(box.x + box.width)
+        .withContext(panel)
+        .toBeLessThanOrEqual(stage.x);
+      await bench.keys(Key.ESCAPE);
+      await bench.driver.wait(async () => (await bench.all(panel)).length === 0, 5000, `${panel} closes`);
+    }
+  });
+
+  it('run without a word on the console', async () => {
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+});

@@ -1,0 +1,85 @@
+import { Key } from 'selenium-webdriver';
+import { newMaterial, type Material } from '@brelvin/core';
+import { freshDatabase } from '../../support/databases';
+import { ServerProcess } from '../../support/server-process';
+import { Bench } from '../support/bench';
+import { Browser } from '../support/browser';
+
+/** Two windows on one material, and what a reload keeps. */
+describe('Windows', () => {
+  let server: ServerProcess;
+  let browsers: Browser[];
+  let one: Bench;
+  let two: Bench;
+  let made = 0;
+
+  beforeAll(async () => {
+    server = await ServerProcess.start(await freshDatabase());
+    browsers = [await Browser.open(), await Browser.open()];
+    [one, two] = browsers.map((browser) => new Bench(browser.driver, server.address)) as [Bench, Bench];
+  });
+
+  afterAll(async () => {
+    for (const browser of browsers ?? []) await browser.close();
+    await server?.stop();
+  });
+
+  async function fresh(): Promise<string> {
+    const id = `window${++made}`;
+    const document = newMaterial('Windows', { set: 'set-plain-sphere', rig: 'rig-north-window' });
+    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    return id;
+  }
+
+  const stored = async (id: string): Promise<Material> => (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+
+  it('follow each other live, and never overwrite silently', async () => {
+    const id = await fresh();
+    await one.openMaterial(id);
+    await two.openMaterial(id);
+    await one.addNode('bands', await one.ground(420, 380));
+    await two.see('[data-kind="bands"]');
+    // Both work at the same moment: both edits stay.
+    await Promise.all([one.addNode('rim', await one.ground(60, 420)), two.addNode('sine', await two.ground(200, 460))]);
+    await one.see('[data-kind="sine"]');
+    await two.see('[data-kind="rim"]');
+    await one.saved();
+    await two.saved();
+    expect(
+      Object.values((await stored(id)).surface.nodes)
+        .map((node) => node.kind)
+        .sort(),
+    ).toEqual(['bands', 'colour', 'lambert', 'rim', 'sine']);
+    // One takes back its own step, not the other's.
+    await one.undo();
+    await two.driver.wait(async () => (await two.all('[data-kind="rim"]')).length === 0, 10_000);
+    await two.expectCards(4);
+  });
+
+  it('keep steps and undo after a reload, go anywhere in the history, and restore a version by its name', async () => {
+    const id = await fresh();
+    await one.openMaterial(id);
+    await one.addNode('bands', await one.ground(420, 380));
+    await one.press('history', '.panel-tabs');
+    await (await one.see('.history-keep input')).sendKeys('with bands', Key.ENTER);
+    await one.waitForText('.history-version', /with bands/);
+    await one.addNode('rim', await one.ground(60, 420));
+    await one.saved();
+    await one.openMaterial(id);
+    await one.press('history', '.panel-tabs');
+    await one.waitForText('.history-steps', /Add Rim[\s\S]*Add Bands[\s\S]*Start/);
+    await one.press('Start', '.history-steps');
+    await one.expectCards(2);
+    await one.press('Add Rim', '.history-steps');
+    await one.expectCards(4);
+    await one.undo();
+    await one.expectCards(3);
+    await one.addNode('sine', await one.ground(60, 420));
+    await one.press('Restore with bands', '.history-versions');
+    await one.expectCards(3);
+    await one.see('[data-kind="bands"]');
+    await one.undo();
+    await one.see('[data-kind="sine"]');
+    expect(await browsers[0]!.consoleErrors()).toEqual([]);
+  });
+});

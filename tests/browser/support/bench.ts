@@ -1,0 +1,350 @@
+import { By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { StagePixels } from './stage-pixels';
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+const PATIENCE = 20_000;
+
+/** The Bench and the Library, used as a person does: by pointer and keyboard. */
+export class Bench {
+  constructor(
+    readonly driver: WebDriver,
+    private readonly address: string,
+  ) {}
+
+  async openLibrary(): Promise<void> {
+    await this.driver.get(this.address);
+    await this.see('.library-head');
+  }
+
+  async openMaterial(id: string): Promise<void> {
+    await this.driver.get(`${this.address}/bench/${id}`);
+    await this.ready();
+  }
+
+  /** Waits until a painted, sharp picture stands. */
+  async ready(): Promise<void> {
+    await this.see('.stage-canvas[data-painted="true"]');
+    await this.sharp();
+  }
+
+  async see(css: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(css)), PATIENCE, `nothing on the page fits ${css}`);
+  }
+
+  async all(css: string): Promise<WebElement[]> {
+    return this.driver.findElements(By.css(css));
+  }
+
+  async text(css: string): Promise<string> {
+    return (await this.see(css)).getText();
+  }
+
+  async waitForText(css: string, wanted: RegExp): Promise<string> {
+    let last = '';
+    const matches = async (): Promise<boolean> => {
+      const found = await this.all(css);
+      const texts = await Promise.all(found.map((each) => each.getText().catch(() => '')));
+      last = texts.join(' | ');
+      return wanted.test(last);
+    };
+    await this.driver.wait(matches, PATIENCE).catch(() => {
+      throw new Error(`${css} never showed ${wanted}, but "${last}"`);
+    });
+    return last;
+  }
+
+  async click(css: string): Promise<void> {
+    await (await this.see(css)).click();
+  }
+
+  /** A button by the words on it or its label. */
+  async press(words: string, within = 'body'): Promise<void> {
+    const lower = "translate(., 'ABCDEFGHIJKLMNOPQRSTUVWXYZ', 'abcdefghijklmnopqrstuvwxyz')";
+    const wanted = words.toLowerCase();
+    const path = `.//*[self::button or self::a][contains(${lower}, '${wanted}') or contains(translate(@aria-label, 'ABCDEFGHIJKLMNOPQRSTUVWXYZ', 'abcdefghijklmnopqrstuvwxyz'), '${wanted}')]`;
+    const root = await this.see(within);
+    const button = await this.driver.wait(async () => (await root.findElements(By.xpath(path)))[0], PATIENCE, `no button says ${words}`);
+    await button!.click();
+  }
+
+  async saved(): Promise<void> {
+    await this.waitForText('.save-state', /^saved$/);
+  }
+
+  async middle(element: WebElement): Promise<Spot> {
+    const { x, y, width, height } = await element.getRect();
+    return { x: Math.round(x + width / 2), y: Math.round(y + height / 2) };
+  }
+
+  async move(at: Spot): Promise<void> {
+    await this.driver.actions().move({ x: at.x, y: at.y, origin: Origin.VIEWPORT }).perform();
+  }
+
+  /** Presses at the first spot, goes over the others, lets go at the last. */
+  async drag(...spots: readonly Spot[]): Promise<void> {
+    const [first, ...rest] = spots;
+    if (!first) return;
+    const actions = this.driver
+      .actions({ async: true })
+      .move({ ...first, origin: Origin.VIEWPORT, duration: 0 })
+      .press();
+    for (const spot of rest) actions.move({ ...spot, origin: Origin.VIEWPORT, duration: 40 });
+    await actions.release().perform();
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
+  }
+
+  async chord(...keys: string[]): Promise<void> {
+    const actions = this.driver.actions();
+    const held = keys.slice(0, -1);
+    for (const key of held) actions.keyDown(key);
+    actions.sendKeys(keys.at(-1) ?? '');
+    for (const key of held.reverse()) actions.keyUp(key);
+    await actions.perform();
+  }
+
+  /** Replaces what stands in a text field. */
+  async retype(field: WebElement, text: string): Promise<void> {
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text, Key.ENTER);
+  }
+
+  async undo(): Promise<void> {
+    await this.chord(Key.CONTROL, 'z');
+  }
+
+  async redo(): Promise<void> {
+    await this.chord(Key.CONTROL, Key.SHIFT, 'z');
+  }
+
+  // Graph
+
+  /** An empty spot of the graph. */
+  async ground(dx = 30, dy = 30): Promise<Spot> {
+    const { x, y } = await (await this.see('.graph-surface')).getRect();
+    return { x: Math.round(x + dx), y: Math.round(y + dy) };
+  }
+
+  /** Types on the graph, picks what the finder offers first. */
+  async addNode(query: string, at: Spot): Promise<void> {
+    const before = (await this.all('[data-card]')).length;
+    await this.drag(at, at);
+    await this.keys(query[0] ?? '');
+    await this.see('.finder input:focus');
+    await this.keys(query.slice(1));
+    await this.keys(Key.ENTER);
+    // Another window may add nodes at the same time.
+    await this.driver.wait(
+      async () => (await this.all('.finder')).length === 0 && (await this.all('[data-card]')).length > before,
+      PATIENCE,
+      `${query} did not come onto the graph`,
+    );
+  }
+
+  card(kind: string): Promise<WebElement> {
+    return this.see(`[data-card][data-kind="${kind}"]`);
+  }
+
+  async cardCount(): Promise<number> {
+    return (await this.all('[data-card]')).length;
+  }
+
+  outlet(kind: string, name = 'result'): Promise<WebElement> {
+    return this.see(`[data-kind="${kind}"] .port[data-outlet="${name}"]`);
+  }
+
+  inlet(kind: string, name: string): Promise<WebElement> {
+    return this.see(`[data-kind="${kind}"] .port[data-inlet="${name}"]`);
+  }
+
+  dockInlet(name = 'colour'): Promise<WebElement> {
+    return this.see(`.dock .port[data-inlet="${name}"]`);
+  }
+
+  async connect(from: WebElement, to: WebElement): Promise<void> {
+    const [start, end] = [await this.middle(from), await this.middle(to)];
+    await this.drag(start, { x: Math.round((start.x + end.x) / 2), y: Math.round((start.y + end.y) / 2) }, end);
+  }
+
+  private async isConnected(port: WebElement): Promise<boolean> {
+    return ((await port.getAttribute('class')) ?? '').includes('port-connected');
+  }
+
+  // Expectations: the page renders in its own time, so each waits for what is wanted before it judges.
+
+  /** Reads until the reading is the wanted one, or patience ends; answers the last reading. */
+  async settled<T>(read: () => Promise<T>, wanted: T, patience = 5000): Promise<T> {
+    let last = await read();
+    const end = Date.now() + patience;
+    while (last !== wanted && Date.now() < end) {
+      await this.driver.sleep(50);
+      last = await read();
+    }
+    return last;
+  }
+
+  async expectConnected(port: WebElement, wanted = true): Promise<void> {
+    expect(await this.settled(() => this.isConnected(port), wanted))
+      .withContext('connected')
+      .toBe(wanted);
+  }
+
+  async expectCards(count: number): Promise<void> {
+    expect(await this.settled(() => this.cardCount(), count))
+      .withContext('cards')
+      .toBe(count);
+  }
+
+  async expectNumber(kind: string, label: string, value: number): Promise<void> {
+    expect(await this.settled(() => this.numberValue(kind, label), value))
+      .withContext(`${kind}: ${label}`)
+      .toBe(value);
+  }
+
+  /** A number on a card, by its label. */
+  number(kind: string, label: string): Promise<WebElement> {
+    return this.see(`[data-kind="${kind}"] [role="spinbutton"][aria-label="${label}"]`);
+  }
+
+  async numberValue(kind: string, label: string): Promise<number> {
+    return Number(await (await this.number(kind, label)).getAttribute('aria-valuenow'));
+  }
+
+  /** A gesture with a key held all along. */
+  async dragHolding(key: string, ...spots: readonly Spot[]): Promise<void> {
+    const [first, ...rest] = spots;
+    if (!first) return;
+    // One after the other: keys and pointer would else go their own ways.
+    const actions = this.driver
+      .actions()
+      .keyDown(key)
+      .move({ ...first, origin: Origin.VIEWPORT, duration: 0 })
+      .press();
+    for (const spot of rest) actions.move({ ...spot, origin: Origin.VIEWPORT, duration: 40 });
+    await actions.release().keyUp(key).perform();
+  }
+
+  async doubleClick(element: WebElement): Promise<void> {
+    await this.driver.actions().doubleClick(element).perform();
+  }
+
+  async contextClick(element: WebElement): Promise<void> {
+    await this.driver.actions().contextClick(element).perform();
+  }
+
+  /** Runs a command by its name, as somebody who does not know its key. */
+  async command(title: string): Promise<void> {
+    await this.keys(Key.F4);
+    await this.see('.command-list input');
+    await this.keys(title);
+    await this.keys(Key.ENTER);
+    await this.driver.wait(async () => (await this.all('.command-list')).length === 0, PATIENCE, `the list stays open after ${title}`);
+  }
+
+  /** Chooses cards by their titles, one after the other. */
+  async choose(...kinds: string[]): Promise<void> {
+    for (const [index, kind] of kinds.entries()) {
+      const at = await this.middle(await this.see(`[data-kind="${kind}"] .card-name`));
+      if (index === 0) await this.drag(at, at);
+      else await this.dragHolding(Key.SHIFT, at, at);
+    }
+  }
+
+  async selected(): Promise<number> {
+    return (await this.all('.card-selected')).length;
+  }
+
+  /** Drops a file on an element, as from the desktop. */
+  async dropFile(element: WebElement, name: string, type: string, content: Buffer, at?: Spot): Promise<void> {
+    const spot = at ?? (await this.middle(element));
+    await this.driver.executeScript(
+      `const [element, name, type, base64, x, y] = arguments;
+       const bytes = Uint8Array.from(atob(base64), (each) => each.charCodeAt(0));
+       const transfer = new DataTransfer();
+       transfer.items.add(new File([bytes], name, { type }));
+       for (const kind of ['dragover', 'drop'])
+         element.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true, dataTransfer: transfer, clientX: x, clientY: y }));`,
+      element,
+      name,
+      type,
+      content.toString('base64'),
+      spot.x,
+      spot.y,
+    );
+  }
+
+  // Stage
+
+  async stageAttribute(name: string): Promise<string> {
+    return (await (await this.see('.stage-canvas')).getAttribute(`data-${name}`)) ?? '';
+  }
+
+  async compiledPrograms(): Promise<number> {
+    return Number(await this.stageAttribute('programs'));
+  }
+
+  async pictures(): Promise<number> {
+    return Number(await this.stageAttribute('pictures'));
+  }
+
+  /** Waits until the picture has settled: sharp, and no new one for a while. */
+  async sharp(): Promise<void> {
+    let before = -1;
+    await this.driver.wait(
+      async () => {
+        const now = await this.pictures();
+        const settled = now === before && (await this.stageAttribute('sharp')) === 'true';
+        before = now;
+        await this.driver.sleep(250);
+        return settled;
+      },
+      PATIENCE,
+      'the Stage never came to rest',
+    );
+  }
+
+  async stagePixels(): Promise<StagePixels> {
+    await this.sharp();
+    const canvas = await this.see('.stage-canvas');
+    // A screenshot has what lies over the picture too: the handles of the lights are no part of it.
+    const handles = (shown: boolean): Promise<unknown> =>
+      this.driver.executeScript(
+        `for (const each of document.querySelectorAll('.light-handles')) each.style.visibility = arguments[0];`,
+        shown ? '' : 'hidden',
+      );
+    await handles(false);
+    const screenshot = await canvas.takeScreenshot();
+    await handles(true);
+    return new StagePixels(Buffer.from(screenshot, 'base64'));
+  }
+
+  /** Waits until the picture differs from an earlier one by a part of its pixels. */
+  async expectChange(before: StagePixels, least: number): Promise<void> {
+    await this.driver.wait(
+      async () => (await this.stagePixels()).changedShare(before) > least,
+      PATIENCE,
+      `the picture never changed by ${least}`,
+    );
+  }
+
+  /** Puts the light dial's dot at a place of its disc, −1…1, y up. */
+  async dragLight(from: Spot, to: Spot): Promise<void> {
+    const dial = await this.see('.light-dial');
+    const { x, y, width, height } = await dial.getRect();
+    const spot = (place: Spot): Spot => ({ x: Math.round(x + width / 2 + place.x * 58), y: Math.round(y + height / 2 - place.y * 58) });
+    await this.drag(spot(from), spot({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }), spot(to));
+  }
+
+  async dialPlace(): Promise<Spot> {
+    const dot = await this.see('.dial-dot');
+    return { x: Number(await dot.getAttribute('cx')) / 58, y: -Number(await dot.getAttribute('cy')) / 58 };
+  }
+}

@@ -1,0 +1,94 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, logging, type WebDriver } from 'selenium-webdriver';
+import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
+
+const FLAGS = [
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+  '--disable-gpu-compositing',
+  '--window-size=1280,900',
+];
+
+export const WIDTH = 1280;
+export const HEIGHT = 800;
+
+/** A headless Chromium with a profile of its own and a picture of 1280 × 800. */
+export class Browser {
+  private constructor(
+    readonly driver: WebDriver,
+    private readonly profile: string,
+  ) {}
+
+  static async open(): Promise<Browser> {
+    const profile = mkdtempSync(join(tmpdir(), 'brelvin-browser-'));
+    const options = new Options();
+    options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
+    options.setChromeBinaryPath('/usr/bin/chromium');
+    const preferences = new logging.Preferences();
+    preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+    options.setLoggingPrefs(preferences);
+    const driver = await new Builder()
+      .forBrowser('chrome')
+      .setChromeOptions(options)
+      .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+      .build();
+    const browser = new Browser(driver, profile);
+    await browser.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width: WIDTH,
+      height: HEIGHT,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+    return browser;
+  }
+
+  private get chrome(): Driver {
+    return this.driver as Driver;
+  }
+
+  /** Runs a script in every page before its own; until the function that comes back is called. */
+  async beforePages(source: string): Promise<() => Promise<void>> {
+    const answer: unknown = await this.chrome.sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', { source });
+    const { identifier } = answer as { identifier: string };
+    return () => this.chrome.sendDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
+  }
+
+  /** How long scripts, styles and layout have kept the page's main thread so far. */
+  async mainThreadSeconds(): Promise<number> {
+    await this.chrome.sendDevToolsCommand('Performance.enable', {});
+    const answer: unknown = await this.chrome.sendAndGetDevToolsCommand('Performance.getMetrics', {});
+    const { metrics } = answer as { metrics: readonly { name: string; value: number }[] };
+    const wanted = new Set(['ScriptDuration', 'LayoutDuration', 'RecalcStyleDuration']);
+    return metrics.reduce((sum, { name, value }) => sum + (wanted.has(name) ? value : 0), 0);
+  }
+
+  async resize(width: number, height: number): Promise<void> {
+    await this.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  }
+
+  async picture(path?: string): Promise<Buffer> {
+    const png = Buffer.from(await this.driver.takeScreenshot(), 'base64');
+    if (path) writeFileSync(path, png);
+    return png;
+  }
+
+  /** Errors that the page wrote to its console since the last call. */
+  async consoleErrors(): Promise<string[]> {
+    const entries = await this.driver.manage().logs().get(logging.Type.BROWSER);
+    return entries.filter((entry) => entry.level.value >= logging.Level.SEVERE.value).map((entry) => entry.message);
+  }
+
+  async close(): Promise<void> {
+    await this.driver.quit();
+    rmSync(this.profile, { recursive: true, force: true, maxRetries: 5 });
+  }
+}

@@ -1,0 +1,53 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+
+/** The real server in a process of its own, on a free port. */
+export class ServerProcess {
+  private constructor(
+    readonly child: ChildProcess,
+    readonly port: number,
+  ) {}
+
+  static async start(databaseUrl: string, port = 0): Promise<ServerProcess> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+      cwd: ROOT,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: {
+        ...process.env,
+        TSX_TSCONFIG_PATH: 'apps/server/tsconfig.json',
+        DATABASE_URL: databaseUrl,
+        PORT: String(port),
+        LOG_LEVEL: 'fatal',
+      },
+    });
+    const listening = await new Promise<number>((resolve, reject) => {
+      child.once('message', (message: { listening: number }) => resolve(message.listening));
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
+    });
+    return new ServerProcess(child, listening);
+  }
+
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Ends the process and waits until it is gone; gives its exit code. */
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<number | null> {
+    if (this.child.exitCode !== null || this.child.signalCode !== null) return this.child.exitCode;
+    const ended = new Promise<number | null>((resolve) => this.child.once('exit', resolve));
+    this.child.kill(signal);
+    return ended;
+  }
+
+  async request(method: string, path: string, body?: unknown): Promise<{ status: number; body: Record<string, unknown> }> {
+    const response = await fetch(`${this.address}/api${path}`, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const text = await response.text();
+    return { status: response.status, body: text ? (JSON.parse(text) as Record<string, unknown>) : {} };
+  }
+}
