@@ -110,6 +110,13 @@ describe('NumberField', () => {
     expect(changes).toEqual([{ value: 7, gesture: undefined }]);
   });
 
+  it('takes the focus at once, whole number chosen, so that no key after the click is lost', () => {
+    pointer('pointerdown', 0);
+    pointer('pointerup', 0);
+    expect(document.activeElement).toBe(input());
+    expect([input().selectionStart, input().selectionEnd]).toEqual([0, 1]);
+  });
+
   it('says what can not be read, and keeps the old value', async () => {
     field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     await fixture.whenStable();

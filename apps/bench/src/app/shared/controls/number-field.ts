@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, ChangeDetectorRef, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
 import { evaluateNumber } from '@brelvin/core';
 import { newId } from '../documents/new-id';
 import { dragZone, numberText, stepPerPixel, withinRange, type NumberRange } from './number-drag';
@@ -89,6 +89,7 @@ export class NumberField {
   private readonly field = viewChild<ElementRef<HTMLElement>>('field');
   private readonly text = viewChild<ElementRef<HTMLInputElement>>('text');
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly view = inject(ChangeDetectorRef);
   private drag?: { pointer: number; x: number; value: number; moved: number; gesture: string };
 
   protected down(event: PointerEvent): void {
@@ -157,16 +158,16 @@ export class NumberField {
     this.resetAsked.emit();
   }
 
+  /** The text takes the focus at once: a key pressed right after the click already belongs to it. */
   private edit(start?: string): void {
     this.editing.set(true);
     this.error.set(undefined);
-    setTimeout(() => {
-      const element = this.text()?.nativeElement;
-      if (!element) return;
-      if (start !== undefined) element.value = start;
-      element.focus();
-      if (start === undefined) element.select();
-    });
+    this.view.detectChanges();
+    const element = this.text()?.nativeElement;
+    if (!element) return;
+    if (start !== undefined) element.value = start;
+    element.focus();
+    if (start === undefined) element.select();
   }
 
   private leave(): void {
