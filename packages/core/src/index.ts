@@ -60,6 +60,7 @@ export { hitPart } from './mesh/ray';
 export { ballRound, shadowViews } from './scene/shadow-views';
 export { lightsMove, standingLight, throwsShadows, type StandingLight } from './scene/lights';
 export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './scene/temperature';
+export { EACH_LIGHT_GROUP } from './compile/each-light-group';
 export * from './compile/grouping';
 export * from './compile/rewiring';
 export { TypedGraph } from './compile/typed-graph';

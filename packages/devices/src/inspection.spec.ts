@@ -2,6 +2,7 @@ import {
   buildMesh,
   compileMaterial,
   DEMO_DOCUMENTS,
+  EACH_LIGHT_GROUP,
   FrameRenderer,
   newLight,
   newMaterial,
@@ -85,6 +86,29 @@ describe('Inspection', () => {
       expect(worst).toBeLessThanOrEqual(1 / 255);
     });
   }
+
+  it('takes lighting that was built by hand apart: a sum over the lights is Lambert’s diffuse light', async () => {
+    const surface = (nodes: Material['surface']['nodes'], from: string, outlet: string): Material['surface'] => ({
+      ...newMaterial('').surface,
+      nodes,
+      ribbons: { 'dock.colour': { from, outlet } },
+    });
+    const node = { rev: 1, x: 0, y: 0, values: {} };
+    const byHand: Material = {
+      ...newMaterial('By hand'),
+      surface: surface({ n: { ...node, kind: 'group', group: 'g' } }, 'n', 'light'),
+      groups: { g: EACH_LIGHT_GROUP },
+    };
+    const builtIn: Material = { ...newMaterial('Built in'), surface: surface({ n: { ...node, kind: 'lambert' } }, 'n', 'result') };
+    const pictures: Float32Array[] = [];
+    for (const material of [byHand, builtIn]) {
+      const picture = { items: [await item(material, 'sphere')], camera: front, rig, seconds: 0, inspection: only('diffuse') };
+      pictures.push(await renderer.measure(picture, size));
+    }
+    const [own, known] = pictures;
+    expect(Math.max(...(known ?? []))).toBeGreaterThan(0.2);
+    known?.forEach((value, at) => Math.abs(value - (own?.[at] ?? NaN)) < 1e-3 || fail(`${at}: ${own?.[at]} instead of ${value}`));
+  });
 
   it('weighs terms: one half makes half the picture', async () => {
     const items = [await item(newMaterial('plain'), 'sphere')];

@@ -89,6 +89,15 @@ SunLight sunLight() {
   return SunLight(sunDirection.xyz, sunColour.rgb);
 }
 
+// Metres from the surface to a light; 0 for a sun.
+float distanceToLight(int i) {
+  return length(lightPlace[i].xyz - worldPosition) * lightPlace[i].w;
+}
+
+float falloffOver(int i, float distance) {
+  return lightPlace[i].w < 0.5 ? 1.0 : falloffAt(lightFalloff[i], distance);
+}
+
 struct OneLight {
   vec3 direction;
   vec3 colour;
@@ -116,7 +125,40 @@ OneLight oneLight(float number) {
     return OneLight(vec3(0.0, 1.0, 0.0), vec3(0.0), 0.0, 0.0, 1.0);
   }
   LightHere light = lightHere(i);
-  float distance = length(lightPlace[i].xyz - worldPosition) * lightPlace[i].w;
-  float falloff = lightPlace[i].w < 0.5 ? 1.0 : falloffAt(lightFalloff[i], distance);
-  return OneLight(light.toLight, light.colour, distance, falloff, light.shadow);
+  float distance = distanceToLight(i);
+  return OneLight(light.toLight, light.colour, distance, falloffOver(i, distance), light.shadow);
+}
+
+struct EachLight {
+  vec3 direction;
+  vec3 colour;
+  float distance;
+  float falloff;
+  float shadow;
+  float ambientPart;
+  float diffusePart;
+  float specularPart;
+};
+
+/**
+ * This light: in a group that runs once for each light, the light whose turn it is.
+ * @kind thisLight 1
+ * @family Light
+ * @words for each light, loop, current light, light direction, light colour, falloff, shadow, own lighting
+ * @source KHR_lights_punctual (falloff and cone); the light rig
+ * @given light
+ * @outlet direction directionToLight "To the light": unit length, world space, from the surface to the light.
+ * @outlet colour colour "Colour": what arrives here, falloff and cone included.
+ * @outlet distance number "Distance": metres; 0 for a sun, which is nowhere.
+ * @outlet falloff number "Falloff": what is left of its strength over the distance.
+ * @outlet shadow fraction "Shadow": 1 where the light gets through, 0 where something stands in its way.
+ * @outlet ambientPart number "Ambient part": the rig's weight for what this light gives from all sides.
+ * @outlet diffusePart number "Diffuse part": the rig's weight for what is scattered.
+ * @outlet specularPart number "Specular part": the rig's weight for what is mirrored.
+ */
+EachLight thisLight(int light) {
+  LightHere here = lightHere(light);
+  float distance = distanceToLight(light);
+  vec3 parts = here.weights;
+  return EachLight(here.toLight, here.colour, distance, falloffOver(light, distance), here.shadow, parts.x, parts.y, parts.z);
 }

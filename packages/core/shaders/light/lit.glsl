@@ -17,6 +17,22 @@ Lit emitted(vec3 colour) {
   return Lit(vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), vec3(0.0), colour);
 }
 
+/**
+ * Light from terms: lighting built by hand, its terms held apart so that the mixer can weigh each.
+ * @kind lightFromTerms 1
+ * @family Light
+ * @words combine light, ambient, diffuse, specular, emission, own lighting, build
+ * @source The terms of light add up: superposition
+ * @inlet ambient colour "Ambient" = 0 0 0: light from all sides, already in the colour of the surface.
+ * @inlet diffuse colour "Diffuse" = 0 0 0: light that the surface scatters.
+ * @inlet specular colour "Specular" = 0 0 0: light that it mirrors.
+ * @inlet emission colour "Emission" = 0 0 0: light of its own.
+ * @outlet result light "Light"
+ */
+Lit lightFromTerms(vec3 ambient, vec3 diffuse, vec3 specular, vec3 emission) {
+  return Lit(ambient, diffuse, specular, vec3(0.0), vec3(0.0), emission);
+}
+
 vec3 totalLight(Lit lit) {
   return lit.ambient + lit.diffuse + lit.specular + lit.reflection + lit.transmission + lit.emission;
 }

@@ -66,5 +66,7 @@ export interface Catalogue {
 
 export const PARAMETER_KIND = 'parameter';
 export const GROUP_KIND = 'group';
+/** Stands only in groups that run once for each light; its function is given the light's number. */
+export const THIS_LIGHT_KIND = 'thisLight';
 /** Inlets of this meaning take the image that their node names. */
 export const IMAGE_KIND = 'image';

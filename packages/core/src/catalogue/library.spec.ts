@@ -1,5 +1,5 @@
 import { evaluateCall, NotEvaluable } from '../ir/evaluate';
-import { FLOAT, sameType, type Type } from '../ir/types';
+import { FLOAT, INT, sameType, type Type } from '../ir/types';
 import { isArrayValue, isStruct, type Value } from '../ir/value';
 import { oneLight } from '../testing/call-shader';
 import { library, libraryProgram } from './library';
@@ -8,7 +8,7 @@ import { elaborate } from '../language';
 import { SHADER_SOURCES } from './shader-sources.generated';
 
 const PROMISED_KINDS =
-  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching'.split(
+  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching thisLight lightFromTerms'.split(
     ' ',
   );
 
@@ -69,7 +69,8 @@ describe('The shader library', () => {
         let turn = 0;
         for (let round = 0; round < 60; round++) {
           const pick = (): number => AWKWARD[(turn = (turn * 7 + 3 + round) % 97) % AWKWARD.length] ?? 0;
-          const args = overload.parameters.map((parameter) => inputOf(parameter.type, pick));
+          // A whole number is a light's, which the compiler gives.
+          const args = overload.parameters.map(({ type }) => (type === INT ? [round % 8] : inputOf(type, pick)));
           const { result } = evaluateCall(overload, args, { functions: module.functions, globals });
           expect(allFinite(result)).withContext(JSON.stringify(args)).toBeTrue();
         }
@@ -97,6 +98,12 @@ describe('readKind', () => {
     return readKind(documentation.get(signature!)!, [module.functions.get(signature!)!]);
   };
   const head = 'Title: some help for it.\n@kind k 1\n@family F\n@source S\n';
+
+  it('puts what the compiler gives behind what ribbons bring', () => {
+    const given = `${head}@given a\n@outlet result number "Result"`;
+    expect(() => read(given)).not.toThrow();
+    expect(() => read(given.replace('@given a', '@given b'))).toThrowError(MalformedKind);
+  });
 
   it('reads an inlet with range and unit', () => {
     const kind = read(`${head}@inlet a number "A" = 0.5 in 0..2 unit radians: words\n@outlet result number "R"`) as ReturnType<

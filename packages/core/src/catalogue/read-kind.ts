@@ -44,7 +44,10 @@ export function readKind(documentation: Documentation, overloads: readonly IrFun
   const outlets = tags('outlet').map((text) => readOutlet(text) ?? complain(`@outlet ${text}`));
   const [first] = overloads;
   if (!first) complain('no function');
+  // What the compiler gives stands behind what ribbons bring.
+  const given = tags('given');
   const parameters = first?.parameters.map((parameter) => parameter.name) ?? [];
+  if (given.join() !== parameters.splice(parameters.length - given.length).join()) complain(`@given must name the last parameters`);
   if (parameters.join() !== inlets.map((inlet) => inlet.name).join()) complain(`inlets must be ${parameters.join(', ')}`);
   const { result } = first ?? complain('no function');
   const fields = result.kind === 'struct' && result.name !== 'Lit' ? result.fields.map((field) => field.name) : ['result'];

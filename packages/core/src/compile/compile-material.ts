@@ -11,6 +11,7 @@ import { componentCount, VEC3, type Type } from '../ir/types';
 import { walkBody, walkExpression } from '../ir/walk';
 import { reachesDock } from './graph-order';
 import { hashText } from './hash';
+import { mapSum, sumFunction, type LightSum } from './light-loops';
 import { lowerGraph, type BakedInlet } from './lower';
 import { resolveGraph, type GraphProblem, type ResolvedGraph } from './resolve';
 import type { Slot } from './slots';
@@ -76,12 +77,19 @@ export function compileMaterial(
   const results = [lowered.colour, lowered.emission].map((result) => substitute(result, 'local', shared.replaced));
   const line = dropDead(shared.line, results);
 
-  const module: Module = { ...library.module, globals: new Map([...library.module.globals, ...slotGlobals(), ...samplers]) };
+  const sumFunctions = (sums: readonly LightSum[]): [string, IrFunction][] =>
+    sums.map((sum) => sumFunction(sum, library.module)).map((each) => [each.signature, each]);
+  const module: Module = {
+    ...library.module,
+    globals: new Map([...library.module.globals, ...slotGlobals(), ...samplers]),
+    functions: new Map([...library.module.functions, ...sumFunctions(lowered.sums)]),
+  };
   const localRates = lineRates(line, module);
   const rates: Record<string, Rate> = {};
   for (const [node, name] of lowered.locals) {
     const final = shared.replaced.get(name);
-    rates[node] = localRates.get(final?.op === 'reference' ? final.name : name) ?? 'constant';
+    // What a light does differs from point to point.
+    rates[node] = lowered.perLight.has(name) ? 'pixel' : (localRates.get(final?.op === 'reference' ? final.name : name) ?? 'constant');
   }
 
   const hoisted = hoist(line, results, localRates, (declared) =>
@@ -89,6 +97,7 @@ export function compileMaterial(
   );
   const packed = lowered.slots.packedReads();
   const pack = (expression: Expression): Expression => substitute(expression, 'global', packed);
+  const sums = sumFunctions(lowered.sums.map((sum) => mapSum(sum, pack)));
   const pixelLine = mapValues(hoisted.line, pack);
   const [colour, emission] = hoisted.results.map(pack);
   if (!colour || !emission) throw new ReferenceError('a material has a colour and an emission');
@@ -118,7 +127,7 @@ export function compileMaterial(
       ...fragment,
       globals: new Map([...fragment.globals, ...samplers, [blockGlobal.name, blockGlobal]]),
       blocks: new Map(fragment.blocks).set(block.name, block),
-      functions: new Map([...fragment.functions, ...functions.map((each): [string, IrFunction] => [each.signature, each])]),
+      functions: new Map([...fragment.functions, ...sums, ...functions.map((each): [string, IrFunction] => [each.signature, each])]),
     });
   const program = link(surfaceFragment());
   const glsl = emitGlsl(program);
@@ -131,8 +140,8 @@ export function compileMaterial(
       variants: Object.fromEntries(variants.map((variant) => [variant, emitGlsl(link(FRAGMENTS[variant]()))])),
       blocks: programBlocks(program),
       slots: lowered.slots.slots,
-      frame: { line: hoisted.frameLine, functions: reachedFunctions(hoisted.frameLine, library.module) },
-      moves: readsClock(program, hoisted.frameLine, library.module),
+      frame: { line: hoisted.frameLine, functions: reachedFunctions(hoisted.frameLine, module) },
+      moves: readsClock(program, hoisted.frameLine, module),
       baked: lowered.baked,
       images: lowered.images,
     },

@@ -58,7 +58,7 @@ export function makeGroup(typed: TypedGraph, chosen: ReadonlySet<string>, newId:
       changes: [
         ...gone,
         ...inside.map(([id]): Change => ({ path: [...edits.putNode(id, instance).path] })),
-        { path: ['groups', group], value: made as unknown as Json },
+        ...putGroup(group, made).changes,
         edits.putNode(node, instance),
         ...changes,
       ],
@@ -145,6 +145,18 @@ export function mayContain(material: Pick<Material, 'groups'>, graph: GraphEdits
   if (graph.group === undefined) return true;
   const stand: GraphNode = { kind: GROUP_KIND, rev: 1, group, x: 0, y: 0, values: {} };
   return !Object.hasOwn(groupsUnder(material, [stand]), graph.group);
+}
+
+export function putGroup(group: string, definition: NodeGroup): Edit {
+  return { label: 'Add a group', changes: [{ path: ['groups', group], value: definition as unknown as Json }] };
+}
+
+/** Whether what is inside is computed once for each light, and summed. */
+export function runForEachLight(group: string, each: boolean): Edit {
+  const path = ['groups', group, 'eachLight'];
+  return each
+    ? { label: 'Run a group for each light', changes: [{ path, value: true }] }
+    : { label: 'Run a group once', changes: [{ path }] };
 }
 
 export function titleGroup(group: string, title: string): Edit {

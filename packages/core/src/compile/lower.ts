@@ -1,10 +1,11 @@
-import type { Catalogue, InletDefault, InletSpec } from '../catalogue/kind';
+import { THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
 import type { MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
 import { DOCK } from '../document/graph';
 import { call, global, local, signatureOf } from '../ir/build';
 import type { Declare, Expression, IrFunction, Module } from '../ir/ir';
 import { sameType, VEC3, type Type } from '../ir/types';
+import { LightLoops, lightSum, sumFunction, TURN, type LightSum } from './light-loops';
 import { conversion, irType, outletValue, type ConversionFunctions } from './ribbon-type';
 import type { ResolvedGraph, ResolvedInlet, ResolvedNode } from './resolve';
 import type { NodeHome } from './flatten';
@@ -22,6 +23,8 @@ export interface BakedInlet {
 export interface LoweredGraph {
   /** Sources first. */
   readonly line: readonly Declare[];
+  /** Sums over the lights, which the line and each other call. */
+  readonly sums: readonly LightSum[];
   readonly colour: Expression;
   readonly emission: Expression;
   readonly slots: SlotAllocator;
@@ -29,6 +32,8 @@ export interface LoweredGraph {
   readonly baked: readonly BakedInlet[];
   /** Samplers of the program, each with the image it shows; without one a placeholder. */
   readonly images: readonly { readonly sampler: string; readonly image?: string }[];
+  /** Locals that are computed once for each light. */
+  readonly perLight: ReadonlySet<string>;
   /** The local that holds a node's value, by node. */
   readonly locals: ReadonlyMap<string, string>;
 }
@@ -46,6 +51,10 @@ export function lowerGraph(
 
 class Lowering {
   private readonly line: Declare[] = [];
+  private readonly sums: LightSum[] = [];
+  private readonly loops: LightLoops;
+  /** What is computed for each light, by loop. */
+  private readonly turns = new Map<string, Declare[]>();
   private readonly slots = new SlotAllocator();
   private readonly baked: BakedInlet[] = [];
   private readonly images: { sampler: string; image?: string }[] = [];
@@ -65,6 +74,7 @@ class Lowering {
     const lit = library.structs.get('Lit');
     if (!lit) throw new ReferenceError('the shader library must define Lit');
     this.lit = lit;
+    this.loops = new LightLoops(resolved.flat);
     const caller = (name: string, type: Type) => (value: Expression) => call(this.libraryFunction(name, type), [value]);
     this.functions = { luminance: caller('luminanceOf', VEC3), total: caller('totalLight', lit), emitted: caller('emitted', VEC3) };
   }
@@ -78,11 +88,13 @@ class Lowering {
     };
     return {
       line: this.line,
+      sums: this.sums,
       colour: dock('colour'),
       emission: dock('emission'),
       slots: this.slots,
       baked: this.baked,
       images: this.images,
+      perLight: new Set([...this.turns.values()].flat().map((each) => each.name)),
       locals: this.locals,
     };
   }
@@ -95,8 +107,11 @@ class Lowering {
 
   private node(resolved: ResolvedNode): void {
     const { id, kind, overload, node, port, inlets, outlets } = resolved;
+    const loop = this.loops.enter(resolved);
     if (port) {
-      this.port(resolved);
+      const ended = this.loops.endedBy(resolved);
+      if (ended === undefined) this.port(resolved);
+      else this.sum(resolved, ended, loop);
       return;
     }
     if (!overload) {
@@ -105,7 +120,28 @@ class Lowering {
       return;
     }
     const args = inlets.map((inlet) => this.inlet(resolved, inlet));
-    this.values.set(id, this.declare(kind.id, call(overload, args), id));
+    if (kind.id === THIS_LIGHT_KIND) args.push(TURN);
+    this.values.set(id, this.declare(kind.id, call(overload, args), id, loop));
+  }
+
+  /** Where a group that runs for each light ends: its outlet is the sum. Without a ribbon nothing adds up. */
+  private sum(resolved: ResolvedNode, ended: string, loop: string | undefined): void {
+    const [inlet] = resolved.inlets;
+    if (!inlet?.ribbon) {
+      this.port(resolved);
+      return;
+    }
+    const context = { functions: this.library.functions };
+    const sum = lightSum(
+      `sumOverLights${this.sums.length + 1}`,
+      resolved.id,
+      this.turns.get(ended) ?? [],
+      this.inlet(resolved, inlet),
+      context,
+    );
+    this.sums.push(sum);
+    const args = sum.needed.map(({ name, type }) => local(name, type));
+    this.values.set(resolved.id, this.declare('overLights', call(sumFunction(sum, this.library), args), resolved.id, loop));
   }
 
   /** What runs into a group or out of it takes the port's type; an open outlet gives the port's own value, or nothing. */
@@ -123,13 +159,23 @@ class Lowering {
     }
   }
 
-  private declare(base: string, value: Expression, path: string): Expression {
+  /** @param loop the path of the group for each of whose lights it is computed; once, without */
+  private declare(base: string, value: Expression, path: string, loop?: string): Expression {
     const count = (this.names.get(base) ?? 0) + 1;
     this.names.set(base, count);
     const name = `${base}${count}`;
-    this.line.push({ op: 'declare', name, type: value.type, value, mutable: false, origin: { path } });
+    this.lineOf(loop).push({ op: 'declare', name, type: value.type, value, mutable: false, origin: { path } });
     this.locals.set(path, name);
     return local(name, value.type);
+  }
+
+  private lineOf(loop: string | undefined): Declare[] {
+    if (loop === undefined) return this.line;
+    const known = this.turns.get(loop);
+    if (known) return known;
+    const made: Declare[] = [];
+    this.turns.set(loop, made);
+    return made;
   }
 
   private inlet(at: Pick<ResolvedNode, 'id' | 'home' | 'node'>, { spec, type, ribbon }: ResolvedInlet): Expression {

@@ -1,4 +1,4 @@
-import { PARAMETER_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
+import { PARAMETER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
 import { DOCK, type GraphNode } from '../document/graph';
 import type { Material, MaterialParameter, MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
@@ -8,6 +8,7 @@ import { DOCK_INLETS } from './dock';
 import { flattenGraph, PORT_INLET, type FlatGraph, type NodeHome, type PortNode } from './flatten';
 import { incomingRibbons, orderAgain, orderGraph, type IncomingRibbon, type IncomingRibbons } from './graph-order';
 import { groupKind, portSpec } from './group-kind';
+import { LightLoops } from './light-loops';
 import { conversion, misfitMessage, ribbonType } from './ribbon-type';
 
 /** Something about the graph that keeps it from compiling, said at a node (by path) or an inlet of it. */
@@ -81,6 +82,7 @@ class GraphResolver {
   private readonly nodes = new Map<string, ResolvedNode>();
   private readonly instances = new Map<string, ResolvedNode>();
   private readonly problems: GraphProblem[] = [];
+  private readonly loops: LightLoops;
 
   constructor(
     private readonly flat: FlatGraph,
@@ -89,6 +91,7 @@ class GraphResolver {
     private readonly before?: ResolvedGraph,
   ) {
     this.incoming = incomingRibbons(flat, before?.flat);
+    this.loops = new LightLoops(flat);
     this.problems.push(...flat.problems);
   }
 
@@ -145,6 +148,12 @@ class GraphResolver {
       return undefined;
     }
     if (kind.id === PARAMETER_KIND) return this.parameterNode(id, node, kind);
+    if (kind.id === THIS_LIGHT_KIND && this.loops.around(id) === undefined)
+      this.say(
+        id,
+        undefined,
+        '“This light” has a meaning only in a group that runs for each light. Take “One light” here, or move it inside.',
+      );
     const overload = this.chooseOverload(id, kind);
     const types = new Map(overload.parameters.map((parameter) => [parameter.name, parameter.type]));
     const inlets = this.inlets(id, kind.inlets, (spec) => ribbonType(types.get(spec.name) ?? overload.result, spec.meaning));
@@ -155,7 +164,8 @@ class GraphResolver {
   private unchanged(id: string, node: GraphNode): ResolvedNode | undefined {
     const known = this.before?.nodes.get(id);
     const was = known?.node;
-    if (!known?.overload || !was) return undefined;
+    // Where it stands says whether there is a light.
+    if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
     if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image)) return undefined;
     const ribbons = this.incoming.get(id);
     if (ribbons !== this.before?.incoming.get(id)) return undefined;
@@ -177,6 +187,8 @@ class GraphResolver {
 
   private port(id: string, port: PortNode): ResolvedNode {
     const { type } = port.port;
+    if (this.loops.endedBy({ id, port }) !== undefined && (type === 'stops' || type === 'image'))
+      this.say(id, PORT_INLET, `“${port.port.label}” can not be summed over the lights. Make it a number, vector, colour or light.`);
     const kind: NodeKind = { ...PORT_KIND, inlets: [portSpec(PORT_INLET, port.port)], outlets: [] };
     return { id, home: port.home, kind, port, inlets: this.inlets(id, kind.inlets, () => type), outlets: { result: type } };
   }

@@ -58,6 +58,7 @@ export function sameStructure(a: MaterialSource, b: MaterialSource): boolean {
         one.inlets === other.inlets &&
         one.outlets === other.outlets &&
         one.title === other.title &&
+        one.eachLight === other.eachLight &&
         sameGraph(one.graph, other.graph, a, b)
       );
     })

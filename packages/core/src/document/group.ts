@@ -19,6 +19,8 @@ export interface GroupPort {
 export interface NodeGroup {
   readonly title: string;
   readonly help: string;
+  /** Computed once for each light of the rig; what leaves is the sum. */
+  readonly eachLight?: boolean;
   readonly inlets: Readonly<Record<string, GroupPort>>;
   readonly outlets: Readonly<Record<string, GroupPort>>;
   readonly graph: Graph;

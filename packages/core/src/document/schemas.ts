@@ -137,6 +137,7 @@ const groups = record(
   object({
     title: { schema: text(LONGEST_NAME, 1) },
     help: { schema: text(1000) },
+    eachLight: { schema: yesOrNo, optional: true },
     inlets: { schema: groupPorts },
     outlets: { schema: groupPorts },
     graph: { schema: graph },

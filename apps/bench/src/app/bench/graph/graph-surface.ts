@@ -406,7 +406,7 @@ export class GraphSurface implements AfterViewInit {
     this.focus();
   }
 
-  protected place({ kind, port, group }: FoundKind, open: OpenFinder): void {
+  protected place({ kind, port, ready }: FoundKind, open: OpenFinder): void {
     this.closeFinder();
     if (open.swap !== undefined) {
       this.work.swap(open.swap, kind);
@@ -416,7 +416,7 @@ export class GraphSurface implements AfterViewInit {
     const at = this.view.toGraph(open.to);
     const offset = open.carried && 'to' in open.carried ? -CARD_WIDTH : 0;
     const { edits } = this.work.typed();
-    const parts = [this.work.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, group)];
+    const parts = [this.work.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, ready)];
     if (port && open.carried) {
       parts.push(
         'from' in open.carried

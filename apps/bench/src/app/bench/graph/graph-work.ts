@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   clip,
   duplicate,
+  EACH_LIGHT_GROUP,
   ForeignClipping,
   freeParameterName,
   GROUP_KIND,
@@ -15,6 +16,7 @@ import {
   parseClipping,
   paste,
   promote,
+  putGroup,
   removeHealed,
   resolveGraph,
   sameStructure,
@@ -29,6 +31,7 @@ import {
   type InletAddress,
   type LiveInput,
   type Material,
+  type NodeGroup,
   type NodeKind,
   type ResolvedGraph,
 } from '@brelvin/core';
@@ -42,6 +45,12 @@ import { placeGraph, type PlacedGraph } from './placed-graph';
 export interface GraphEdit {
   readonly edit: Edit;
   readonly gesture?: string;
+}
+
+/** A group that a node can stand for: one of the material's, or one that it is given with the node. */
+export interface ReadyGroup {
+  readonly group?: string;
+  readonly definition?: NodeGroup;
 }
 
 /** A group that was entered, through one of the nodes that stand for it. */
@@ -112,21 +121,27 @@ export class GraphWork {
   // Nodes
 
   /** A node of a kind at a place, with the parameter a parameter node needs. */
-  addition(id: string, kind: NodeKind, at: Point, group?: string): Edit {
+  addition(id: string, kind: NodeKind, at: Point, ready: ReadyGroup = {}): Edit {
+    const group = ready.definition ? newId() : ready.group;
     const node: GraphNode = { kind: kind.id, rev: kind.rev, x: Math.round(at.x), y: Math.round(at.y), values: {}, ...(group && { group }) };
     const { edits, material } = this.typed();
+    if (ready.definition && group) {
+      return joinEdits(`Add ${kind.title}`, putGroup(group, ready.definition), edits.addNode(id, node, kind.title));
+    }
     if (kind.id !== PARAMETER_KIND) return edits.addNode(id, node, kind.title);
     const order = Object.keys(material.parameters).length;
     const name = freeParameterName(material, 'Parameter');
     return addParameter(newId(), { name, type: 'number', value: 0.5, low: 0, high: 1, order }, id, node, edits);
   }
 
-  /** Groups of the material that may stand here, as kinds. */
-  groupsToReuse(): { readonly kind: NodeKind; readonly group: string }[] {
+  /** Groups that may stand here, as kinds: those of the material, and one to begin with. */
+  groupsToUse(): (ReadyGroup & { readonly kind: NodeKind })[] {
     const { material, edits } = this.typed();
-    return Object.entries(material.groups)
+    const { catalogue } = this.context;
+    const own = Object.entries(material.groups)
       .filter(([id]) => mayContain(material, edits, id))
-      .map(([group, definition]) => ({ group, kind: groupKind(this.context.catalogue, definition) }));
+      .map(([group, definition]) => ({ group, kind: groupKind(catalogue, definition) }));
+    return [...own, { definition: EACH_LIGHT_GROUP, kind: groupKind(catalogue, EACH_LIGHT_GROUP) }];
   }
 
   remove(ids = this.chosen(), heal = true): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { describeGroup, removePort, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
+import { describeGroup, removePort, runForEachLight, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
@@ -36,6 +36,15 @@ type Side = 'inlets' | 'outlets';
         (change)="describe(help.value)"
         (keydown)="$event.stopPropagation()"
       />
+      <button
+        type="button"
+        class="choice-alone"
+        [attr.aria-pressed]="eachLight()"
+        title="Inside, “This light” is the light whose turn it is. What leaves the group is the sum over all lights."
+        (click)="forEachLight(!eachLight())"
+      >
+        once for each light, summed
+      </button>
       @for (side of sides; track side) {
         <span class="field-label">{{ side === 'inlets' ? 'Inlets' : 'Outlets' }}</span>
         <div class="group-ports">
@@ -127,6 +136,8 @@ export class GroupPanel {
     outlets: portsInOrder(this.definition()?.outlets ?? {}),
   }));
 
+  protected readonly eachLight = computed(() => this.definition()?.eachLight ?? false);
+
   protected retitle(field: HTMLInputElement): void {
     const title = field.value.trim();
     if (title) this.work.do(titleGroup(this.group(), title));
@@ -135,6 +146,10 @@ export class GroupPanel {
 
   protected describe(help: string): void {
     this.work.do(describeGroup(this.group(), help.trim()));
+  }
+
+  protected forEachLight(each: boolean): void {
+    this.work.do(runForEachLight(this.group(), each));
   }
 
   protected relabel(side: Side, name: string, label: string, port: GroupPort): void {

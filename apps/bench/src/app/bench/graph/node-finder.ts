@@ -13,6 +13,7 @@ import {
 import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
 import { BenchContext } from '../bench-context';
+import type { ReadyGroup } from './graph-work';
 
 /** A ribbon in the void that wants a node at its free end. */
 export interface LooseRibbon {
@@ -23,8 +24,8 @@ export interface FoundKind {
   readonly kind: NodeKind;
   /** Where the loose ribbon goes. */
   readonly port?: string;
-  /** For a group of the material. */
-  readonly group?: string;
+  /** For a group. */
+  readonly ready?: ReadyGroup;
 }
 
 /** Finds a kind of node by typing; from a ribbon, only those that fit. */
@@ -49,7 +50,7 @@ export interface FoundKind {
       (keydown)="key($event)"
     />
     <ul id="finder-list" class="finder-list" role="listbox" aria-label="Nodes">
-      @for (entry of found(); track entry.group ?? entry.kind.id; let index = $index) {
+      @for (entry of found(); track entry.ready?.group ?? entry.kind.id; let index = $index) {
         <li
           [id]="'finder-' + index"
           class="finder-entry"
@@ -79,8 +80,8 @@ export interface FoundKind {
 export class NodeFinder {
   readonly start = input('');
   readonly loose = input<LooseRibbon>();
-  /** Groups of the material, to stand in one more place. */
-  readonly groups = input<readonly { readonly kind: NodeKind; readonly group: string }[]>([]);
+  /** Groups that may stand here. */
+  readonly groups = input<readonly (ReadyGroup & { readonly kind: NodeKind })[]>([]);
   readonly chosen = output<FoundKind>();
   readonly closed = output<void>();
 
@@ -89,11 +90,11 @@ export class NodeFinder {
   protected readonly query = linkedSignal(() => this.start());
 
   protected readonly found = computed((): FoundKind[] => {
-    const groups = new Map(this.groups().map(({ kind, group }) => [kind, group]));
+    const groups = new Map(this.groups().map(({ kind, ...ready }) => [kind, ready]));
     const all = [...this.context.catalogue.kinds.values()].filter((kind) => kind.id !== GROUP_KIND);
     const kinds = searchKinds([...all, ...groups.keys()], this.query());
     const loose = this.loose();
-    const found = (kind: NodeKind): FoundKind => ({ kind, group: groups.get(kind) });
+    const found = (kind: NodeKind): FoundKind => ({ kind, ready: groups.get(kind) });
     if (!loose) return kinds.map(found);
     const fitting = kinds.flatMap((kind) => {
       const fit = loose.free === 'inlet' ? fittingInlet(kind, loose.type) : fittingOutlet(kind, loose.type);
