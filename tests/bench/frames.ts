@@ -86,7 +86,7 @@ async function lightCosts(device: Device, renderer: FrameRenderer, mesh: MeshBuf
     sun: newLight('sun', { casts: true }),
     lights: Object.fromEntries(Array.from({ length: count - 1 }, (_, order) => [`sun${order}`, newLight('sun', { order, casts: true })])),
   });
-  const casters = { ball: { middle: [0, 0, 0], radius: 1.1 }, standing: 'still' };
+  const casters = { ball: { middle: [0, 0, 0], radius: 1.1 }, standing: { shown: {}, seconds: 0 } };
   const cases = [
     { lights: '1 light', scene: { rig: rigOf(1) } },
     { lights: '4 lights', scene: { rig: rigOf(4) } },

@@ -1,4 +1,5 @@
 import {
+  BACKGROUND_FITS,
   buildMesh,
   compileMaterial,
   DEMO_DOCUMENTS,
@@ -10,11 +11,13 @@ import {
   START_CAMERA,
   TERMS,
   WHOLE_PICTURE,
+  type BackgroundFit,
   type DebugView,
   type FrameItem,
   type Inspection,
   type LightRig,
   type Material,
+  type MaterialImage,
   type MeshShape,
   type Term,
 } from '@brelvin/core';
@@ -86,6 +89,32 @@ describe('Inspection', () => {
       expect(worst).toBeLessThanOrEqual(1 / 255);
     });
   }
+
+  it('leaves nothing behind where nothing is wanted: alpha in a still, squares on the Stage', async () => {
+    const sphere = await item(newMaterial('plain'), 'sphere');
+    const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
+    const drawn = async (empty: 'alpha' | undefined, change: Partial<LightRig> = {}): Promise<(x: number, y: number) => number[]> => {
+      const picture = { items: [sphere], camera: { ...front, distance: 6 }, rig: { ...rig, transparent: true, ...change }, seconds: 0 };
+      renderer.draw(picture, { size, samples: 4, target, targetSize: size, empty });
+      const pixels = await device.readPixels(target);
+      return (x, y) => [...pixels.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 4)];
+    };
+    const still = await drawn('alpha');
+    expect(still(2, 2)[3]).toBe(0);
+    expect(still(SIDE / 2, SIDE / 2)[3]).toBe(255);
+    const row = Array.from({ length: SIDE }, (_, x) => still(x, SIDE / 2));
+    const edge = row.filter((each) => each[3]! > 20 && each[3]! < 235);
+    expect(edge.length).toBeGreaterThan(0);
+    // Not premultiplied: a half-covered pixel is as bright as the surface beside it.
+    const inside = row.find((each) => each[3] === 255)!;
+    for (const each of edge) expect(Math.abs(each[1]! - inside[1]!)).toBeLessThan(60);
+    const stage = await drawn(undefined);
+    expect(stage(2, 2)[3]).toBe(255);
+    expect(Math.abs(stage(2, 2)[0]! - stage(14, 2)[0]!)).toBeGreaterThan(10);
+    const glowing = await drawn('alpha', { bloom: { strength: 1, from: 0 }, exposure: 3 });
+    expect(glowing(SIDE / 2, 6)[3]).toBeGreaterThan(5);
+    target.destroy();
+  });
 
   it('takes lighting that was built by hand apart: a sum over the lights is Lambert’s diffuse light', async () => {
     const surface = (nodes: Material['surface']['nodes'], from: string, outlet: string): Material['surface'] => ({
@@ -255,6 +284,31 @@ describe('The view transform', () => {
     expect(row(0)).toBeGreaterThan(240);
     expect(row(SIDE - 1)).toBeLessThan(15);
     expect(Math.abs(row(SIDE / 2) - 127)).toBeLessThan(6);
+  });
+
+  it('lays a flat image behind, the colour beside it', async () => {
+    const image: MaterialImage = {
+      ...{ name: 'plate', asset: 'plate', width: 2, height: 1, role: 'colour', wrapX: 'clamp', wrapY: 'clamp' },
+      ...{ filter: 'sharp', uvSet: 0 },
+    } as MaterialImage;
+    const pixels = new Uint8Array([255, 0, 0, 255, 0, 0, 255, 255]);
+    await renderer.images.bring([image], async () => ({ width: 2, height: 1, levels: [pixels, pixels.slice(0, 4)] }));
+    const at = async (fit: BackgroundFit, x: number, y: number): Promise<number[]> => {
+      const seen = await behind({ background: [0, 1, 0], backgroundImage: { image, fit } });
+      return [...seen.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)].map((each) => Math.round(each / 255));
+    };
+    const [left, right, green] = [
+      [1, 0, 0],
+      [0, 0, 1],
+      [0, 1, 0],
+    ];
+    for (const fit of BACKGROUND_FITS) {
+      expect(await at(fit, 4, SIDE / 2)).toEqual(left);
+      expect(await at(fit, SIDE - 4, SIDE / 2)).toEqual(right);
+    }
+    expect(await at('contain', 4, 4)).toEqual(green);
+    expect(await at('cover', 4, 4)).toEqual(left);
+    expect(await at('stretch', SIDE - 4, 4)).toEqual(right);
   });
 
   it('spreads what is bright, and nothing else', async () => {

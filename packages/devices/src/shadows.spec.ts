@@ -163,6 +163,14 @@ describe('Shadows', () => {
     expect(await floorAt(rig, -1.6, 2)).toBeGreaterThan(0.3);
   });
 
+  it('are those of what stands there now, not of another scene that stood alike', async () => {
+    const rig = sunFrom([0.6, 0.8, 0]);
+    const bare: StageSet = { ...onFloor(), partRules: { off: { pattern: '*', order: 0, values: {}, casts: false } } };
+    expect(await floorAt(rig, -1.6, 0, bare)).toBeGreaterThan(0.3);
+    expect(await floorAt(rig, -1.6, 0)).toBeLessThan(0.02);
+    expect(await floorAt(rig, -1.6, 0, bare)).toBeGreaterThan(0.3);
+  });
+
   it('are thrown by spots in their cone', async () => {
     const rig: LightRig = {
       ...sunFrom([0, 1, 0]),

@@ -1,7 +1,7 @@
 uniform Backdrop {
   vec4 backdropBelow;   // scene-linear, at the lower edge of the picture
   vec4 backdropAbove;   // at the upper edge
-  vec4 backdropSize;    // width and height of the target in pixels
+  vec4 backdropSize;    // xy: width and height of the target in pixels; zw: parts of an image that the picture is wide and high
 };
 
 out vec4 pixel;

@@ -3,7 +3,7 @@ uniform sampler2D bloomColour;
 
 uniform View {
   vec4 viewExposure;   // x: factor, 2 to the number of stops; y: tone curve by number; z: strength of the bloom; w: 1 to leave the values linear
-  vec4 viewSize;       // width and height of the target in pixels
+  vec4 viewSize;       // xy: width and height of the target in pixels; z: 0 whole picture, 1 over squares, 2 with alpha
 };
 
 out vec4 pixel;
@@ -11,11 +11,13 @@ out vec4 pixel;
 void main() {
   // The scene may be smaller than the target (while dragging): read it by place, not by pixel.
   vec2 at = gl_FragCoord.xy / viewSize.xy;
-  vec3 scene = texture(sceneColour, at).rgb * viewExposure.x;
+  vec4 scene = texture(sceneColour, at);
+  vec3 spread = vec3(0.0);
   if (viewExposure.z > 0.0) {
-    scene += textureLod(bloomColour, at, 0.0).rgb * viewExposure.z;
+    spread = textureLod(bloomColour, at, 0.0).rgb * viewExposure.z;
   }
-  vec3 shown = toneCurve(scene, viewExposure.y);
+  float cover = coverOf(scene, spread, viewSize.z);
+  vec3 shown = toneCurve((scene.rgb * viewExposure.x + spread) / max(cover, 1e-4), viewExposure.y);
   vec3 encoded = viewExposure.w > 0.5 ? shown : srgbFromLinear(shown);
-  pixel = vec4(encoded + ditherAt(gl_FragCoord.xy), 1.0);
+  pixel = handedOn(encoded, cover, viewSize.z, gl_FragCoord.xy);
 }

@@ -1,3 +1,5 @@
+import type { MaterialImage } from './image';
+
 export const RIG_VERSION = 3;
 /** Of the uniform block `Lights`; ambient light and hemispheres do not count. */
 export const MOST_LIGHTS = 8;
@@ -12,6 +14,12 @@ export const LIGHT_MOTIONS = ['still', 'orbit', 'sway', 'colours'] as const;
 export type LightMotionKind = (typeof LIGHT_MOTIONS)[number];
 export const TONE_CURVES = ['none', 'reinhard', 'aces', 'neutral'] as const;
 export type ToneCurve = (typeof TONE_CURVES)[number];
+/** How a flat image fills the picture: wholly covered, wholly seen, or pulled to its shape. */
+export const BACKGROUND_FITS = ['cover', 'contain', 'stretch'] as const;
+export type BackgroundFit = (typeof BACKGROUND_FITS)[number];
+/** What is behind the meshes. */
+export const BACKGROUND_KINDS = ['colour', 'gradient', 'image', 'nothing'] as const;
+export type BackgroundKind = (typeof BACKGROUND_KINDS)[number];
 
 /** How a light moves on its own clock, independent of meshes and camera. */
 export interface LightMotion {
@@ -71,11 +79,20 @@ export interface LightRig {
   readonly background: readonly number[];
   /** The upper end of a gradient behind the meshes. */
   readonly backgroundTop?: readonly number[];
+  /** A flat image behind the meshes, in front of the colours. It lights nothing. */
+  readonly backgroundImage?: BackgroundImage;
+  /** Nothing is behind the meshes: stills have an alpha channel, and the Stage shows squares. */
+  readonly transparent?: boolean;
   /** Exposure in stops. */
   readonly exposure: number;
   readonly curve: ToneCurve;
   readonly bloom: Bloom;
   readonly fog: Fog;
+}
+
+export interface BackgroundImage {
+  readonly image: MaterialImage;
+  readonly fit: BackgroundFit;
 }
 
 /** Light that spreads round what is brighter than the picture can show. */
@@ -90,6 +107,11 @@ export interface Fog {
   /** Part of the light that is lost over one metre, as a rate: 0 is clear air. */
   readonly density: number;
   readonly colour: readonly number[];
+}
+
+export function backgroundKind({ transparent, backgroundImage, backgroundTop }: LightRig): BackgroundKind {
+  if (transparent) return 'nothing';
+  return backgroundImage ? 'image' : backgroundTop ? 'gradient' : 'colour';
 }
 
 /** All lights of a rig by id, in order: ambient light, the sun, then the others. */

@@ -1,6 +1,6 @@
 import type { Edit } from './edit';
 import type { Json } from './json';
-import { AMBIENT, SUN, type LightRig, type RigLight } from './light-rig';
+import { AMBIENT, SUN, type BackgroundImage, type BackgroundKind, type LightRig, type RigLight } from './light-rig';
 
 /** Where a light stands in the document. */
 export function lightPath(id: string): readonly string[] {
@@ -43,4 +43,25 @@ export function setRig<K extends 'background' | 'backgroundTop' | 'exposure' | '
   label: string,
 ): Edit {
   return { label, changes: [value === undefined ? { path: [field] } : { path: [field], value: value as Json }] };
+}
+
+/** What a gradient has above when it begins. Scene-linear. */
+const FIRST_TOP = [0.2, 0.2, 0.2];
+
+/** Puts something else behind the meshes; colours stay for when they are wanted again. */
+export function setBackgroundKind(rig: LightRig, kind: BackgroundKind, image = rig.backgroundImage): Edit {
+  const gone = (field: keyof LightRig): Edit['changes'] => (rig[field] === undefined ? [] : [{ path: [field] }]);
+  const top = kind === 'gradient' && !rig.backgroundTop ? [{ path: ['backgroundTop'], value: FIRST_TOP }] : [];
+  return {
+    label: 'Background',
+    changes: [
+      ...(kind === 'nothing' ? [{ path: ['transparent'], value: true }] : gone('transparent')),
+      ...(kind === 'image' && image ? setBackgroundImage(image).changes : kind === 'nothing' ? [] : gone('backgroundImage')),
+      ...(kind === 'colour' ? gone('backgroundTop') : top),
+    ],
+  };
+}
+
+export function setBackgroundImage(image: BackgroundImage): Edit {
+  return { label: 'Background image', changes: [{ path: ['backgroundImage'], value: image as unknown as Json }] };
 }

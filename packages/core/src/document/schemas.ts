@@ -1,5 +1,5 @@
 import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS } from './image';
-import { FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
+import { BACKGROUND_FITS, FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
 import { LIVE_KINDS } from './live-input';
 import { MATERIAL_VERSION } from './material';
 import { RIBBON_TYPES } from './ribbon-types';
@@ -102,20 +102,19 @@ const liveInput = object({
   speed: { schema: number() },
 });
 
-const images = record(
-  object({
-    name: { schema: text(LONGEST_NAME) },
-    asset: { schema: assetAddress, help: 'SHA-256 of the file.' },
-    width: { schema: whole(1, 1e6) },
-    height: { schema: whole(1, 1e6) },
-    role: { schema: oneOf(...IMAGE_ROLES) },
-    wrapX: { schema: oneOf(...IMAGE_WRAPS) },
-    wrapY: { schema: oneOf(...IMAGE_WRAPS) },
-    filter: { schema: oneOf(...IMAGE_FILTERS) },
-    uvSet: { schema: whole(0, 1) },
-  }),
-  256,
-);
+const image = object({
+  name: { schema: text(LONGEST_NAME) },
+  asset: { schema: assetAddress, help: 'SHA-256 of the file.' },
+  width: { schema: whole(1, 1e6) },
+  height: { schema: whole(1, 1e6) },
+  role: { schema: oneOf(...IMAGE_ROLES) },
+  wrapX: { schema: oneOf(...IMAGE_WRAPS) },
+  wrapY: { schema: oneOf(...IMAGE_WRAPS) },
+  filter: { schema: oneOf(...IMAGE_FILTERS) },
+  uvSet: { schema: whole(0, 1) },
+});
+
+const images = record(image, 256);
 
 const parameters = record(
   object({
@@ -284,6 +283,8 @@ export const RIG_SCHEMA = object({
   lights: { schema: record(light, MOST_LIGHTS_IN_RIG) },
   background: { schema: linearColour },
   backgroundTop: { schema: linearColour, optional: true },
+  backgroundImage: { schema: object({ image: { schema: image }, fit: { schema: oneOf(...BACKGROUND_FITS) } }), optional: true },
+  transparent: { schema: yesOrNo, optional: true },
   exposure: { schema: number(-20, 20), help: 'Stops.' },
   curve: { schema: oneOf(...TONE_CURVES) },
   bloom: { schema: object({ strength: { schema: number(0, 10) }, from: { schema: number(0, 1000) } }) },

@@ -9,6 +9,7 @@ import { blockLayout, type BlockLayout } from '../ir/layout';
 import { linkProgram } from '../ir/program';
 import type { OrbitCamera } from '../scene/camera';
 import { shadowViews, type Ball } from '../scene/shadow-views';
+import { Backdrop } from './backdrop';
 import { BloomPasses } from './bloom';
 import type { FrameItem } from './frame-item';
 import { FullScreen } from './full-screen';
@@ -16,7 +17,7 @@ import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, t
 import { MeshBuffers } from './mesh-buffers';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
-import { ShadowPasses } from './shadows';
+import { ShadowPasses, type StandingState } from './shadows';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import { RenderTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
@@ -28,8 +29,8 @@ export interface Picture extends StageClocks {
   readonly items: readonly FrameItem[];
   readonly camera: OrbitCamera;
   readonly rig: LightRig;
-  /** A ball round what throws shadows, and the name of its present state; without one nothing does. */
-  readonly casters?: { readonly ball: Ball; readonly standing?: string };
+  /** A ball round what throws shadows, and its present state; without one nothing does. */
+  readonly casters?: { readonly ball: Ball; readonly standing?: StandingState };
   /** How it is taken apart; whole when absent. */
   readonly inspection?: Inspection;
 }
@@ -44,13 +45,15 @@ export interface Drawing {
   readonly cssSize?: PictureSize;
   /** sRGB when absent; linear for measurements. */
   readonly encoding?: 'linear';
+  /** Where a rig has nothing behind the meshes: alpha of the target, or squares when absent. */
+  readonly empty?: 'alpha';
 }
 
 interface FramePrograms {
   readonly view: FullScreen;
   /** The same without tone curve and bloom, which most pictures do without. */
   readonly plainView: FullScreen;
-  readonly backdrop: FullScreen;
+  readonly backdrop: Backdrop;
   readonly bloom: BloomPasses;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
@@ -69,7 +72,6 @@ export class FrameRenderer {
   private readonly targets = new Map<string, RenderTargets>();
   /** The images that materials read. */
   readonly images: ImageBank;
-  private readonly backdropValues: UniformBuffer;
   private readonly viewValues: UniformBuffer;
 
   private constructor(
@@ -78,7 +80,6 @@ export class FrameRenderer {
     private readonly blocks: FrameBlocks,
   ) {
     this.images = new ImageBank(device);
-    this.backdropValues = programs.backdrop.createValues();
     this.viewValues = programs.view.createValues();
   }
 
@@ -88,7 +89,7 @@ export class FrameRenderer {
     const programs = {
       view: await FullScreen.create(device, 'view_transform', 'View'),
       plainView: await FullScreen.create(device, 'plain_view', 'View'),
-      backdrop: await FullScreen.create(device, 'backdrop', 'Backdrop', [1, 4]),
+      backdrop: await Backdrop.create(device),
       bloom: await BloomPasses.create(device),
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
@@ -136,6 +137,7 @@ export class FrameRenderer {
     const { rig, inspection = WHOLE_PICTURE } = picture;
     const plain = showsProperty(inspection);
     const spread = plain || rig.bloom.strength <= 0 ? undefined : this.programs.bloom.draw(scene, rig);
+    const empty = plain || !rig.transparent ? 0 : drawing.empty === 'alpha' ? 2 : 1;
     const values = new Map([
       [
         'viewExposure',
@@ -143,7 +145,7 @@ export class FrameRenderer {
           ? [1, 0, 0, 0]
           : [2 ** rig.exposure, TONE_CURVES.indexOf(rig.curve), spread ? rig.bloom.strength : 0, drawing.encoding === 'linear' ? 1 : 0],
       ],
-      ['viewSize', [drawing.targetSize.width, drawing.targetSize.height, 0, 0]],
+      ['viewSize', [drawing.targetSize.width, drawing.targetSize.height, empty, 0]],
     ]);
     const bends = !plain && (rig.curve !== 'none' || spread !== undefined);
     const view = bends ? this.programs.view : this.programs.plainView;
@@ -177,9 +179,9 @@ export class FrameRenderer {
     this.device.runPass({
       colour: targets.colour,
       depth: targets.depth,
-      clear: [red, green, blue, 1],
+      clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
       draws: [
-        ...(rig.backgroundTop && !plain ? [this.backdrop(rig.background, rig.backgroundTop, size, samples)] : []),
+        ...(plain ? [] : this.programs.backdrop.drawCalls(rig, this.images, size, samples)),
         ...(inspection.view === 'wires' ? [] : picture.items.map((item) => this.drawCall(item, globals, samples, variant))),
         ...(isWireView(inspection.view)
           ? picture.items.map((item) => this.programs.wires.drawCall(item, { Frame: this.blocks.frame.buffer.buffer }, samples))
@@ -188,15 +190,6 @@ export class FrameRenderer {
     });
     targets.resolve();
     return targets.resolved;
-  }
-
-  private backdrop(below: readonly number[], above: readonly number[], size: PictureSize, samples: SampleCount): DrawCall {
-    const values = new Map([
-      ['backdropBelow', [...below, 1]],
-      ['backdropAbove', [...above, 1]],
-      ['backdropSize', [size.width, size.height, 0, 0]],
-    ]);
-    return this.programs.backdrop.drawCall(this.backdropValues, values, {}, samples);
   }
 
   private drawCall(

@@ -36,8 +36,8 @@ export class ImageBank {
     }
   }
 
-  private texture(image: MaterialImage | undefined): DeviceTexture {
-    if (!image) return this.missing();
+  /** An image's texture once it has come; until then it is asked for. */
+  find(image: MaterialImage): DeviceTexture | undefined {
     const key = keyOf(image);
     const known = this.textures.get(key);
     if (known) {
@@ -46,7 +46,11 @@ export class ImageBank {
       return known;
     }
     if (!this.waiting.has(key)) void this.fetch(key, image);
-    return this.missing();
+    return undefined;
+  }
+
+  private texture(image: MaterialImage | undefined): DeviceTexture {
+    return (image && this.find(image)) ?? this.missing();
   }
 
   private async fetch(key: string, image: MaterialImage): Promise<void> {

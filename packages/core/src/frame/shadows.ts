@@ -11,11 +11,17 @@ import { writeBlock } from './uniforms';
 
 const SQUARES = 4;
 
+/** The state of what throws shadows: other objects or seconds stand differently. */
+export interface StandingState {
+  readonly shown: object;
+  readonly seconds: number;
+}
+
 /** The shadow atlas: what each light that casts shadows sees, as depths. */
 export class ShadowPasses {
   readonly atlas: DeviceTexture;
   private readonly casters: readonly UniformBuffer[];
-  private drawn = '';
+  private drawn?: { readonly standing: StandingState; readonly views: string };
 
   private constructor(
     private readonly device: Device,
@@ -52,13 +58,15 @@ export class ShadowPasses {
   /**
    * Draws what lights see.
    *
-   * @param standing names the present state of what casts; the atlas is kept while neither it nor a light changes
+   * @param standing the present state of what casts; the atlas is kept while neither it nor a light changes
    */
-  draw(views: readonly ShadowView[], items: readonly FrameItem[], standing?: string): void {
+  draw(views: readonly ShadowView[], items: readonly FrameItem[], standing?: StandingState): void {
     if (views.length === 0) return;
-    const state = standing === undefined ? '' : `${standing} ${views.map((view) => Array.from(view.clipFromWorld).join()).join(' ')}`;
-    if (state && state === this.drawn) return;
+    const state = standing && { standing, views: views.map((view) => Array.from(view.clipFromWorld).join()).join(' ') };
+    const { drawn } = this;
     this.drawn = state;
+    const { shown, seconds } = drawn?.standing ?? {};
+    if (state && state.views === drawn?.views && standing.shown === shown && standing.seconds === seconds) return;
     const casters = items.filter(({ part }) => part?.casts ?? true);
     this.device.runPass({ depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
     views.forEach(({ clipFromWorld }, square) => {

@@ -15,6 +15,7 @@ import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
 import { COPY_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
 import { portraitOf, standingPoints, trianglesOf } from './outline';
+import type { StandingState } from './shadows';
 import type { Surface } from './surface';
 import type { PipelineState } from './surface-pipelines';
 import type { UniformBuffer } from './uniform-buffer';
@@ -55,8 +56,8 @@ export class StageScene {
   private readonly worn = new Map<string, Worn>();
   private set?: StageSet;
   private bench = '';
-  /** Counts the sets that were shown. */
-  private shown = 0;
+  /** Stands for what is shown, whichever scene shows it: another object after every change. */
+  private shown: object = {};
   private castersBall?: Ball;
   private failures: readonly { readonly mesh: string; readonly message: string }[] = [];
 
@@ -74,7 +75,7 @@ export class StageScene {
   show(set: StageSet): void {
     if (set.meshes === this.set?.meshes && set.floor === this.set.floor && set.partRules === this.set.partRules) return;
     this.set = set;
-    this.shown++;
+    this.shown = {};
     this.castersBall = undefined;
     const wanted = new Map(Object.entries(set.meshes));
     if (set.floor.shown) wanted.set(FLOOR, floorMesh(set));
@@ -168,11 +169,11 @@ export class StageScene {
     return Float32Array.from(points.length > 0 ? points : [-1, -1, -1, 1, 1, 1]);
   }
 
-  /** A ball round what throws shadows, and a name that changes when any of it does or moves. */
-  casters(seconds: number): { readonly ball: Ball; readonly standing: string } {
+  /** A ball round what throws shadows, and the state it is in. */
+  casters(seconds: number): { readonly ball: Ball; readonly standing: StandingState } {
     const moving = [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still');
     this.castersBall ??= ballRound(this.outline());
-    return { ball: this.castersBall, standing: `${this.shown} ${moving ? seconds : 0}` };
+    return { ball: this.castersBall, standing: { shown: this.shown, seconds: moving ? seconds : 0 } };
   }
 
   /** The view for the Library: what wears the material on the Bench, or everything when nothing does. */

@@ -8,7 +8,7 @@ export async function drawThumbnail(device: Device, renderer: FrameRenderer, pic
   const size = { width: THUMBNAIL_SIZE, height: THUMBNAIL_SIZE };
   const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
   try {
-    renderer.draw(picture, { size, samples: 4, target, targetSize: size });
+    renderer.draw(picture, { size, samples: 4, target, targetSize: size, empty: 'alpha' });
     return await device.readPixels(target);
   } finally {
     target.destroy();

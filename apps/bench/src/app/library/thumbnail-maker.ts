@@ -72,6 +72,7 @@ export class ThumbnailMaker {
         // A picture with placeholders would stay in the Library.
         await renderer.images.bring(Object.values(source.images), (image) => this.shelf.load(image));
       }
+      if (rig.backgroundImage) await renderer.images.bring([rig.backgroundImage.image], (image) => this.shelf.load(image));
       const pixels = await drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
       await this.api.saveThumbnail(id, step, await pngOf(pixels));
       return this.api.thumbnailUrl(id, step);

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { setRig, type LightRig, type ToneCurve } from '@brelvin/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { backgroundKind, setBackgroundKind, setRig, type BackgroundKind, type LightRig, type ToneCurve } from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
+import { BackgroundField } from './background-field';
 import { RigWork } from './rig-work';
 
 const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
@@ -11,10 +12,17 @@ const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
   ['neutral', 'Khronos PBR Neutral', 'Colours below four fifths stay exactly as they are.'],
 ];
 
+const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
+  ['colour', 'one colour', 'The same colour everywhere.'],
+  ['gradient', 'gradient', 'One colour below, another above.'],
+  ['image', 'flat image', 'An image that stays behind the picture, however the camera turns. It lights nothing.'],
+  ['nothing', 'nothing', 'Stills get an alpha channel; here squares show what is empty.'],
+];
+
 /** How the picture is shown: exposure, tone curve, what is behind the meshes, bloom and fog. */
 @Component({
   selector: 'brelvin-picture-panel',
-  imports: [ColourField, NumberField],
+  imports: [BackgroundField, ColourField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'picture-panel' },
   template: `
@@ -34,30 +42,32 @@ const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
       }
     </select>
     <span class="field-label">Behind</span>
-    <span class="light-colour">
-      <brelvin-colour
-        label="Background"
-        [value]="rig().background"
-        (changed)="set('background', $event.value, 'Background', $event.gesture)"
-      />
-      @if (rig().backgroundTop; as top) {
-        <brelvin-colour
-          label="Background above"
-          [value]="top"
-          (changed)="set('backgroundTop', $event.value, 'Background', $event.gesture)"
-        />
-        <button type="button" class="text-button" (click)="set('backgroundTop', undefined, 'Plain background')">plain</button>
-      } @else {
-        <button
-          type="button"
-          class="text-button"
-          title="Another colour at the top"
-          (click)="set('backgroundTop', [0.2, 0.2, 0.2], 'Background gradient')"
-        >
-          gradient
-        </button>
+    <select #behind class="text-input" aria-label="Behind the meshes" (change)="putBehind($any(behind.value))">
+      @for (each of behinds; track each[0]) {
+        <option [value]="each[0]" [selected]="kind() === each[0]" [title]="each[2]">{{ each[1] }}</option>
       }
-    </span>
+    </select>
+    @if (kind() === 'colour' || kind() === 'gradient') {
+      <span class="field-label">{{ kind() === 'gradient' ? 'Colours' : 'Colour' }}</span>
+      <span class="light-colour">
+        <brelvin-colour
+          label="Background"
+          [value]="rig().background"
+          (changed)="set('background', $event.value, 'Background', $event.gesture)"
+        />
+        @if (rig().backgroundTop; as top) {
+          <brelvin-colour
+            label="Background above"
+            [value]="top"
+            (changed)="set('backgroundTop', $event.value, 'Background', $event.gesture)"
+          />
+        }
+      </span>
+    }
+    @if (kind() === 'image') {
+      <span class="field-label">Image</span>
+      <brelvin-background-field (chosen)="answered()" />
+    }
     <span class="field-label">Bloom</span>
     <brelvin-number
       label="Bloom"
@@ -98,6 +108,20 @@ export class PicturePanel {
   private readonly work = inject(RigWork);
   protected readonly rig = this.work.rig;
   protected readonly curves = CURVES;
+
+  protected readonly behinds = BEHINDS;
+  /** A flat image is wanted, but none is chosen yet: nothing changes until then. */
+  private readonly asking = signal(false);
+  protected readonly kind = computed(() => (this.asking() ? 'image' : backgroundKind(this.rig())));
+
+  protected putBehind(kind: BackgroundKind): void {
+    this.asking.set(kind === 'image' && !this.rig().backgroundImage);
+    if (!this.asking()) this.work.do(setBackgroundKind(this.rig(), kind));
+  }
+
+  protected answered(): void {
+    this.asking.set(false);
+  }
 
   protected set<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog'>(
     field: K,

@@ -342,7 +342,7 @@ export class StageEngine {
         casters: scene.casters(this.seconds),
         inspection: this.seenApart,
       };
-      renderer.draw(picture, { size, samples: 4, target, targetSize: size, cssSize: this.cssSize });
+      renderer.draw(picture, { size, samples: 4, target, targetSize: size, cssSize: this.cssSize, empty: 'alpha' });
       return await pngOf(await device.readPixels(target), size.width);
     } finally {
       target.destroy();

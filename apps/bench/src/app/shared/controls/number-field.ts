@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, ChangeDetectorRef, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { evaluateNumber } from '@brelvin/core';
 import { newId } from '../documents/new-id';
 import { dragZone, numberText, stepPerPixel, withinRange, type NumberRange } from './number-drag';

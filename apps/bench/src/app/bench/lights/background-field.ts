@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { BACKGROUND_FITS, setBackgroundImage, setBackgroundKind, type BackgroundFit, type MaterialImage } from '@brelvin/core';
+import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { ImageShelf } from '../../shared/images/image-shelf';
+import { RigWork } from './rig-work';
+
+const FITS: Readonly<Record<BackgroundFit, string>> = {
+  cover: 'fills the picture, edges cut off',
+  contain: 'seen whole, colours beside it',
+  stretch: 'pulled to the picture’s shape',
+};
+
+/** Which flat image is behind the meshes: from the workspace or a file, and how it fills the picture. */
+@Component({
+  selector: 'brelvin-background-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'background-field' },
+  template: `
+    <select
+      #asset
+      class="text-input"
+      aria-label="Background image"
+      title="Images of the workspace"
+      (change)="adopt(asset.value); asset.value = shown() ?? ''"
+    >
+      @if (!shown()) {
+        <option value="">choose an image …</option>
+      }
+      @for (each of shelf(); track each.sha256) {
+        <option [value]="each.sha256" [selected]="each.sha256 === shown()">{{ each.name }}</option>
+      }
+      @if (beyond(); as image) {
+        <option [value]="image.asset" selected>{{ image.name }}</option>
+      }
+    </select>
+    <button type="button" class="text-button" title="Take a PNG, JPEG or WebP into the workspace" (click)="file.click()">
+      from a file …
+    </button>
+    <input
+      #file
+      type="file"
+      class="sr-only"
+      tabindex="-1"
+      aria-label="Background image from a file"
+      accept="image/png,image/jpeg,image/webp"
+      (change)="take(file)"
+    />
+    @if (work.rig().backgroundImage; as background) {
+      <select
+        #fit
+        class="text-input"
+        aria-label="How the image fills the picture"
+        (change)="put({ image: background.image, fit: $any(fit.value) })"
+      >
+        @for (each of fits; track each) {
+          <option [value]="each" [selected]="background.fit === each">{{ fitWords[each] }}</option>
+        }
+      </select>
+    }
+    @if (refusal(); as words) {
+      <span class="number-error" role="alert">{{ words }}</span>
+    }
+  `,
+})
+export class BackgroundField {
+  /** An image has been chosen. */
+  readonly chosen = output<void>();
+
+  protected readonly work = inject(RigWork);
+  private readonly api = inject(AssetApi);
+  private readonly images = inject(ImageShelf);
+  protected readonly fits = BACKGROUND_FITS;
+  protected readonly fitWords = FITS;
+  protected readonly shelf = signal<readonly AssetSummary[]>([]);
+  protected readonly refusal = signal<string | undefined>(undefined);
+
+  constructor() {
+    this.api.list({ limit: 100 }).then(
+      ({ assets }) => this.shelf.set(assets),
+      () => this.refusal.set('The images of the workspace can not be read now.'),
+    );
+  }
+
+  protected shown(): string | undefined {
+    return this.work.rig().backgroundImage?.image.asset;
+  }
+
+  /** An image in use that is not on the shelf. */
+  protected beyond(): MaterialImage | undefined {
+    const image = this.work.rig().backgroundImage?.image;
+    return image && !this.shelf().some((each) => each.sha256 === image.asset) ? image : undefined;
+  }
+
+  protected adopt(sha256: string): void {
+    const found = this.shelf().find((each) => each.sha256 === sha256);
+    if (found) this.use({ name: found.name.replace(/\.[^.]+$/, ''), asset: sha256, width: found.width, height: found.height });
+  }
+
+  protected async take(field: HTMLInputElement): Promise<void> {
+    const [file] = field.files ?? [];
+    field.value = '';
+    if (!file) return;
+    this.refusal.set(undefined);
+    try {
+      const image = await this.images.take(file);
+      if (image) this.use(image);
+    } catch (error) {
+      this.refusal.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  private use({ name, asset, width, height }: Pick<MaterialImage, 'name' | 'asset' | 'width' | 'height'>): void {
+    const rig = this.work.rig();
+    const image = { name, asset, width, height, role: 'colour', wrapX: 'clamp', wrapY: 'clamp', filter: 'smooth', uvSet: 0 } as const;
+    this.work.do(setBackgroundKind(rig, 'image', { image, fit: rig.backgroundImage?.fit ?? 'cover' }));
+    this.chosen.emit();
+  }
+
+  protected put(background: { readonly image: MaterialImage; readonly fit: BackgroundFit }): void {
+    this.work.do(setBackgroundImage(background));
+  }
+}
