@@ -15,6 +15,7 @@ uniform Object {
   vec4 placeOrigin;      // xyz: smallest corner of the mesh's bounds
   vec4 placeScale;       // xyz: 1 / extent, 0 where the mesh is flat
   vec4 partDepth;        // x: metres nearer to the eye that the part counts as, in depth only; y: 1 where it receives shadows
+  vec4 partOutline;      // width in x: metres, y: CSS pixels; z: metres that its outline counts as farther; w: number, negative without lines
 };
 
 // Scene-linear Rec. 709. A light colour of 1 makes a white surface that faces the light read 1.
@@ -31,4 +32,12 @@ uniform Lights {
   vec4 lightWeights[8];    // x: ambient part, y: diffuse part, z: specular part
   mat4 shadowFromWorld[4]; // clip space of the lights that cast shadows
   vec4 shadowInfo[4];      // x: size of a texel on what is lit, metres; y: softness, texels
+};
+
+// The surface taken apart: its terms by weight, or one of its properties as a picture.
+uniform Inspect {
+  vec4 termWeights;   // ambient, diffuse, specular, reflection
+  vec4 moreWeights;   // transmission, emission, shadow
+  vec4 inspectView;   // x: which view; y: 0 whole, 1 colour without light, 2 light without colour; z: number of a light from 0
+  vec4 inspectRange;  // x, y: nearest and farthest distance from the eye, metres
 };

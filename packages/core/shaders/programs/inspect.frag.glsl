@@ -1,11 +1,3 @@
-// The surface taken apart: its terms by weight, or one of its properties as a picture.
-uniform Inspect {
-  vec4 termWeights;   // ambient, diffuse, specular, reflection
-  vec4 moreWeights;   // transmission, emission, shadow
-  vec4 inspectView;   // x: which view; y: 0 whole, 1 colour without light, 2 light without colour; z: number of a light from 0
-  vec4 inspectRange;  // x, y: nearest and farthest distance from the eye, metres
-};
-
 out vec4 pixel;
 
 // Supplied by the material.

@@ -7,7 +7,7 @@ import { blockLayout, type BlockLayout } from '../ir/layout';
 import { dropDead, fold, mapValues, returning, shareCommon, substitute } from '../ir/passes';
 import { linkProgram, type Program } from '../ir/program';
 import { fasterRate, RateAnalysis, type Rate } from '../ir/rate';
-import { componentCount, VEC3, type Type } from '../ir/types';
+import { componentCount, type Type } from '../ir/types';
 import { walkBody, walkExpression } from '../ir/walk';
 import { reachesDock } from './graph-order';
 import { hashText } from './hash';
@@ -16,8 +16,8 @@ import { lowerGraph, type BakedInlet } from './lower';
 import { resolveGraph, type GraphProblem, type ResolvedGraph } from './resolve';
 import type { Slot } from './slots';
 
-/** Programs of a surface for pictures that need more than the plain one: under shadows, or taken apart. */
-export type SurfaceVariant = 'shadowed' | 'inspect';
+/** Programs of a surface besides the plain one: under shadows, taken apart, its outline grown, the colour of its lines. */
+export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines';
 
 /** What the values of slots that are computed once per frame need. */
 export interface FrameComputation {
@@ -74,7 +74,9 @@ export function compileMaterial(
   const context = { functions: library.module.functions };
   const folded = mapValues(lowered.line, (value) => fold(value, context));
   const shared = shareCommon(folded);
-  const results = [lowered.colour, lowered.emission].map((result) => substitute(result, 'local', shared.replaced));
+  const results = [lowered.colour, lowered.emission, ...(lowered.outline ? [lowered.outline] : [])].map((result) =>
+    substitute(result, 'local', shared.replaced),
+  );
   const line = dropDead(shared.line, results);
 
   const sumFunctions = (sums: readonly LightSum[]): [string, IrFunction][] =>
@@ -99,35 +101,27 @@ export function compileMaterial(
   const pack = (expression: Expression): Expression => substitute(expression, 'global', packed);
   const sums = sumFunctions(lowered.sums.map((sum) => mapSum(sum, pack)));
   const pixelLine = mapValues(hoisted.line, pack);
-  const [colour, emission] = hoisted.results.map(pack);
+  const [colour, emission, outline] = hoisted.results.map(pack);
   if (!colour || !emission) throw new ReferenceError('a material has a colour and an emission');
 
   const block = lowered.slots.block();
   const blockGlobal = lowered.slots.blockGlobal();
-  const functions: IrFunction[] = [
-    {
-      signature: 'paintSurface()',
-      name: 'paintSurface',
-      parameters: [],
-      result: colour.type,
-      body: returning(dropDead(pixelLine, [colour]), colour),
-      origin: { path: 'graph' },
-    },
-    {
-      signature: 'paintEmission()',
-      name: 'paintEmission',
-      parameters: [],
-      result: VEC3,
-      body: returning(dropDead(pixelLine, [emission]), emission),
-      origin: { path: 'graph' },
-    },
-  ];
-  const link = (fragment: Module): Program =>
-    linkProgram(surfaceVertex(), {
+  const painter = (name: string, result: Expression): IrFunction => ({
+    signature: `${name}()`,
+    name,
+    parameters: [],
+    result: result.type,
+    body: returning(dropDead(pixelLine, [result]), result),
+    origin: { path: 'graph' },
+  });
+  const painters = [painter('paintSurface', colour), painter('paintEmission', emission)];
+  if (outline) painters.push(painter('paintOutline', outline));
+  const link = (fragment: Module, vertex = surfaceVertex()): Program =>
+    linkProgram(vertex, {
       ...fragment,
       globals: new Map([...fragment.globals, ...samplers, [blockGlobal.name, blockGlobal]]),
       blocks: new Map(fragment.blocks).set(block.name, block),
-      functions: new Map([...fragment.functions, ...sums, ...functions.map((each): [string, IrFunction] => [each.signature, each])]),
+      functions: new Map([...fragment.functions, ...sums, ...painters.map((each): [string, IrFunction] => [each.signature, each])]),
     });
   const program = link(surfaceFragment());
   const glsl = emitGlsl(program);
@@ -137,7 +131,12 @@ export function compileMaterial(
     compiled: {
       key: hashText(glsl.fragment.text),
       glsl,
-      variants: Object.fromEntries(variants.map((variant) => [variant, emitGlsl(link(FRAGMENTS[variant]()))])),
+      variants: Object.fromEntries(
+        [...variants, ...outlineVariants(material)].map((variant) => [
+          variant,
+          emitGlsl(link(FRAGMENTS[variant](), VERTICES[variant]?.())),
+        ]),
+      ),
       blocks: programBlocks(program),
       slots: lowered.slots.slots,
       frame: { line: hoisted.frameLine, functions: reachedFunctions(hoisted.frameLine, module) },
@@ -163,6 +162,10 @@ let fragment: Module | undefined;
 
 let shadowed: Module | undefined;
 let inspecting: Module | undefined;
+let outlining: Module | undefined;
+let growing: Module | undefined;
+
+const UNSHADED = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']] as const;
 
 /** Functions of lighting that the inspecting program has its own of. */
 const INSPECTED = [
@@ -175,7 +178,15 @@ const INSPECTED = [
 const FRAGMENTS: Readonly<Record<SurfaceVariant, () => Module>> = {
   shadowed: () => (shadowed ??= libraryProgram('surface.frag')),
   inspect: () => (inspecting ??= withOwn(libraryProgram('inspect.frag'), INSPECTED)),
+  hull: () => (outlining ??= withOwn(libraryProgram('outline.frag'), UNSHADED)),
+  lines: () => FRAGMENTS.hull(),
 };
+
+const VERTICES: Partial<Record<SurfaceVariant, () => Module>> = { hull: () => (growing ??= libraryProgram('outline.vert')) };
+
+function outlineVariants({ outline }: Pick<MaterialSource, 'outline'>): SurfaceVariant[] {
+  return outline ? [outline.method === 'hull' ? 'hull' : 'lines'] : [];
+}
 
 /** A program in which some functions of the library are put in the place of others. */
 function withOwn(module: Module, exchanged: readonly (readonly [string, string])[]): Module {
@@ -193,7 +204,7 @@ function surfaceVertex(): Module {
 }
 
 function surfaceFragment(): Module {
-  return (fragment ??= withOwn(libraryProgram('surface.frag'), [['shadowOf(int,vec3)', 'unshaded(int,vec3)']]));
+  return (fragment ??= withOwn(libraryProgram('surface.frag'), UNSHADED));
 }
 
 function lineRates(line: readonly Declare[], module: Module): ReadonlyMap<string, Rate> {

@@ -16,4 +16,11 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     default: { value: [0, 0, 0] },
     help: 'Light that the surface gives off by itself, on top of its colour.',
   },
+  {
+    name: 'outline',
+    label: 'Outline',
+    meaning: 'colour',
+    default: { value: [0, 0, 0] },
+    help: 'The colour of the line round it; open, it is black. Whether there is a line stands under “outline”.',
+  },
 ];

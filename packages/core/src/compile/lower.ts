@@ -27,6 +27,8 @@ export interface LoweredGraph {
   readonly sums: readonly LightSum[];
   readonly colour: Expression;
   readonly emission: Expression;
+  /** Where the material has one. */
+  readonly outline?: Expression;
   readonly slots: SlotAllocator;
   /** Inlets whose numbers had no room left and are part of the program: changing one compiles. */
   readonly baked: readonly BakedInlet[];
@@ -91,6 +93,7 @@ class Lowering {
       sums: this.sums,
       colour: dock('colour'),
       emission: dock('emission'),
+      outline: this.material.outline && dock('outline'),
       slots: this.slots,
       baked: this.baked,
       images: this.images,

@@ -3,7 +3,7 @@ import type { GraphNode } from './graph';
 import { GraphEdits } from './graph-edits';
 import type { MaterialImage } from './image';
 import type { Json } from './json';
-import type { Material, MaterialParameter, Variant } from './material';
+import type { Material, MaterialParameter, Outline, Variant } from './material';
 import type { Change } from './transaction';
 
 export function rename(name: string): Edit {
@@ -91,4 +91,14 @@ export function setTags(tags: readonly string[]): Edit {
 export function silence(key: string, silent: boolean): Edit {
   const path = ['silenced', key];
   return { label: silent ? 'Switch a check off here' : 'Switch a check on again', changes: [silent ? { path, value: true } : { path }] };
+}
+
+/** Draws a line round what wears the material, another one, or none. */
+export function setOutline(outline: Outline | undefined): Edit {
+  const path = ['outline'];
+  return { label: 'Outline', changes: [outline ? { path, value: outline as unknown as Json } : { path }] };
+}
+
+export function setOutlineField<K extends keyof Outline>(field: K, value: Outline[K]): Edit {
+  return { label: 'Outline', changes: [{ path: ['outline', field], value }] };
 }

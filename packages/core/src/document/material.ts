@@ -29,6 +29,22 @@ export interface Variant {
   readonly values: Readonly<Record<string, InletValue>>;
 }
 
+/** `hull`: the mesh, grown, behind itself. `edges`: where depth, direction or part breaks in the picture. */
+export const OUTLINE_METHODS = ['hull', 'edges'] as const;
+export const OUTLINE_UNITS = ['pixels', 'metres'] as const;
+
+/** A line round what wears the material; its colour comes from the dock. */
+export interface Outline {
+  readonly method: (typeof OUTLINE_METHODS)[number];
+  readonly width: number;
+  /** CSS pixels of the full-size picture, or metres. */
+  readonly unit: (typeof OUTLINE_UNITS)[number];
+  /** Whether it is also seen through what stands in front. */
+  readonly hidden: boolean;
+}
+
+export const FIRST_OUTLINE: Outline = { method: 'hull', width: 2, unit: 'pixels', hidden: false };
+
 export interface Material {
   readonly format: 'brelvin-material';
   readonly version: number;
@@ -38,6 +54,7 @@ export interface Material {
   readonly groups: Readonly<Record<string, NodeGroup>>;
   readonly parameters: Readonly<Record<string, MaterialParameter>>;
   readonly images: Readonly<Record<string, MaterialImage>>;
+  readonly outline?: Outline;
   readonly variants: Readonly<Record<string, Variant>>;
   /** Checks that somebody switched off for a place, by check and place. */
   readonly silenced: Readonly<Record<string, boolean>>;
@@ -47,4 +64,4 @@ export interface Material {
 }
 
 /** What the compiler reads of a material. */
-export type MaterialSource = Pick<Material, 'surface' | 'groups' | 'parameters' | 'images'>;
+export type MaterialSource = Pick<Material, 'surface' | 'groups' | 'parameters' | 'images' | 'outline'>;

@@ -1,7 +1,7 @@
 import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS } from './image';
 import { BACKGROUND_FITS, FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
 import { LIVE_KINDS } from './live-input';
-import { MATERIAL_VERSION } from './material';
+import { MATERIAL_VERSION, OUTLINE_METHODS, OUTLINE_UNITS } from './material';
 import { RIBBON_TYPES } from './ribbon-types';
 import type { Field, Schema } from './schema';
 import { MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
@@ -160,6 +160,15 @@ export const MATERIAL_SCHEMA = object({
   groups: { schema: groups },
   parameters: { schema: parameters },
   images: { schema: images },
+  outline: {
+    schema: object({
+      method: { schema: oneOf(...OUTLINE_METHODS) },
+      width: { schema: number(0, 100), help: 'CSS pixels, or metres.' },
+      unit: { schema: oneOf(...OUTLINE_UNITS) },
+      hidden: { schema: yesOrNo, help: 'Also seen through what stands in front.' },
+    }),
+    optional: true,
+  },
   variants: {
     schema: record(
       object({ name: { schema: text(LONGEST_NAME, 1) }, order: { schema: number() }, values: { schema: record(inletValue, 1000) } }),

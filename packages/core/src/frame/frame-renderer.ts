@@ -5,16 +5,18 @@ import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
-import { blockLayout, type BlockLayout } from '../ir/layout';
+import type { BlockLayout } from '../ir/layout';
 import { linkProgram } from '../ir/program';
 import type { OrbitCamera } from '../scene/camera';
 import { shadowViews, type Ball } from '../scene/shadow-views';
 import { Backdrop } from './backdrop';
 import { BloomPasses } from './bloom';
 import type { FrameItem } from './frame-item';
+import { EdgePasses, type EdgePicture } from './edge-passes';
 import { FullScreen } from './full-screen';
 import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
 import { MeshBuffers } from './mesh-buffers';
+import { hullItems, lineGroups, markOutlines } from './outlines';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
 import { ShadowPasses, type StandingState } from './shadows';
@@ -57,6 +59,7 @@ interface FramePrograms {
   readonly bloom: BloomPasses;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
+  readonly edges: EdgePasses;
   readonly notReady: SurfacePipelines;
 }
 
@@ -93,15 +96,14 @@ export class FrameRenderer {
       bloom: await BloomPasses.create(device),
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
+      edges: await EdgePasses.create(device),
       notReady: await SurfacePipelines.create(device, 'not ready', glsl),
     };
     const buffered = (layout: BlockLayout): FrameBlocks['frame'] => ({ layout, buffer: new UniformBuffer(device, layout.words) });
-    const inspect = libraryProgram('inspect.frag').blocks.get('Inspect');
-    if (!inspect) throw new RangeError('the inspecting program has no block Inspect');
     return new FrameRenderer(device, programs, {
       frame: buffered(libraryBlock('Frame')),
       lights: buffered(libraryBlock('Lights')),
-      inspect: buffered(blockLayout(inspect)),
+      inspect: buffered(libraryBlock('Inspect')),
     });
   }
 
@@ -176,6 +178,11 @@ export class FrameRenderer {
     const plain = showsProperty(inspection);
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
     const variant: SurfaceVariant | undefined = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
+    // A view of a property, or of wires alone, has no lines round it.
+    const lined = plain || inspection.view === 'wires' ? [] : picture.items;
+    const groups = lineGroups(lined);
+    if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
+    const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).map((item) => this.drawCall(item, globals, samples, 'hull'));
     this.device.runPass({
       colour: targets.colour,
       depth: targets.depth,
@@ -183,28 +190,50 @@ export class FrameRenderer {
       draws: [
         ...(plain ? [] : this.programs.backdrop.drawCalls(rig, this.images, size, samples)),
         ...(inspection.view === 'wires' ? [] : picture.items.map((item) => this.drawCall(item, globals, samples, variant))),
+        ...hulls(false),
         ...(isWireView(inspection.view)
           ? picture.items.map((item) => this.programs.wires.drawCall(item, { Frame: this.blocks.frame.buffer.buffer }, samples))
           : []),
       ],
     });
+    this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
     targets.resolve();
-    return targets.resolved;
+    const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
+    const { items } = picture;
+    return this.programs.edges.draw(targets.resolved, { items, groups, camera, size, cssSize, samples, drawCall: drawEdge });
+  }
+
+  /** Grown meshes that are only hidden by what they belong to, whatever stands in front. */
+  private drawThrough(
+    targets: RenderTargets,
+    items: readonly FrameItem[],
+    hulls: readonly DrawCall[],
+    globals: FrameGlobals,
+    samples: SampleCount,
+  ): void {
+    if (items.length === 0) return;
+    const own = items.map((item) => this.drawCall(item, globals, samples, this.programs.notReady));
+    this.device.runPass({ depth: targets.ownDepth, clear: [0, 0, 0, 0], draws: own });
+    this.device.runPass({ colour: targets.colour, depth: targets.ownDepth, draws: hulls });
   }
 
   private drawCall(
     { mesh, surface, material, part }: FrameItem,
     globals: FrameGlobals,
     samples: SampleCount,
-    variant?: SurfaceVariant,
+    by?: SurfaceVariant | SurfacePipelines,
   ): DrawCall {
     const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
     const object = (part?.object ?? mesh.object).buffer;
     const { frame, lights, inspect } = this.blocks;
     const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object };
-    const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
+    const grown = by === 'hull';
+    // Of a grown mesh only the far side is seen; one that is open lies behind itself.
+    const cull = grown ? (mesh.closed ? 'front' : 'none') : (part?.cull ?? (mesh.closed ? 'back' : 'none'));
+    const state = { samples, cull, mirrored: part?.mirrored ?? false } as const;
+    const own = surface && values && !(by instanceof SurfacePipelines) ? surface.pipeline(state, by) : undefined;
     return {
-      pipeline: surface && values ? surface.pipeline(state, variant) : this.programs.notReady.get(state),
+      pipeline: own ?? (by instanceof SurfacePipelines ? by : this.programs.notReady).get(state),
       bindings: [
         values
           ? {
@@ -213,7 +242,7 @@ export class FrameRenderer {
             }
           : { blocks, textures: {} },
       ],
-      vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
+      vertexBuffers: [...mesh.vertices, ...(grown ? [mesh.hull] : []), part?.copies ?? mesh.inPlace],
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,

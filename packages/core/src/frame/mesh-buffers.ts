@@ -1,4 +1,5 @@
 import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
+import { hullWays } from '../mesh/hull-ways';
 import type { Bounds, MeshData } from '../mesh/mesh';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
 import { UniformBuffer } from './uniform-buffer';
@@ -27,6 +28,13 @@ export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
   },
 ];
 
+/** The same with the way each vertex goes in a grown mesh. */
+export const HULL_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
+  ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
+  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] },
+  ...SURFACE_VERTEX_BUFFERS.slice(-1),
+];
+
 const IN_PLACE = new Float32Array([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0]);
 
 /** A mesh on the device, and one copy of it in place. */
@@ -37,6 +45,7 @@ export class MeshBuffers {
   readonly indices: DeviceBuffer;
   readonly indexCount: number;
   private edges?: DeviceBuffer;
+  private ways?: DeviceBuffer;
   readonly object: UniformBuffer;
   readonly closed: boolean;
   readonly bounds: Bounds;
@@ -74,8 +83,18 @@ export class MeshBuffers {
     return this.edges;
   }
 
+  /** Which way each vertex goes in a grown mesh, found when it is first wanted. */
+  get hull(): DeviceBuffer {
+    if (this.ways) return this.ways;
+    const ways = hullWays(this.mesh);
+    this.ways = this.device.createBuffer({ usage: 'vertex', size: ways.byteLength });
+    this.ways.write(ways);
+    return this.ways;
+  }
+
   destroy(): void {
     this.edges?.destroy();
+    this.ways?.destroy();
     for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();
   }
 }

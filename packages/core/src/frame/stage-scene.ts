@@ -14,7 +14,7 @@ import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
 import { COPY_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
-import { portraitOf, standingPoints, trianglesOf } from './outline';
+import { portraitOf, standingPoints, trianglesOf } from './portrait';
 import type { StandingState } from './shadows';
 import type { Surface } from './surface';
 import type { PipelineState } from './surface-pipelines';

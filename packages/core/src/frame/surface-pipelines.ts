@@ -21,13 +21,14 @@ export class SurfacePipelines {
     device: Device,
     label: string,
     glsl: { readonly vertex: string; readonly fragment: string },
+    vertexBuffers = SURFACE_VERTEX_BUFFERS,
   ): Promise<SurfacePipelines> {
     const pipelines = new Map<string, DevicePipeline>();
     for (const state of STATES) {
       const pipeline = await device.createPipeline({
         label,
         glsl,
-        vertexBuffers: SURFACE_VERTEX_BUFFERS,
+        vertexBuffers,
         depth: 'test and write',
         cull: state.cull,
         front: state.mirrored ? 'cw' : 'ccw',

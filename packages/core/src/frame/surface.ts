@@ -4,6 +4,7 @@ import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';
 import type { Device, DevicePipeline } from '../device/device';
 import type { GlslProgram } from '../emit/glsl/emit-glsl';
+import { HULL_VERTEX_BUFFERS } from './mesh-buffers';
 import { SurfacePipelines, type PipelineState } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
 
@@ -54,6 +55,10 @@ export class Surface {
     return this.source;
   }
 
+  has(variant: SurfaceVariant): boolean {
+    return this.variants.has(variant);
+  }
+
   /** The pipeline for a state, of a variant where that can be had. */
   pipeline(state: PipelineState, variant?: SurfaceVariant): DevicePipeline {
     return ((variant && this.variants.get(variant)) ?? this.pipelines).get(state);
@@ -85,6 +90,12 @@ export class Surface {
   }
 }
 
-function pipelinesOf(device: Device, key: string, label: string, { vertex, fragment }: GlslProgram): Promise<SurfacePipelines> {
-  return SurfacePipelines.create(device, `${label} ${key}`, { vertex: vertex.text, fragment: fragment.text });
+function pipelinesOf(
+  device: Device,
+  key: string,
+  label: SurfaceVariant | 'surface',
+  { vertex, fragment }: GlslProgram,
+): Promise<SurfacePipelines> {
+  const buffers = label === 'hull' ? HULL_VERTEX_BUFFERS : undefined;
+  return SurfacePipelines.create(device, `${label} ${key}`, { vertex: vertex.text, fragment: fragment.text }, buffers);
 }

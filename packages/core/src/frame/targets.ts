@@ -9,6 +9,8 @@ export class RenderTargets {
   /** Scene-linear colour, one sample; `colour` itself when that has only one. */
   readonly resolved: DeviceTexture;
 
+  private secondDepth?: DeviceTexture;
+
   constructor(
     private readonly device: Device,
     readonly size: PictureSize,
@@ -19,6 +21,11 @@ export class RenderTargets {
     this.resolved = samples === 1 ? this.colour : device.createTexture({ ...size, format: 'rgba16float', samples: 1 });
   }
 
+  /** Depth that knows only what a pass of its own drew; made when it is first wanted. */
+  get ownDepth(): DeviceTexture {
+    return (this.secondDepth ??= this.device.createTexture({ ...this.size, format: 'depth24plus', samples: this.samples }));
+  }
+
   resolve(): void {
     if (this.resolved !== this.colour) this.device.resolve(this.colour, this.resolved);
   }
@@ -26,6 +33,7 @@ export class RenderTargets {
   destroy(): void {
     this.colour.destroy();
     this.depth.destroy();
+    this.secondDepth?.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();
   }
 }

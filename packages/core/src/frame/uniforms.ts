@@ -68,6 +68,7 @@ export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives =
     ['placeOrigin', [...low, 0]],
     ['placeScale', [...scale, 0]],
     ['partDepth', [depthOffset, receives ? 1 : 0, 0, 0]],
+    ['partOutline', [0, 0, 0, 0]],
   ]);
 }
 

@@ -1,0 +1,120 @@
+import type { MeshData } from './mesh';
+import type { Vector3 } from './patch';
+import { cross, dot, minus, unit } from './vector';
+
+/** How finely places are told apart, as part of the mesh's size. */
+const GRAIN = 1e-5;
+/** The farthest a sharp corner goes, in widths. */
+const LONGEST = 2;
+
+/**
+ * The way each vertex goes when a mesh grows by one, object space: vertices in one place go one way, whatever their own
+ * normals, so that the grown mesh has no gaps. Faces move by about one each, so corners go farther. Vertices at the rim
+ * of an open mesh also go outwards along it.
+ *
+ * Normals of places are means of those of faces, weighted by angle (Thürmer and Wüthrich 1998, "Computing vertex normals
+ * from polygonal facets", Journal of Graphics Tools 3(1)).
+ *
+ * @returns x y z for each vertex
+ */
+export function hullWays({ positions, indices, bounds }: MeshData): Float32Array<ArrayBuffer> {
+  const places = weld(positions, Math.max(...bounds.high.map((high, axis) => high - (bounds.low[axis] ?? 0)), 1e-9) * GRAIN);
+  const faces = facesOf(positions, indices, places);
+  const sums = new Map<number, Vector3>();
+  const add = (place: number, [x, y, z]: Vector3, by: number): void => {
+    const [a, b, c] = sums.get(place) ?? [0, 0, 0];
+    sums.set(place, [a + x * by, b + y * by, c + z * by]);
+  };
+  for (const { corners, normal, angles } of faces) corners.forEach((place, corner) => add(place, normal, angles[corner] ?? 0));
+  const ways = new Map([...sums].map(([place, sum]) => [place, unit(sum, [0, 0, 0])]));
+  const least = new Map<number, number>();
+  for (const { corners, normal } of faces)
+    for (const place of corners) least.set(place, Math.min(least.get(place) ?? 1, dot(ways.get(place) ?? [0, 0, 0], normal)));
+  const outwards = rimWays(faces);
+  const result = new Float32Array(positions.length);
+  places.forEach((place, vertex) => {
+    const [x, y, z] = ways.get(place) ?? [0, 0, 0];
+    const far = 1 / Math.max(least.get(place) ?? 1, 1 / LONGEST);
+    const [u, v, w] = outwards.get(place) ?? [0, 0, 0];
+    result.set([x * far + u, y * far + v, z * far + w], vertex * 3);
+  });
+  return result;
+}
+
+interface Face {
+  /** Places of its corners. */
+  readonly corners: readonly [number, number, number];
+  readonly points: readonly [Vector3, Vector3, Vector3];
+  readonly normal: Vector3;
+  /** Radians at its corners. */
+  readonly angles: readonly number[];
+}
+
+/** One number for all vertices in one place. Places are looked up in cells, near a cell's border also in the next. */
+function weld(positions: Float32Array, grain: number): number[] {
+  const cells = new Map<string, number>();
+  let count = 0;
+  return Array.from({ length: positions.length / 3 }, (_, vertex) => {
+    const [x, y, z] = [0, 1, 2].map((axis) => cellsNear((positions[vertex * 3 + axis] ?? 0) / grain)) as [number[], number[], number[]];
+    for (const a of x) {
+      for (const b of y) {
+        for (const c of z) {
+          const known = cells.get(`${a} ${b} ${c}`);
+          if (known !== undefined) return known;
+        }
+      }
+    }
+    cells.set(`${x[0]} ${y[0]} ${z[0]}`, count);
+    return count++;
+  });
+}
+
+/** The cell of a coordinate, and the next one where that is near. */
+function cellsNear(value: number): number[] {
+  const own = Math.floor(value);
+  const part = value - own;
+  return part < 0.25 ? [own, own - 1] : part > 0.75 ? [own, own + 1] : [own];
+}
+
+/** Triangles without area, as at the poles of a sphere, are left out. */
+function facesOf(positions: Float32Array, indices: Uint32Array, places: readonly number[]): Face[] {
+  const faces: Face[] = [];
+  for (let at = 0; at < indices.length; at += 3) {
+    const vertices = [indices[at] ?? 0, indices[at + 1] ?? 0, indices[at + 2] ?? 0] as const;
+    const corners = vertices.map((vertex) => places[vertex] ?? 0) as unknown as Face['corners'];
+    if (new Set(corners).size < 3) continue;
+    const points = vertices.map((vertex) => [...positions.subarray(vertex * 3, vertex * 3 + 3)]) as unknown as Face['points'];
+    const normal = unit(cross(minus(points[1], points[0]), minus(points[2], points[0])), [0, 0, 0]);
+    const angles = points.map((point, corner) => {
+      const to = (other: number): Vector3 => unit(minus(points[(corner + other) % 3] ?? point, point));
+      return Math.acos(Math.min(Math.max(dot(to(1), to(2)), -1), 1));
+    });
+    faces.push({ corners, points, normal, angles });
+  }
+  return faces;
+}
+
+/** Unit ways outwards at places of edges that only one face has. */
+function rimWays(faces: readonly Face[]): ReadonlyMap<number, Vector3> {
+  const edges = new Map<string, { readonly face: Face; readonly corner: number; count: number }>();
+  for (const face of faces) {
+    for (const corner of [0, 1, 2]) {
+      const [from = 0, to = 0] = [face.corners[corner], face.corners[(corner + 1) % 3]];
+      const key = from < to ? `${from} ${to}` : `${to} ${from}`;
+      const known = edges.get(key);
+      if (known) known.count++;
+      else edges.set(key, { face, corner, count: 1 });
+    }
+  }
+  const sums = new Map<number, Vector3>();
+  for (const { face, corner, count } of edges.values()) {
+    if (count > 1) continue;
+    const next = (corner + 1) % 3;
+    const [x, y, z] = unit(cross(minus(face.points[next] ?? [0, 0, 0], face.points[corner] ?? [0, 0, 0]), face.normal), [0, 0, 0]);
+    for (const place of [face.corners[corner] ?? 0, face.corners[next] ?? 0]) {
+      const [a, b, c] = sums.get(place) ?? [0, 0, 0];
+      sums.set(place, [a + x, b + y, c + z]);
+    }
+  }
+  return new Map([...sums].map(([place, sum]) => [place, unit(sum, [0, 0, 0])]));
+}
