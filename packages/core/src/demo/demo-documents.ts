@@ -52,6 +52,7 @@ function puppetCheek(): BrelvinDocument {
       },
       { 'bands.base': 'skin.result', 'both.a': 'bands.result', 'both.b': 'rim.result', 'dock.colour': 'both.result' },
     ),
+    outline: { method: 'hull', width: 2, unit: 'pixels', hidden: false },
     notes: 'Skin of the travelling puppets: three flat steps, the darkest towards plum.',
   };
 }
@@ -89,6 +90,7 @@ function puppetHair(): BrelvinDocument {
         'dock.colour': 'both.result',
       },
     ),
+    outline: { method: 'hull', width: 2, unit: 'pixels', hidden: false },
     notes: 'The highlight is the half vector between sun and eye against the normal, cut off where it is nearly straight.',
   };
 }

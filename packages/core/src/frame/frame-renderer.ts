@@ -3,7 +3,7 @@ import type { CompiledMaterial, SurfaceVariant } from '../compile/compile-materi
 import type { FrameGlobals } from '../compile/material-values';
 import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
-import type { Device, DeviceTexture, DrawCall } from '../device/device';
+import type { Device, DeviceBuffer, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
 import type { BlockLayout } from '../ir/layout';
 import { linkProgram } from '../ir/program';
@@ -177,12 +177,12 @@ export class FrameRenderer {
     this.blocks.inspect.buffer.upload();
     const plain = showsProperty(inspection);
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
-    const variant: SurfaceVariant | undefined = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
+    const variant = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
     // A view of a property, or of wires alone, has no lines round it.
     const lined = plain || inspection.view === 'wires' ? [] : picture.items;
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
-    const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).map((item) => this.drawCall(item, globals, samples, 'hull'));
+    const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).flatMap((item) => this.hullCalls(item, globals, samples));
     this.device.runPass({
       colour: targets.colour,
       depth: targets.depth,
@@ -217,20 +217,30 @@ export class FrameRenderer {
     this.device.runPass({ colour: targets.colour, depth: targets.ownDepth, draws: hulls });
   }
 
+  /** A grown mesh: its far side, and of an open one also the rim of the near side. */
+  private hullCalls(item: FrameItem, globals: FrameGlobals, samples: SampleCount): DrawCall[] {
+    const { mesh, surface, part } = item;
+    if (!surface) return [];
+    const { grown, rim } = mesh.hull;
+    const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({
+      ...this.drawCall(item, globals, samples),
+      pipeline: surface.pipeline({ samples, cull, mirrored: part?.mirrored ?? false }, 'hull'),
+      vertexBuffers: [...mesh.vertices, ways, part?.copies ?? mesh.inPlace],
+    });
+    return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
+  }
+
   private drawCall(
     { mesh, surface, material, part }: FrameItem,
     globals: FrameGlobals,
     samples: SampleCount,
-    by?: SurfaceVariant | SurfacePipelines,
+    by?: Exclude<SurfaceVariant, 'hull'> | SurfacePipelines,
   ): DrawCall {
     const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
     const object = (part?.object ?? mesh.object).buffer;
     const { frame, lights, inspect } = this.blocks;
     const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object };
-    const grown = by === 'hull';
-    // Of a grown mesh only the far side is seen; one that is open lies behind itself.
-    const cull = grown ? (mesh.closed ? 'front' : 'none') : (part?.cull ?? (mesh.closed ? 'back' : 'none'));
-    const state = { samples, cull, mirrored: part?.mirrored ?? false } as const;
+    const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
     const own = surface && values && !(by instanceof SurfacePipelines) ? surface.pipeline(state, by) : undefined;
     return {
       pipeline: own ?? (by instanceof SurfacePipelines ? by : this.programs.notReady).get(state),
@@ -242,7 +252,7 @@ export class FrameRenderer {
             }
           : { blocks, textures: {} },
       ],
-      vertexBuffers: [...mesh.vertices, ...(grown ? [mesh.hull] : []), part?.copies ?? mesh.inPlace],
+      vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,

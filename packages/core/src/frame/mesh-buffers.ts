@@ -45,7 +45,7 @@ export class MeshBuffers {
   readonly indices: DeviceBuffer;
   readonly indexCount: number;
   private edges?: DeviceBuffer;
-  private ways?: DeviceBuffer;
+  private ways?: MeshBuffers['hull'];
   readonly object: UniformBuffer;
   readonly closed: boolean;
   readonly bounds: Bounds;
@@ -54,13 +54,8 @@ export class MeshBuffers {
     private readonly device: Device,
     private readonly mesh: MeshData,
   ) {
-    const upload = (data: Float32Array<ArrayBuffer>): DeviceBuffer => {
-      const buffer = device.createBuffer({ usage: 'vertex', size: data.byteLength });
-      buffer.write(data);
-      return buffer;
-    };
-    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2].map(upload);
-    this.inPlace = upload(IN_PLACE);
+    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2].map((each) => vertexBuffer(device, each));
+    this.inPlace = vertexBuffer(device, IN_PLACE);
     this.indices = device.createBuffer({ usage: 'index', size: mesh.indices.byteLength });
     this.indices.write(mesh.indices);
     this.indexCount = mesh.indices.length;
@@ -83,20 +78,25 @@ export class MeshBuffers {
     return this.edges;
   }
 
-  /** Which way each vertex goes in a grown mesh, found when it is first wanted. */
-  get hull(): DeviceBuffer {
+  /** Which way each vertex goes in a grown mesh, found when it is first wanted; at the rim alone where it has one. */
+  get hull(): { readonly grown: DeviceBuffer; readonly rim?: DeviceBuffer } {
     if (this.ways) return this.ways;
-    const ways = hullWays(this.mesh);
-    this.ways = this.device.createBuffer({ usage: 'vertex', size: ways.byteLength });
-    this.ways.write(ways);
-    return this.ways;
+    const { grown, rim } = hullWays(this.mesh);
+    return (this.ways = { grown: vertexBuffer(this.device, grown), rim: rim && vertexBuffer(this.device, rim) });
   }
 
   destroy(): void {
     this.edges?.destroy();
-    this.ways?.destroy();
+    this.ways?.grown.destroy();
+    this.ways?.rim?.destroy();
     for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();
   }
+}
+
+function vertexBuffer(device: Device, data: Float32Array<ArrayBuffer>): DeviceBuffer {
+  const buffer = device.createBuffer({ usage: 'vertex', size: data.byteLength });
+  buffer.write(data);
+  return buffer;
 }
 
 /** The block `Object` of a part of a mesh with these bounds. */

@@ -8,7 +8,7 @@ describe('Ways of a grown mesh', () => {
   it('are the same for all vertices in one place, so that nothing gapes', () => {
     for (const shape of Object.keys(MESH_SHAPES) as MeshShape[]) {
       const mesh = buildMesh({ shape, ...whole });
-      const ways = hullWays(mesh);
+      const ways = hullWays(mesh).grown;
       expect(ways.length).toBe(mesh.positions.length);
       const byPlace = new Map<string, string>();
       for (let at = 0; at < ways.length; at += 3) {
@@ -24,7 +24,8 @@ describe('Ways of a grown mesh', () => {
 
   it('follow the normals of a sphere at length one', () => {
     const mesh = buildMesh({ shape: 'sphere', ...whole });
-    const ways = hullWays(mesh);
+    const { grown: ways, rim } = hullWays(mesh);
+    expect(rim).toBeUndefined();
     let worst = 1;
     for (let at = 0; at < ways.length; at += 3) {
       const along = [0, 1, 2].reduce((sum, axis) => sum + ways[at + axis]! * mesh.normals[at + axis]!, 0);
@@ -36,7 +37,7 @@ describe('Ways of a grown mesh', () => {
 
   it('move each face of a cube by one: corners go along the diagonal, farther', () => {
     const mesh = buildMesh({ shape: 'cube', numbers: {}, smooth: false });
-    const ways = hullWays(mesh);
+    const ways = hullWays(mesh).grown;
     for (let at = 0; at < ways.length; at += 3) {
       const along = [0, 1, 2].reduce((sum, axis) => sum + ways[at + axis]! * mesh.normals[at + axis]!, 0);
       expect(along).toBeCloseTo(1, 3);
@@ -45,11 +46,12 @@ describe('Ways of a grown mesh', () => {
 
   it('lead outwards at the rim of an open sheet', () => {
     const mesh = buildMesh({ shape: 'plane', ...whole });
-    const ways = hullWays(mesh);
+    const { grown: ways, rim = new Float32Array() } = hullWays(mesh);
     const { high } = mesh.bounds;
     for (let at = 0; at < ways.length; at += 3) {
       const [x = 0, y = 0] = mesh.positions.subarray(at, at + 2);
       const [u = 0, v = 0] = ways.subarray(at, at + 2);
+      expect(rim[at + 2]).toBeCloseTo(0, 6);
       if (Math.abs(x) > high[0]! - 1e-6) expect(u * x).toBeGreaterThan(0);
       else if (Math.abs(y) < high[1]! - 1e-6) expect([u, v]).toEqual([0, 0]);
     }

@@ -7,38 +7,52 @@ const GRAIN = 1e-5;
 /** The farthest a sharp corner goes, in widths. */
 const LONGEST = 2;
 
+/** Ways of vertices, object space: x y z for each. */
+export interface HullWays {
+  /**
+   * Where each goes when the mesh grows by one: vertices in one place go one way, whatever their own normals, so that
+   * the grown mesh has no gaps. Faces move by about one each, so corners go farther. Vertices at the rim of an open mesh
+   * also go outwards along it.
+   */
+  readonly grown: Float32Array<ArrayBuffer>;
+  /** Only outwards at the rim; absent where the mesh has none. */
+  readonly rim?: Float32Array<ArrayBuffer>;
+}
+
 /**
- * The way each vertex goes when a mesh grows by one, object space: vertices in one place go one way, whatever their own
- * normals, so that the grown mesh has no gaps. Faces move by about one each, so corners go farther. Vertices at the rim
- * of an open mesh also go outwards along it.
- *
  * Normals of places are means of those of faces, weighted by angle (Thürmer and Wüthrich 1998, "Computing vertex normals
  * from polygonal facets", Journal of Graphics Tools 3(1)).
- *
- * @returns x y z for each vertex
  */
-export function hullWays({ positions, indices, bounds }: MeshData): Float32Array<ArrayBuffer> {
+export function hullWays({ positions, indices, bounds }: MeshData): HullWays {
   const places = weld(positions, Math.max(...bounds.high.map((high, axis) => high - (bounds.low[axis] ?? 0)), 1e-9) * GRAIN);
   const faces = facesOf(positions, indices, places);
   const sums = new Map<number, Vector3>();
-  const add = (place: number, [x, y, z]: Vector3, by: number): void => {
-    const [a, b, c] = sums.get(place) ?? [0, 0, 0];
-    sums.set(place, [a + x * by, b + y * by, c + z * by]);
-  };
-  for (const { corners, normal, angles } of faces) corners.forEach((place, corner) => add(place, normal, angles[corner] ?? 0));
-  const ways = new Map([...sums].map(([place, sum]) => [place, unit(sum, [0, 0, 0])]));
+  for (const { corners, normal, angles } of faces) corners.forEach((place, corner) => addTo(sums, place, normal, angles[corner] ?? 0));
+  const ways = units(sums);
   const least = new Map<number, number>();
   for (const { corners, normal } of faces)
-    for (const place of corners) least.set(place, Math.min(least.get(place) ?? 1, dot(ways.get(place) ?? [0, 0, 0], normal)));
+    for (const place of corners) least.set(place, Math.min(least.get(place) ?? 1, dot(ways.get(place) ?? STAY, normal)));
   const outwards = rimWays(faces);
-  const result = new Float32Array(positions.length);
+  const [grown, rim] = [new Float32Array(positions.length), new Float32Array(positions.length)];
   places.forEach((place, vertex) => {
-    const [x, y, z] = ways.get(place) ?? [0, 0, 0];
+    const [x, y, z] = ways.get(place) ?? STAY;
     const far = 1 / Math.max(least.get(place) ?? 1, 1 / LONGEST);
-    const [u, v, w] = outwards.get(place) ?? [0, 0, 0];
-    result.set([x * far + u, y * far + v, z * far + w], vertex * 3);
+    const out = outwards.get(place) ?? STAY;
+    grown.set([x * far + out[0], y * far + out[1], z * far + out[2]], vertex * 3);
+    rim.set(out, vertex * 3);
   });
-  return result;
+  return { grown, rim: outwards.size > 0 ? rim : undefined };
+}
+
+const STAY: Vector3 = [0, 0, 0];
+
+function addTo(sums: Map<number, Vector3>, place: number, [x, y, z]: Vector3, by: number): void {
+  const [a, b, c] = sums.get(place) ?? STAY;
+  sums.set(place, [a + x * by, b + y * by, c + z * by]);
+}
+
+function units(sums: ReadonlyMap<number, Vector3>): Map<number, Vector3> {
+  return new Map([...sums].map(([place, sum]) => [place, unit(sum, STAY)]));
 }
 
 interface Face {
@@ -110,11 +124,8 @@ function rimWays(faces: readonly Face[]): ReadonlyMap<number, Vector3> {
   for (const { face, corner, count } of edges.values()) {
     if (count > 1) continue;
     const next = (corner + 1) % 3;
-    const [x, y, z] = unit(cross(minus(face.points[next] ?? [0, 0, 0], face.points[corner] ?? [0, 0, 0]), face.normal), [0, 0, 0]);
-    for (const place of [face.corners[corner] ?? 0, face.corners[next] ?? 0]) {
-      const [a, b, c] = sums.get(place) ?? [0, 0, 0];
-      sums.set(place, [a + x, b + y, c + z]);
-    }
+    const out = unit(cross(minus(face.points[next] ?? STAY, face.points[corner] ?? STAY), face.normal), STAY);
+    for (const place of [face.corners[corner] ?? 0, face.corners[next] ?? 0]) addTo(sums, place, out, 1);
   }
-  return new Map([...sums].map(([place, sum]) => [place, unit(sum, [0, 0, 0])]));
+  return units(sums);
 }

@@ -62,6 +62,7 @@ import { StageEdge } from './layout/stage-edge';
 import { LightPanel } from './lights/light-panel';
 import { PicturePanel } from './lights/picture-panel';
 import { RigWork } from './lights/rig-work';
+import { OutlinePanel } from './outline/outline-panel';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { PartsView } from './parts/parts-view';
 import { MeshBar } from './stage/mesh-bar';
@@ -91,6 +92,7 @@ const THUMBNAIL_AFTER_MS = 1200;
     TermsMixer,
     ViewMenu,
     MeshBar,
+    OutlinePanel,
     ParametersPanel,
     PartsView,
     RoomSwitch,
@@ -138,7 +140,7 @@ export class BenchPage {
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
   protected readonly tab = signal<'graph' | 'parts'>('graph');
-  protected readonly panel = signal<'about' | 'checks' | 'history'>('about');
+  protected readonly panel = signal<'about' | 'outline' | 'checks' | 'history'>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
   private readonly rigWork = inject(RigWork);
