@@ -16,11 +16,8 @@ import { Router, RouterLink } from '@angular/router';
 import {
   LONGEST_NAME,
   newRig,
-  takesApart,
-  throwsShadows,
   newSet,
   rename,
-  START_CAMERA,
   type BrelvinDocument,
   type Edit,
   type GraphProblem,
@@ -28,7 +25,6 @@ import {
   type Material,
   type MaterialImage,
   type MipChain,
-  type OrbitCamera,
   type PartAddress,
   type StageSet,
 } from '@brelvin/core';
@@ -47,6 +43,10 @@ import { ChecksPanel } from './checks/checks-panel';
 import { benchCommands } from './commands/bench-commands';
 import { isKeys, type Command } from './commands/command';
 import { CommandList } from './commands/command-list';
+import { CompareBar } from './compare/compare-bar';
+import { CompareLine } from './compare/compare-line';
+import { CompareMenu } from './compare/compare-menu';
+import { CompareWork } from './compare/compare-work';
 import { Compiler } from './compile/compiler';
 import { DocumentMenu } from './document-menu';
 import { GraphSurface } from './graph/graph-surface';
@@ -67,7 +67,7 @@ import { ParametersPanel } from './parameters/parameters-panel';
 import { PartsView } from './parts/parts-view';
 import { MeshBar } from './stage/mesh-bar';
 import { Stage } from './stage/stage';
-import type { StageState } from './stage/stage-engine';
+import { StageLink } from './stage/stage-link';
 import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
 import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
@@ -82,6 +82,9 @@ const THUMBNAIL_AFTER_MS = 1200;
     AboutPanel,
     ChecksPanel,
     CommandList,
+    CompareBar,
+    CompareLine,
+    CompareMenu,
     DocumentMenu,
     GraphSurface,
     HistoryPanel,
@@ -100,7 +103,21 @@ const THUMBNAIL_AFTER_MS = 1200;
     Stage,
     StageEdge,
   ],
-  providers: [BenchLayout, CheckRunner, Compiler, GraphView, GraphWork, ImagePlacer, RigWork, StageLook, StageMaterials, Tidier, Workbench],
+  providers: [
+    BenchLayout,
+    CheckRunner,
+    CompareWork,
+    Compiler,
+    GraphView,
+    GraphWork,
+    ImagePlacer,
+    RigWork,
+    StageLink,
+    StageLook,
+    StageMaterials,
+    Tidier,
+    Workbench,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'bench',
@@ -143,11 +160,11 @@ export class BenchPage {
   protected readonly panel = signal<'about' | 'outline' | 'checks' | 'history'>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
+  protected readonly compare = inject(CompareWork);
   private readonly rigWork = inject(RigWork);
   protected readonly look = inject(StageLook);
+  protected readonly link = inject(StageLink);
   protected readonly chosenPart = signal<PartAddress | undefined>(undefined);
-  protected readonly playing = signal(true);
-  protected readonly lightsPlaying = signal(true);
   private readonly setId = signal<string | undefined>(undefined);
   private readonly rigId = signal<string | undefined>(undefined);
 
@@ -176,8 +193,7 @@ export class BenchPage {
   protected readonly rates = computed(() => this.compiled()?.rates ?? {});
   protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
   protected readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
-  protected readonly camera = signal<OrbitCamera>(START_CAMERA);
-  protected readonly stageState = signal<StageState | undefined>(undefined);
+  protected readonly stageState = this.link.state;
   protected readonly saveWords = computed(() => {
     const state = this.saveState();
     if (state.kind === 'away') return `Not saved: ${state.message} Trying again.`;
@@ -191,7 +207,10 @@ export class BenchPage {
       const id = this.id();
       untracked(() => void this.open(id));
     });
-    effect(() => this.connectStage());
+    effect(() => {
+      const [stage, set, rig] = [this.stage(), this.set(), this.rig()];
+      if (stage && set && rig && this.material()) untracked(() => this.link.show(stage.engine(), set, rig));
+    });
     effect(() => {
       const material = this.material();
       if (material) untracked(() => this.work.material.set(material));
@@ -204,20 +223,7 @@ export class BenchPage {
     });
     effect(() => {
       const rig = this.rig();
-      if (!rig) return;
-      untracked(() => this.rigWork.rig.set(rig));
-      if (throwsShadows(rig)) this.compiler.want('shadowed');
-    });
-    effect(() => this.look.ringRound(Math.max(0, this.rigWork.number() - 1)));
-    effect(() => {
-      const [inspection, turning, stage] = [this.look.inspection(), this.look.turning(), this.stage()];
-      const ready = this.stageReady();
-      if (!stage || !ready) return;
-      untracked(() => {
-        if (takesApart(inspection)) this.compiler.want('inspect');
-        stage.engine().setInspection(inspection);
-        stage.engine().setTurning(turning);
-      });
+      if (rig) untracked(() => this.rigWork.rig.set(rig));
     });
     this.rigWork.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editRig(edit));
     this.work.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editMaterial(edit));
@@ -260,6 +266,8 @@ export class BenchPage {
         return;
       }
       this.stageMaterials.setBench(id);
+      this.compare.stop();
+      this.compare.materialId.set(id);
       this.setId.set(await this.loadBeside(material.seenIn.set, newSet('Plain sphere')));
       this.rigId.set(await this.loadBeside(material.seenIn.rig, newRig('North window')));
       this.recents.opened(id);
@@ -285,26 +293,6 @@ export class BenchPage {
     await this.workbench.load(fresh);
     return fresh;
   }
-
-  /** Hands what is open to the Stage, once both are there. */
-  private connectStage(): void {
-    const stage = this.stage();
-    const [material, set, rig] = [this.material(), this.set(), this.rig()];
-    if (!stage || !material || !set || !rig) return;
-    untracked(() => {
-      const engine = stage.engine();
-      engine.setRig(rig);
-      engine.setSet(set);
-      if (this.startedStage === stage) return;
-      this.startedStage = stage;
-      this.stageMaterials.connect(engine);
-      engine.cameraChanges.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => this.camera.set(camera));
-      engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigWork.seconds.set(seconds));
-      engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.stageState.set(state));
-      void engine.start();
-    });
-  }
-  private startedStage?: Stage;
 
   protected editMaterial({ edit, gesture }: GraphEdit): void {
     this.workbench.edit(this.id(), edit, gesture);
@@ -367,30 +355,15 @@ export class BenchPage {
   }
 
   /** What the colours of a special view mean. */
-  private readonly stageReady = computed(() => this.stageState() !== undefined);
   protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
 
-  protected lookAt(camera: OrbitCamera): void {
-    this.stage()?.engine().look(camera);
-  }
-
   protected async saveStill(): Promise<void> {
-    const still = await this.stage()?.engine().still();
+    const still = await this.link.engine()?.still();
     if (still) download(still, `${this.material()?.name ?? 'still'}.png`);
   }
 
-  protected toggleLightsPlaying(): void {
-    this.lightsPlaying.update((playing) => !playing);
-    this.stage()?.engine().setLightsPlaying(this.lightsPlaying());
-  }
-
-  protected togglePlaying(): void {
-    this.playing.update((playing) => !playing);
-    this.stage()?.engine().setPlaying(this.playing());
-  }
-
   protected frameMesh(): void {
-    this.stage()?.engine().frameMesh();
+    this.link.engine()?.frameMesh();
   }
 
   /** Brings a node into view, by its path; one inside of groups through them. */
@@ -421,7 +394,7 @@ export class BenchPage {
       undo: () => this.undo(),
       redo: () => this.redo(),
       frameMesh: () => this.frameMesh(),
-      toggleTime: () => this.togglePlaying(),
+      toggleTime: () => this.link.togglePlaying(),
       toggleAlone: () => this.layout.toggleAlone(),
       toggleView: () => this.look.toggleView(),
       showKeys: () => this.keysShown.set(true),
@@ -438,7 +411,7 @@ export class BenchPage {
   protected readonly loadImage = (image: MaterialImage): Promise<MipChain> => this.shelf.load(image);
 
   protected pickPart(place: { x: number; y: number }): void {
-    const found = this.stage()?.engine().pick(place.x, place.y);
+    const found = this.link.engine()?.pick(place.x, place.y);
     this.chosenPart.set(found);
   }
 
@@ -484,7 +457,7 @@ export class BenchPage {
 
   private async saveThumbnail(step: number): Promise<void> {
     try {
-      const png = await this.stage()?.engine().thumbnail();
+      const png = await this.link.engine()?.thumbnail();
       if (png) await this.api.saveThumbnail(this.id(), step, png);
     } catch (error) {
       // A list without the newest picture is no reason to disturb anyone; the next save tries again.

@@ -36,6 +36,7 @@ type Side = 'inlets' | 'outlets';
         (change)="describe(help.value)"
         (keydown)="$event.stopPropagation()"
       />
+      <span class="field-label">Computed</span>
       <button
         type="button"
         class="choice-alone"

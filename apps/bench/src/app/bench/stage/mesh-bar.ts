@@ -23,7 +23,7 @@ const ABOVE_LEFT: ConnectedPosition[] = [
   selector: 'brelvin-mesh-bar',
   imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'mesh-bar' },
+  host: { class: 'mesh-bar', '[class.mesh-bar-full]': 'moves() || lightsMove()' },
   template: `
     <button
       type="button"
@@ -35,7 +35,8 @@ const ABOVE_LEFT: ConnectedPosition[] = [
       (click)="open.set(!open())"
       title="Choose the mesh and its numbers"
     >
-      <brelvin-icon [name]="mesh().shape" /> mesh: {{ shapes[mesh().shape].label.toLowerCase() }} <brelvin-icon name="down" />
+      <brelvin-icon [name]="mesh().shape" /> <span class="bar-word">mesh:</span> {{ shapes[mesh().shape].label.toLowerCase() }}
+      <brelvin-icon name="down" />
     </button>
     <span class="flex-1"></span>
     @if (moves()) {
@@ -62,7 +63,7 @@ const ABOVE_LEFT: ConnectedPosition[] = [
     }
     <ng-content />
     <button type="button" class="bar-button" (click)="framed.emit()" title="Bring the whole mesh into the picture (F)">
-      <brelvin-icon name="frame" /> frame
+      <brelvin-icon name="frame" /> <span class="bar-word">frame</span>
     </button>
     <button
       type="button"

@@ -86,14 +86,14 @@ describe('StageEngine', () => {
     await engine.start();
     await engine.show('m', compiled(newMaterial('m')));
     const cameras: number[] = [];
-    engine.cameraChanges.subscribe((camera) => cameras.push(camera.azimuth));
-    engine.orbitBy(1, 0);
+    engine.camera.changes.subscribe((camera) => cameras.push(camera.azimuth));
+    engine.camera.orbitBy(1, 0);
     const start = cameras[0] ?? 0;
-    await firstValueFrom(engine.cameraChanges.pipe(filter((camera) => Math.abs(camera.azimuth - start - 1) < 1e-6)));
+    await firstValueFrom(engine.camera.changes.pipe(filter((camera) => Math.abs(camera.azimuth - start - 1) < 1e-6)));
     expect(cameras.length).toBeGreaterThan(2);
-    engine.dollyBy(3);
+    engine.camera.dollyBy(3);
     engine.frameMesh();
-    await firstValueFrom(engine.cameraChanges.pipe(filter((camera) => camera.distance < 6)));
+    await firstValueFrom(engine.camera.changes.pipe(filter((camera) => camera.distance < 6)));
   });
 
   it('makes a picture for the Library', async () => {
@@ -183,5 +183,58 @@ describe('StageEngine', () => {
     expect(asked).toEqual(['p']);
     other.pointAt({ x: 10, y: 10 });
     other.destroy();
+  });
+
+  describe('with a second picture', () => {
+    const lit = (colour: number[]): Material => {
+      const plain = newMaterial('m');
+      const node = { kind: 'colour', rev: 1, x: 0, y: 0, values: { value: colour } };
+      const ribbons = { 'dock.colour': { from: 'c', outlet: 'result' } };
+      return { ...plain, surface: { ...plain.surface, nodes: { c: node }, ribbons } };
+    };
+    const red = lit([1, 0, 0]);
+    const dark = { ...newRig('dark'), background: [0, 0, 0] };
+
+    beforeEach(async () => {
+      await engine.start();
+      engine.setRig(dark);
+      engine.setMaterial('m', red);
+      await engine.show('m', compiled(red));
+    });
+
+    const compared = async (): Promise<NonNullable<StageState['compared']>> =>
+      (await state((each) => each.sharp && each.compared?.difference !== undefined)).compared!;
+
+    it('tells how far apart they are and what each costs', async () => {
+      engine.setOther({ material: lit([0, 1, 0]), compiled: compiled(lit([0, 1, 0])), rig: dark });
+      engine.setCompareView({ mode: 'wipe', split: 0.5, gain: 1 });
+      const { costs, difference } = await compared();
+      expect(costs.length).toBe(2);
+      expect(Math.min(...costs)).toBeGreaterThan(0);
+      expect(difference?.largest).toBe(255);
+      expect(difference?.share).toBeGreaterThan(0.05);
+      expect(difference?.share).toBeLessThan(0.9);
+    });
+
+    it('finds none between equal ones, also under another rig of the same light', async () => {
+      engine.setOther({ material: red, compiled: compiled(red), rig: { ...dark, name: 'again' } });
+      const { difference } = await compared();
+      expect(difference).toEqual({ mean: 0, largest: 0, share: 0 });
+    });
+
+    it('draws one again when it is taken away, and survives a lost context', async () => {
+      engine.setOther({ material: lit([0, 0, 1]), compiled: compiled(lit([0, 0, 1])), rig: dark });
+      await compared();
+      const context = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+      context.loseContext();
+      await state(({ lost }) => lost);
+      engine.camera.orbitBy(0.3, 0);
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      context.restoreContext();
+      await state(({ lost }) => !lost);
+      expect((await compared()).difference?.largest).toBe(255);
+      engine.setOther(undefined);
+      await state((each) => each.sharp && each.compared === undefined);
+    }, 20_000);
   });
 });

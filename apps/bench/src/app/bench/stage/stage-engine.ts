@@ -1,22 +1,15 @@
 import {
-  approach,
   buildMesh,
   compileMaterial,
-  dolly,
   eyePosition,
   drawThumbnail,
   FLOOR,
-  framePoints,
   FrameRenderer,
   lightsMove,
   newMaterial,
-  orbit,
-  originOfLine,
-  pan,
-  ProgramRefused,
   sightLine,
   StageScene,
-  START_CAMERA,
+  type CompareView,
   type CompiledMaterial,
   type Device,
   type Inspection,
@@ -24,8 +17,9 @@ import {
   type Material,
   type MeshBuffers,
   type MeshRecipe,
-  type OrbitCamera,
   type PartAddress,
+  type Picture,
+  type PictureDifference,
   type PictureSize,
   type StageSet,
   WHOLE_PICTURE,
@@ -36,6 +30,9 @@ import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject } from 'rxjs';
 import { pngOf } from '../../shared/pixels/png-of';
 import { PictureScale } from './picture-scale';
+import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
+import { StageCamera } from './stage-camera';
+import { StageSurfaces, type Refusal } from './stage-surfaces';
 
 /** What the Stage shows of itself. */
 export interface StageState {
@@ -52,14 +49,13 @@ export interface StageState {
   readonly benchIsWorn: boolean;
   /** Formulas of meshes that could not be read. */
   readonly formulas: StageScene['problems'];
-  /** The graphics driver's refusal, with the node it seems to be about. */
-  readonly refusal?: { readonly message: string; readonly node?: string };
+  readonly refusal?: Refusal;
+  /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
+  readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
   readonly unavailable?: string;
 }
 
 const QUIET_MS = 160;
-/** Radians a second. */
-const TURNTABLE_SPEED = 0.6;
 const WARM_UP_MESH: MeshRecipe = { shape: 'sphere', numbers: { segments: 12, rings: 6 }, smooth: true };
 
 type ImageLoader = FrameRenderer['images']['load'];
@@ -82,23 +78,23 @@ export const NO_PICTURE_YET: StageState = {
  */
 export class StageEngine {
   readonly state = new BehaviorSubject<StageState>(NO_PICTURE_YET);
-  readonly cameraChanges = new BehaviorSubject<OrbitCamera>(START_CAMERA);
+  readonly camera = new StageCamera(() => this.moved());
 
   private device?: Device;
   private renderer?: FrameRenderer;
   private scene?: StageScene;
   private warmUpMesh?: MeshBuffers;
-  /** By the material's id; they outlive a lost context, the surfaces do not. */
-  private readonly materials = new Map<string, Material>();
-  private readonly programs = new Map<string, CompiledMaterial>();
-  private readonly surfaces = new Map<string, Surface>();
-  private readonly turns = new Map<string, number>();
+  private readonly surfaces = new StageSurfaces({
+    prepare: (compiled, material) => this.prepare(compiled, material),
+    worn: (id) => this.wear(id),
+    refused: (id, refusal) => this.refuse(id, refusal),
+  });
   private bench = '';
+  private readonly second = new SecondPicture();
 
   private set?: StageSet;
   private rig?: LightRig;
   private inspection = WHOLE_PICTURE;
-  private wantedCamera = START_CAMERA;
 
   private size: PictureSize = { width: 2, height: 2 };
   private readonly scale = new PictureScale();
@@ -115,8 +111,8 @@ export class StageEngine {
   private restTimer?: ReturnType<typeof setTimeout>;
   private destroyed = false;
   private framed = false;
-  private turning = false;
-  private firstCamera?: OrbitCamera;
+  /** Drawings at rest since something changed. */
+  private rested = 0;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -141,7 +137,8 @@ export class StageEngine {
     this.scene = new StageScene(this.device, this.renderer);
     this.scene.setBench(this.bench);
     this.showSet();
-    await Promise.all([...this.programs].map(([id, compiled]) => this.show(id, compiled)));
+    await this.surfaces.showAll();
+    await this.standSecond();
     this.request();
   }
 
@@ -157,9 +154,14 @@ export class StageEngine {
   setSize(size: PictureSize): void {
     if (size.width === this.size.width && size.height === this.size.height) return;
     this.size = size;
-    // Until somebody takes the camera, the set stays framed, in whatever order page and documents arrive.
-    if (this.scene && this.wantedCamera === this.firstCamera) this.frameAtOnce(this.scene);
+    this.reframe();
     this.request();
+  }
+
+  /** Width over height of one picture. */
+  private get aspect(): number {
+    const { width, height } = this.second.sizeOf(this.size);
+    return width / height;
   }
 
   private get cssSize(): PictureSize {
@@ -176,17 +178,38 @@ export class StageEngine {
   }
 
   setMaterial(id: string, material: Material): void {
-    this.materials.set(id, material);
-    this.wear(id);
-    this.moved();
+    this.surfaces.setMaterial(id, material);
   }
 
   /** Takes a material off the Stage. */
   forget(id: string): void {
-    this.turns.set(id, (this.turns.get(id) ?? 0) + 1);
-    this.scene?.wear(id, undefined);
-    this.surfaces.get(id)?.destroy();
-    for (const map of [this.surfaces, this.programs, this.materials]) map.delete(id);
+    this.surfaces.forget(id);
+  }
+
+  /** Draws a second picture from now on, of another material or under another rig; one again without it. */
+  setOther(other: OtherPicture | undefined): void {
+    if (this.second.want(other, this.surfaces)) void this.standSecond();
+    if (!other) this.patch({ compared: undefined });
+    this.reframe();
+    this.moved();
+  }
+
+  setCompareView(view: CompareView): void {
+    this.second.view = view;
+    this.reframe();
+    this.moved();
+  }
+
+  /** Until somebody takes the camera, what stands there fills the picture, whatever its shape. */
+  private reframe(): void {
+    if (this.scene) this.camera.frameAtFirst(this.scene.outline(), this.aspect);
+  }
+
+  private async standSecond(): Promise<void> {
+    const { device, renderer, set } = this;
+    if (!device || !renderer || !set) return;
+    await this.second.stand(device, renderer, set, this.bench, this.surfaces);
+    this.moved();
   }
 
   setRig(rig: LightRig): void {
@@ -217,45 +240,15 @@ export class StageEngine {
   }
 
   /** Takes a new program into use once it is warm; until then the last picture stays. */
-  async show(id: string, compiled: CompiledMaterial): Promise<void> {
-    const turn = (this.turns.get(id) ?? 0) + 1;
-    this.turns.set(id, turn);
-    this.programs.set(id, compiled);
-    const known = this.surfaces.get(id);
-    if (known?.key === compiled.key) {
-      // The same program, but its numbers may come from elsewhere in the document.
-      known.adopt(compiled);
-      this.wear(id);
-      void this.learn(known, compiled);
-      this.refuse(id, undefined);
-      this.moved();
-      return;
-    }
-    const material = this.materials.get(id);
-    if (!this.renderer || !this.warmUpMesh || !this.rig || !material) return;
-    try {
-      const picture = { camera: this.camera, rig: this.rig, ...this.clocks };
-      const next = await this.renderer.prepare(compiled, picture, this.warmUpMesh, material);
-      if (turn !== this.turns.get(id)) {
-        next.destroy();
-        return;
-      }
-      this.surfaces.set(id, next);
-      this.wear(id);
-      known?.destroy();
-      if (id === this.bench) this.patch({ hasSurface: true });
-      this.refuse(id, undefined);
-    } catch (error) {
-      if (!(error instanceof ProgramRefused)) throw error;
-      console.error(error.message, error.log);
-      this.refuse(id, refusalOf(error, compiled));
-    }
-    this.moved();
+  show(id: string, compiled: CompiledMaterial): Promise<void> {
+    return this.surfaces.show(id, compiled);
   }
 
-  /** Brings programs onto the device that a surface does not have yet: for shadows, or to be taken apart. */
-  private async learn(surface: Surface, compiled: CompiledMaterial): Promise<void> {
-    if (await surface.learn(compiled)) this.moved();
+  private prepare(compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
+    const { renderer, warmUpMesh, rig } = this;
+    return (
+      renderer && warmUpMesh && rig && renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material)
+    );
   }
 
   /** Takes the picture apart from now on, or puts it together again. */
@@ -270,7 +263,7 @@ export class StageEngine {
     if (this.inspection.view !== 'depth' || !this.scene) return this.inspection;
     const points = this.scene.outline();
     let [nearest, farthest] = [Infinity, 0];
-    const eye = eyePosition(this.camera);
+    const eye = eyePosition(this.camera.now);
     for (let at = 0; at < points.length; at += 3) {
       const away = Math.hypot(...eye.map((each, axis) => each - (points[at + axis] ?? 0)));
       [nearest, farthest] = [Math.min(nearest, away), Math.max(farthest, away)];
@@ -281,7 +274,9 @@ export class StageEngine {
   /** The part that is seen at a place of the canvas, CSS pixels from its top left. */
   pick(x: number, y: number): (PartAddress & { readonly copy: number }) | undefined {
     const { width, height } = this.canvas.getBoundingClientRect();
-    return this.scene?.pick(sightLine(this.camera, (x / width) * 2 - 1, 1 - (y / height) * 2, width / height));
+    const { sides } = this.second;
+    const across = ((x / width) * sides) % 1;
+    return this.scene?.pick(sightLine(this.camera.now, across * 2 - 1, 1 - (y / height) * 2, width / sides / height));
   }
 
   materialOf(part: PartAddress): string {
@@ -295,37 +290,8 @@ export class StageEngine {
     if (this.scene.pointing) this.request();
   }
 
-  orbitBy(azimuth: number, elevation: number): void {
-    this.aim(orbit(this.wantedCamera, azimuth, elevation));
-  }
-
-  dollyBy(factor: number): void {
-    this.aim(dolly(this.wantedCamera, factor));
-  }
-
-  panBy(right: number, up: number): void {
-    this.aim(pan(this.wantedCamera, right, up));
-  }
-
   frameMesh(): void {
-    if (this.scene) this.aim(framePoints(this.wantedCamera, this.scene.outline(), this.size.width / this.size.height));
-  }
-
-  /** Goes to a view; the way there is damped. */
-  look(camera: OrbitCamera): void {
-    this.aim(camera);
-  }
-
-  /** Where the camera is or is on its way to. */
-  get view(): OrbitCamera {
-    return this.wantedCamera;
-  }
-
-  /** Turns the camera round what it looks at, until it is stopped. */
-  setTurning(turning: boolean): void {
-    if (turning === this.turning) return;
-    this.turning = turning;
-    this.moved();
+    if (this.scene) this.camera.frame(this.scene.outline(), this.aspect);
   }
 
   /** The picture as it is now, at full size and antialiased, PNG. */
@@ -334,29 +300,12 @@ export class StageEngine {
     if (!device || !renderer || !scene || !rig) return undefined;
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     try {
-      const picture = {
-        items: scene.items(this.seconds),
-        camera: this.camera,
-        rig,
-        ...this.clocks,
-        casters: scene.casters(this.seconds),
-        inspection: this.seenApart,
-      };
+      const picture = this.picture(scene, rig);
       renderer.draw(picture, { size, samples: 4, target, targetSize: size, cssSize: this.cssSize, empty: 'alpha' });
       return await pngOf(await device.readPixels(target), size.width);
     } finally {
       target.destroy();
     }
-  }
-
-  private get camera(): OrbitCamera {
-    return this.cameraChanges.value;
-  }
-
-  private aim(camera: OrbitCamera): void {
-    this.wantedCamera = camera;
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) this.cameraChanges.next(camera);
-    this.moved();
   }
 
   /** A picture of the present state for the Library, PNG. */
@@ -374,41 +323,42 @@ export class StageEngine {
     return pngOf(pixels);
   }
 
+  /** The material of the second picture stands there in the place of the one on the Bench. */
   private wear(id: string): void {
-    const material = this.materials.get(id);
-    if (material) this.scene?.wear(id, { material, surface: this.surfaces.get(id) });
+    const worn = this.surfaces.wornAs(id);
+    if (id !== OTHER) this.scene?.wear(id, worn);
+    this.second.wear(id, worn);
+    if (id === this.bench && this.surfaces.has(id)) this.patch({ hasSurface: true });
+    this.moved();
   }
 
   private refuse(id: string, refusal: StageState['refusal']): void {
     if (id === this.bench) this.patch({ refusal });
+    this.moved();
   }
 
   private showSet(): void {
     const { scene, set } = this;
     if (!scene || !set) return;
     scene.show(set);
+    this.second.show(set);
     this.patch({ formulas: scene.problems, benchIsWorn: scene.benchIsWorn });
-    if (set.floor.shown && !this.programs.has(FLOOR)) this.layFloor();
+    if (set.floor.shown && !this.surfaces.knows(FLOOR)) this.layFloor();
     if (this.framed) return;
     this.framed = true;
-    this.frameAtOnce(scene);
+    this.reframe();
   }
 
   /** The floor's own plain material. */
   private layFloor(): void {
     const material = newMaterial('Floor');
     const { compiled } = compileMaterial(material);
-    this.materials.set(FLOOR, material);
+    this.surfaces.setMaterial(FLOOR, material);
     if (compiled) void this.show(FLOOR, compiled);
   }
 
-  private frameAtOnce(scene: StageScene): void {
-    this.wantedCamera = framePoints(START_CAMERA, scene.outline(), this.size.width / this.size.height);
-    this.firstCamera = this.wantedCamera;
-    this.cameraChanges.next(this.wantedCamera);
-  }
-
   private moved(): void {
+    this.rested = 0;
     this.lastMoved = performance.now();
     this.request();
   }
@@ -428,17 +378,7 @@ export class StageEngine {
     if (!renderer || !device || !scene || !rig || this.state.value.lost) return;
     this.dirty = false;
     this.drawing = true;
-    if (this.turning) {
-      const turned = orbit(this.wantedCamera, elapsed * TURNTABLE_SPEED, 0);
-      this.wantedCamera = turned;
-      this.cameraChanges.next(orbit(this.camera, elapsed * TURNTABLE_SPEED, 0));
-      this.lastMoved = now;
-    }
-    if (this.camera !== this.wantedCamera) {
-      const next = approach(this.camera, this.wantedCamera, elapsed);
-      this.cameraChanges.next(next);
-      this.lastMoved = now;
-    }
+    if (this.camera.advance(elapsed)) this.lastMoved = now;
     const { moves } = scene;
     if (scene.pointing) {
       scene.advancePointer(elapsed);
@@ -450,28 +390,21 @@ export class StageEngine {
     const runs = (this.playing && moves) || lightsRun;
     const small = runs || now - this.lastMoved < QUIET_MS;
     const scale = small ? this.scale.current : 1;
-    const targetSize = this.size;
-    if (this.canvas.width !== targetSize.width || this.canvas.height !== targetSize.height) {
-      Object.assign(this.canvas, targetSize);
-    }
-    const size = { width: Math.max(2, Math.round(targetSize.width * scale)), height: Math.max(2, Math.round(targetSize.height * scale)) };
     const started = performance.now();
-    renderer.draw(
-      {
-        items: scene.items(this.seconds),
-        camera: this.camera,
-        rig,
-        ...this.clocks,
-        casters: scene.casters(this.seconds),
-        inspection: this.seenApart,
-      },
-      { size, samples: small ? 1 : 4, target: 'canvas', targetSize, cssSize: this.cssSize },
-    );
-    await device.finished();
+    const pictures = this.pictures(scene, rig);
+    const costs = await this.paint(pictures, { device, renderer, scale, samples: small ? 1 : 4 });
     if (small) this.scale.learn(scale, performance.now() - started);
+    const two = pictures.length === 2;
+    const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
+    // The context was lost meanwhile, and another device draws now.
+    if (device !== this.device) return;
+    const compared = two ? (small ? this.state.value.compared : { costs, difference }) : undefined;
+    // What a picture costs is told by its second drawing; the first one also makes the driver ready.
+    if (two && !small && this.rested++ === 0) this.request();
     this.drawing = false;
     this.patch({
       compiledPrograms: device.statistics.compiledPrograms,
+      compared,
       pictures: this.state.value.pictures + 1,
       sharp: !small && !this.dirty,
       moves,
@@ -481,9 +414,57 @@ export class StageEngine {
     this.afterFrame(runs, small);
   }
 
+  /** What is drawn: one picture, or two of the same set. */
+  private pictures(scene: StageScene, rig: LightRig): Picture[] {
+    const { ready } = this.second;
+    return [this.picture(scene, rig), ...(ready ? [this.picture(ready.scene, ready.rig)] : [])];
+  }
+
+  private picture(scene: StageScene, rig: LightRig): Picture {
+    const { seconds } = this;
+    return {
+      items: scene.items(seconds),
+      camera: this.camera.now,
+      rig,
+      ...this.clocks,
+      casters: scene.casters(seconds),
+      inspection: this.seenApart,
+    };
+  }
+
+  /** Draws one picture onto the canvas, or two into one. @returns the milliseconds that each took */
+  private async paint(
+    pictures: readonly Picture[],
+    { device, renderer, scale, samples }: { device: Device; renderer: FrameRenderer; scale: number; samples: 1 | 4 },
+  ): Promise<number[]> {
+    const { size, cssSize, second } = this;
+    const pair = pictures.length > 1 ? second.ready?.pair : undefined;
+    const [whole, css] = pair ? [second.sizeOf(size), second.sizeOf(cssSize)] : [size, cssSize];
+    const targets = pair?.targets(whole) ?? [];
+    const drawn = { width: Math.max(2, Math.round(whole.width * scale)), height: Math.max(2, Math.round(whole.height * scale)) };
+    const costs: number[] = [];
+    // A canvas that changes its size is empty: only what is drawn onto it at once may follow.
+    const fit = (): void => {
+      if (this.canvas.width !== size.width || this.canvas.height !== size.height) Object.assign(this.canvas, size);
+    };
+    if (!pair) fit();
+    for (const [index, picture] of pictures.entries()) {
+      const started = performance.now();
+      renderer.draw(picture, { size: drawn, samples, target: targets[index] ?? 'canvas', targetSize: whole, cssSize: css });
+      await device.finished();
+      costs.push(performance.now() - started);
+    }
+    if (pair) {
+      fit();
+      pair.show(second.view, 'canvas', size);
+      await device.finished();
+    }
+    return costs;
+  }
+
   private afterFrame(runs: boolean, small: boolean): void {
     if (this.destroyed) return;
-    if (this.dirty || runs || this.turning || this.scene?.pointing || this.camera !== this.wantedCamera) {
+    if (this.dirty || runs || this.camera.moves || this.scene?.pointing) {
       this.request();
       return;
     }
@@ -498,7 +479,7 @@ export class StageEngine {
   private readonly onLost = (event: Event): void => {
     // Says that the context may come back.
     event.preventDefault();
-    for (const [id, turn] of this.turns) this.turns.set(id, turn + 1);
+    this.surfaces.interruptAll();
     cancelAnimationFrame(this.handle);
     this.handle = 0;
     this.patch({ lost: true });
@@ -508,15 +489,10 @@ export class StageEngine {
     this.device = undefined;
     this.renderer = undefined;
     this.scene = undefined;
-    this.surfaces.clear();
+    this.second.lose();
+    this.surfaces.lose();
     this.drawing = false;
     this.patch({ lost: false, hasSurface: false, sharp: false, compiledPrograms: 0 });
     void this.start();
   };
-}
-
-function refusalOf(error: ProgramRefused, compiled: CompiledMaterial): StageState['refusal'] {
-  const source = error.stage === 'link' ? undefined : compiled.glsl[error.stage];
-  const origin = source && error.line !== undefined ? originOfLine(source, error.line) : undefined;
-  return { message: `${error.message} This is a defect in Brelvin, not in your material.`, node: origin?.path };
 }

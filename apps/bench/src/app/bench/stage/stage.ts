@@ -51,8 +51,9 @@ const HARDLY = 4;
       (keydown)="key($event)"
     ></canvas>
     @if (handlesShown()) {
-      <brelvin-light-handles [camera]="camera()" [width]="extent().width" [height]="extent().height" />
+      <brelvin-light-handles [camera]="camera()" [width]="extent().width / sides()" [height]="extent().height" />
     }
+    <ng-content />
     @if (notice(); as words) {
       <p class="stage-notice" role="status">
         <brelvin-icon name="warning" /> <span>{{ words }}</span>
@@ -64,6 +65,8 @@ export class Stage implements AfterViewInit {
   readonly problems = input<readonly GraphProblem[]>([]);
   readonly camera = input.required<OrbitCamera>();
   readonly handlesShown = input(true);
+  /** Pictures beside each other. */
+  readonly sides = input(1);
   readonly loadImage = input<(image: MaterialImage) => Promise<MipChain | undefined>>();
   /** A place of the picture that was pressed without dragging, CSS pixels. */
   readonly picked = output<{ x: number; y: number }>();
@@ -130,8 +133,8 @@ export class Stage implements AfterViewInit {
     const [dx, dy] = [clientX - this.dragging.x, clientY - this.dragging.y];
     Object.assign(this.dragging, { x: clientX, y: clientY, moved: this.dragging.moved + Math.hypot(dx, dy) });
     const { height } = this.canvas().nativeElement.getBoundingClientRect();
-    if (this.dragging.pans) this.engine().panBy(-dx / height, dy / height);
-    else this.engine().orbitBy(-dx * ORBIT_PER_PIXEL, dy * ORBIT_PER_PIXEL);
+    if (this.dragging.pans) this.engine().camera.panBy(-dx / height, dy / height);
+    else this.engine().camera.orbitBy(-dx * ORBIT_PER_PIXEL, dy * ORBIT_PER_PIXEL);
   }
 
   protected up(event: PointerEvent): void {
@@ -143,18 +146,18 @@ export class Stage implements AfterViewInit {
 
   protected wheel(event: WheelEvent): void {
     event.preventDefault();
-    this.engine().dollyBy(Math.exp(event.deltaY * DOLLY_PER_WHEEL));
+    this.engine().camera.dollyBy(Math.exp(event.deltaY * DOLLY_PER_WHEEL));
   }
 
   protected key(event: KeyboardEvent): void {
     const engine = this.engine();
     const actions: Record<string, () => void> = {
-      ArrowLeft: () => engine.orbitBy(-KEY_ORBIT, 0),
-      ArrowRight: () => engine.orbitBy(KEY_ORBIT, 0),
-      ArrowUp: () => engine.orbitBy(0, KEY_ORBIT),
-      ArrowDown: () => engine.orbitBy(0, -KEY_ORBIT),
-      '+': () => engine.dollyBy(0.9),
-      '-': () => engine.dollyBy(1.1),
+      ArrowLeft: () => engine.camera.orbitBy(-KEY_ORBIT, 0),
+      ArrowRight: () => engine.camera.orbitBy(KEY_ORBIT, 0),
+      ArrowUp: () => engine.camera.orbitBy(0, KEY_ORBIT),
+      ArrowDown: () => engine.camera.orbitBy(0, -KEY_ORBIT),
+      '+': () => engine.camera.dollyBy(0.9),
+      '-': () => engine.camera.dollyBy(1.1),
       f: () => engine.frameMesh(),
     };
     const action = event.ctrlKey || event.metaKey || event.altKey ? undefined : actions[event.key];

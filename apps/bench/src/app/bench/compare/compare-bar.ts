@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { COMPARE_MODES, type CompareView } from '@brelvin/core';
+import { ColourField } from '../../shared/controls/colour-field';
+import { NumberField } from '../../shared/controls/number-field';
+import { Icon } from '../../shared/icons/icon';
+import { GraphWork } from '../graph/graph-work';
+import type { StageState } from '../stage/stage-engine';
+import { CompareWork } from './compare-work';
+
+const MODES: Readonly<Record<CompareView['mode'], readonly [string, string]>> = {
+  beside: ['beside', 'Both beside each other, seen by one camera'],
+  wipe: ['wipe', 'One over the other; drag the line between them'],
+  difference: ['difference', 'How far they are apart: black where they are alike'],
+};
+
+/** How two pictures are shown, how far they are apart, and what each costs. */
+@Component({
+  selector: 'brelvin-compare-bar',
+  imports: [ColourField, Icon, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'compare-bar', role: 'group', 'aria-label': 'Compare' },
+  template: `
+    <span class="compare-row">
+      <span class="choices" role="radiogroup" aria-label="How two pictures are shown">
+        @for (mode of modes; track mode) {
+          <button
+            type="button"
+            class="choice"
+            role="radio"
+            [attr.data-mode]="mode"
+            [attr.aria-checked]="compare.view().mode === mode"
+            [title]="words[mode][1]"
+            (click)="compare.show({ mode })"
+          >
+            {{ words[mode][0] }}
+          </button>
+        }
+      </span>
+      @if (compare.view().mode === 'difference') {
+        <brelvin-number
+          label="Difference times"
+          help="Small differences are seen better multiplied."
+          [value]="compare.view().gain"
+          [range]="{ low: 1, high: 64 }"
+          suffix=" ×"
+          (changed)="compare.show({ gain: $event.value })"
+          (resetAsked)="compare.show({ gain: 4 })"
+        />
+      }
+      @if (parameter(); as held) {
+        @if (held.parameter.type === 'colour') {
+          <brelvin-colour
+            [label]="held.name + ' in the second picture'"
+            [value]="held.numbers"
+            (changed)="compare.setValue($event.value)"
+          />
+        } @else {
+          <brelvin-number
+            [label]="held.name + ' in the second picture'"
+            [value]="held.numbers[0] ?? 0"
+            [range]="{ low: held.parameter.low, high: held.parameter.high }"
+            (changed)="compare.setValue($event.value)"
+            (resetAsked)="compare.setValue(held.parameter.value)"
+          />
+        }
+      }
+      <span class="flex-1"></span>
+      <button type="button" class="text-button" title="One picture again" aria-label="Stop comparing" (click)="compare.stop()">
+        <brelvin-icon name="close" />
+      </button>
+    </span>
+    <span
+      class="compare-row compare-numbers"
+      role="status"
+      title="Mean and largest difference of a channel, the part of the picture that differs, and how long each picture took to draw"
+      >{{ numbers() }}</span
+    >
+  `,
+})
+export class CompareBar {
+  readonly result = input<StageState['compared']>();
+
+  protected readonly compare = inject(CompareWork);
+  private readonly work = inject(GraphWork);
+  protected readonly modes = COMPARE_MODES;
+  protected readonly words = MODES;
+
+  protected readonly parameter = computed(() => {
+    const wanted = this.compare.with();
+    const parameter = wanted?.kind === 'parameter' ? this.work.material().parameters[wanted.id] : undefined;
+    if (wanted?.kind !== 'parameter' || !parameter) return undefined;
+    const numbers = typeof wanted.value === 'number' ? [wanted.value] : wanted.value;
+    return { name: parameter.name, parameter, numbers };
+  });
+
+  protected readonly numbers = computed((): string => {
+    const result = this.result();
+    if (!result?.difference) return 'Drawing both …';
+    const { mean, largest, share } = result.difference;
+    const apart = largest === 0 ? 'no difference' : `apart ${short(mean)} of 255, at most ${largest}, over ${short(share * 100)} %`;
+    const [first = 0, second = 0] = result.costs;
+    return `${apart} · ${Math.round(first)} and ${Math.round(second)} ms`;
+  });
+}
+
+function short(value: number): string {
+  return value >= 10 ? `${Math.round(value)}` : `${Math.round(value * 100) / 100}`;
+}

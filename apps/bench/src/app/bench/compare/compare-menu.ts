@@ -1,0 +1,139 @@
+import { CdkConnectedOverlay, type ConnectedPosition } from '@angular/cdk/overlay';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
+import { Icon } from '../../shared/icons/icon';
+import { CompareWork, type CompareWith } from './compare-work';
+import { GraphWork } from '../graph/graph-work';
+
+const ABOVE_LEFT: ConnectedPosition[] = [
+  { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
+];
+
+interface Choice {
+  readonly key: string;
+  readonly name: string;
+  readonly with: CompareWith;
+}
+interface Offer {
+  readonly label: string;
+  readonly empty: string;
+  readonly choices: readonly Choice[];
+}
+
+/** Chooses what the picture is compared with. */
+@Component({
+  selector: 'brelvin-compare-menu',
+  imports: [CdkConnectedOverlay, Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button
+      type="button"
+      class="bar-button"
+      aria-haspopup="dialog"
+      [attr.aria-expanded]="open()"
+      title="Two pictures at once: another material, a version, another light rig, another value of a parameter"
+      (click)="toggle()"
+    >
+      compare <brelvin-icon name="down" />
+    </button>
+    <ng-template
+      cdkConnectedOverlay
+      [cdkConnectedOverlayOrigin]="anchor()"
+      [cdkConnectedOverlayOpen]="open()"
+      [cdkConnectedOverlayPositions]="positions"
+      (overlayOutsideClick)="open.set(false)"
+      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
+    >
+      <div class="popover compare-panel" role="dialog" aria-label="Compare">
+        @for (offer of offers(); track offer.label) {
+          <span class="field-label">{{ offer.label }}</span>
+          @if (offer.choices.length > 0) {
+            <div class="compare-choices">
+              @for (choice of offer.choices; track choice.key) {
+                <button
+                  type="button"
+                  class="mesh-choice"
+                  [attr.aria-current]="compare.with() === choice.with ? 'true' : null"
+                  (click)="use(choice.with)"
+                >
+                  {{ choice.name }}
+                </button>
+              }
+            </div>
+          } @else {
+            <span class="hint">{{ offer.empty }}</span>
+          }
+        }
+        @if (refusal(); as words) {
+          <p class="hint compare-refusal" role="alert">{{ words }}</p>
+        }
+      </div>
+    </ng-template>
+  `,
+})
+export class CompareMenu {
+  protected readonly compare = inject(CompareWork);
+  private readonly api = inject(DocumentApi);
+  private readonly work = inject(GraphWork);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly open = signal(false);
+  protected readonly positions = ABOVE_LEFT;
+  private readonly unread = signal<string | undefined>(undefined);
+  protected readonly refusal = computed(() => this.unread() ?? this.compare.refusal());
+  private readonly materials = signal<readonly DocumentSummary[]>([]);
+  private readonly rigs = signal<readonly DocumentSummary[]>([]);
+  private readonly versions = signal<readonly NamedVersion[]>([]);
+
+  protected readonly offers = computed((): Offer[] => {
+    const { parameters, seenIn } = this.work.material();
+    const others = this.materials().filter(({ id }) => id !== this.compare.materialId());
+    const rigs = this.rigs().filter(({ id }) => id !== seenIn.rig);
+    const inOrder = Object.entries(parameters).sort(([, a], [, b]) => a.order - b.order);
+    return [
+      { label: 'Another light rig', empty: 'There is no other.', choices: rigs.map((each) => choiceOf('rig', each)) },
+      { label: 'Another material', empty: 'There is no other.', choices: others.map((each) => choiceOf('material', each)) },
+      {
+        label: 'A version',
+        empty: 'None is kept yet: history, “keep version”.',
+        choices: this.versions().map(({ name, step }) => ({ key: name, name, with: { kind: 'version', step, name } })),
+      },
+      {
+        label: 'Another value of',
+        empty: 'This material has no parameters.',
+        choices: inOrder.map(([id, { name, value }]) => ({ key: id, name, with: { kind: 'parameter', id, name, value } })),
+      },
+    ];
+  });
+
+  /** The left end of the bar: the panel stands beside the Stage, never over it. */
+  protected anchor(): HTMLElement {
+    return this.host.nativeElement.parentElement ?? this.host.nativeElement;
+  }
+
+  protected async toggle(): Promise<void> {
+    this.open.set(!this.open());
+    if (!this.open()) return;
+    this.unread.set(undefined);
+    try {
+      const [materials, rigs, versions] = await Promise.all([
+        this.api.list('material', { limit: 100 }),
+        this.api.list('rig', { limit: 100 }),
+        this.api.versions(this.compare.materialId()),
+      ]);
+      this.materials.set(materials.documents);
+      this.rigs.set(rigs.documents);
+      this.versions.set(versions.versions);
+    } catch (error) {
+      this.unread.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  protected async use(wanted: CompareWith): Promise<void> {
+    await this.compare.compareWith(wanted);
+    if (!this.compare.refusal()) this.open.set(false);
+  }
+}
+
+function choiceOf(kind: 'material' | 'rig', { id, name }: DocumentSummary): Choice {
+  return { key: id, name, with: { kind, id, name } };
+}

@@ -1,0 +1,75 @@
+import { approach, dolly, framePoints, orbit, pan, START_CAMERA, type OrbitCamera } from '@brelvin/core';
+import { BehaviorSubject } from 'rxjs';
+
+/** Radians a second. */
+const TURNTABLE_SPEED = 0.6;
+
+/** The Stage's camera: hands say where it is to go, and it goes there damped. */
+export class StageCamera {
+  readonly changes = new BehaviorSubject<OrbitCamera>(START_CAMERA);
+  private wanted = START_CAMERA;
+  private first?: OrbitCamera;
+  private turning = false;
+
+  constructor(private readonly moved: () => void) {}
+
+  /** Where it is. */
+  get now(): OrbitCamera {
+    return this.changes.value;
+  }
+
+  /** Whether it is on its way. */
+  get moves(): boolean {
+    return this.turning || this.now !== this.wanted;
+  }
+
+  orbitBy(azimuth: number, elevation: number): void {
+    this.look(orbit(this.wanted, azimuth, elevation));
+  }
+
+  dollyBy(factor: number): void {
+    this.look(dolly(this.wanted, factor));
+  }
+
+  panBy(right: number, up: number): void {
+    this.look(pan(this.wanted, right, up));
+  }
+
+  /** Goes to where these points, x y z one after the other, fill the picture. */
+  frame(points: Float32Array, aspect: number): void {
+    this.look(framePoints(this.wanted, points, aspect));
+  }
+
+  /** The same at once, for the first time; until somebody takes the camera, it may be done again. */
+  frameAtFirst(points: Float32Array, aspect: number): void {
+    if (this.first && this.wanted !== this.first) return;
+    this.first = this.wanted = framePoints(START_CAMERA, points, aspect);
+    this.changes.next(this.wanted);
+  }
+
+  /** Goes to a view; the way there is damped, unless little motion is wanted. */
+  look(camera: OrbitCamera): void {
+    this.wanted = camera;
+    if (matchMedia('(prefers-reduced-motion: reduce)').matches) this.changes.next(camera);
+    this.moved();
+  }
+
+  /** Turns round what it looks at, until it is stopped. */
+  setTurning(turning: boolean): void {
+    if (turning === this.turning) return;
+    this.turning = turning;
+    this.moved();
+  }
+
+  /** Goes on by so many seconds. @returns whether it did */
+  advance(seconds: number): boolean {
+    if (this.turning) {
+      const angle = seconds * TURNTABLE_SPEED;
+      this.wanted = orbit(this.wanted, angle, 0);
+      this.changes.next(orbit(this.now, angle, 0));
+    }
+    if (this.now !== this.wanted) this.changes.next(approach(this.now, this.wanted, seconds));
+    else if (!this.turning) return false;
+    return true;
+  }
+}

@@ -1,0 +1,64 @@
+import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { START_CAMERA, takesApart, throwsShadows, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
+import { CompareWork } from '../compare/compare-work';
+import { Compiler } from '../compile/compiler';
+import { RigWork } from '../lights/rig-work';
+import type { StageEngine, StageState } from './stage-engine';
+import { StageLook } from './stage-look';
+import { StageMaterials } from './stage-materials';
+
+/** Between the Bench and the Stage: hands it what is open and how it is looked at, and tells what it shows. */
+@Injectable()
+export class StageLink {
+  private readonly compiler = inject(Compiler);
+  private readonly compare = inject(CompareWork);
+  private readonly destroyRef = inject(DestroyRef);
+  private readonly look = inject(StageLook);
+  private readonly materials = inject(StageMaterials);
+  private readonly rigWork = inject(RigWork);
+  private readonly linked = signal<StageEngine | undefined>(undefined);
+
+  /** The Stage's engine, once it was handed something. */
+  readonly engine = this.linked.asReadonly();
+  readonly camera = signal<OrbitCamera>(START_CAMERA);
+  readonly state = signal<StageState | undefined>(undefined);
+  readonly playing = signal(true);
+  readonly lightsPlaying = signal(true);
+
+  constructor() {
+    effect(() => this.look.ringRound(Math.max(0, this.rigWork.number() - 1)));
+    effect(() => {
+      const [inspection, turning, engine] = [this.look.inspection(), this.look.turning(), this.linked()];
+      if (takesApart(inspection)) this.compiler.want('inspect');
+      engine?.setInspection(inspection);
+      engine?.camera.setTurning(turning);
+    });
+    effect(() => this.linked()?.setPlaying(this.playing()));
+    effect(() => this.linked()?.setLightsPlaying(this.lightsPlaying()));
+    effect(() => this.linked()?.setCompareView(this.compare.view()));
+    effect(() => this.linked()?.setOther(this.compare.other()));
+  }
+
+  /** Hands over a set and a rig; an engine that is new also gets the materials, and starts. */
+  show(engine: StageEngine, set: StageSet, rig: LightRig): void {
+    if (throwsShadows(rig)) this.compiler.want('shadowed');
+    engine.setRig(rig);
+    engine.setSet(set);
+    if (untracked(this.linked) === engine) return;
+    this.materials.connect(engine);
+    engine.camera.changes.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => this.camera.set(camera));
+    engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigWork.seconds.set(seconds));
+    engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.state.set(state));
+    this.linked.set(engine);
+    void engine.start();
+  }
+
+  togglePlaying(): void {
+    this.playing.update((playing) => !playing);
+  }
+
+  toggleLightsPlaying(): void {
+    this.lightsPlaying.update((playing) => !playing);
+  }
+}

@@ -1,0 +1,121 @@
+import { originOfLine, ProgramRefused, type CompiledMaterial, type Material, type Surface } from '@brelvin/core';
+
+/** The graphics driver's refusal, with the node it seems to be about. */
+export interface Refusal {
+  readonly message: string;
+  readonly node?: string;
+}
+
+interface Hooks {
+  /** Brings a program onto the device; nothing while there is none. */
+  readonly prepare: (compiled: CompiledMaterial, material: Material) => Promise<Surface> | undefined;
+  /** A material is worn differently from now on. */
+  readonly worn: (id: string) => void;
+  readonly refused: (id: string, refusal: Refusal | undefined) => void;
+}
+
+/**
+ * The materials on the Stage, their programs, and those programs on the device, by the material's id. A program takes
+ * the old one's place only when it is ready. Materials and programs outlive a lost context, surfaces do not.
+ */
+export class StageSurfaces {
+  private readonly materials = new Map<string, Material>();
+  private readonly programs = new Map<string, CompiledMaterial>();
+  private readonly surfaces = new Map<string, Surface>();
+  private readonly turns = new Map<string, number>();
+
+  constructor(private readonly hooks: Hooks) {}
+
+  get ids(): Iterable<string> {
+    return this.materials.keys();
+  }
+
+  /** Whether a program of it is on the device. */
+  has(id: string): boolean {
+    return this.surfaces.has(id);
+  }
+
+  /** Whether a program of it is known. */
+  knows(id: string): boolean {
+    return this.programs.has(id);
+  }
+
+  wornAs(id: string): { readonly material: Material; readonly surface?: Surface } | undefined {
+    const material = this.materials.get(id);
+    return material && { material, surface: this.surfaces.get(id) };
+  }
+
+  setMaterial(id: string, material: Material): void {
+    this.materials.set(id, material);
+    this.hooks.worn(id);
+  }
+
+  /** Takes a material off the Stage. */
+  forget(id: string): void {
+    this.interrupt(id);
+    this.surfaces.get(id)?.destroy();
+    for (const map of [this.surfaces, this.programs, this.materials]) map.delete(id);
+    this.hooks.worn(id);
+  }
+
+  /** Takes a new program into use once it is warm. */
+  async show(id: string, compiled: CompiledMaterial): Promise<void> {
+    const turn = this.interrupt(id);
+    this.programs.set(id, compiled);
+    const known = this.surfaces.get(id);
+    if (known?.key === compiled.key) {
+      // The same program, but its numbers may come from elsewhere in the document.
+      known.adopt(compiled);
+      this.hooks.worn(id);
+      this.hooks.refused(id, undefined);
+      // Programs for shadows, outlines, or to be taken apart, that it does not have yet.
+      if (await known.learn(compiled)) this.hooks.worn(id);
+      return;
+    }
+    const material = this.materials.get(id);
+    const prepared = material && this.hooks.prepare(compiled, material);
+    if (!prepared) return;
+    try {
+      const next = await prepared;
+      if (turn !== this.turns.get(id)) {
+        next.destroy();
+        return;
+      }
+      this.surfaces.set(id, next);
+      this.hooks.worn(id);
+      known?.destroy();
+      this.hooks.refused(id, undefined);
+    } catch (error) {
+      if (!(error instanceof ProgramRefused)) throw error;
+      console.error(error.message, error.log);
+      this.hooks.refused(id, refusalOf(error, compiled));
+    }
+  }
+
+  /** Brings everything that is known onto a new device. */
+  async showAll(): Promise<void> {
+    await Promise.all([...this.programs].map(([id, compiled]) => this.show(id, compiled)));
+  }
+
+  /** Programs on their way come too late for a device that is gone. */
+  interruptAll(): void {
+    for (const id of this.turns.keys()) this.interrupt(id);
+  }
+
+  /** The device is gone, and all that was on it. */
+  lose(): void {
+    this.surfaces.clear();
+  }
+
+  private interrupt(id: string): number {
+    const turn = (this.turns.get(id) ?? 0) + 1;
+    this.turns.set(id, turn);
+    return turn;
+  }
+}
+
+function refusalOf(error: ProgramRefused, compiled: CompiledMaterial): Refusal {
+  const source = error.stage === 'link' ? undefined : compiled.glsl[error.stage];
+  const origin = source && error.line !== undefined ? originOfLine(source, error.line) : undefined;
+  return { message: `${error.message} This is a defect in Brelvin, not in your material.`, node: origin?.path };
+}
