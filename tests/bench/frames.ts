@@ -23,7 +23,6 @@ import { BANDS, BLINN_PHONG } from './hand-written';
 import { wideMaterial } from './graphs';
 
 export interface FrameFigures {
-  readonly error?: string;
   readonly core: CoreFigures;
   readonly pairs: readonly { readonly name: string; readonly ratios: number[]; readonly milliseconds: number[] }[];
   readonly compileShare: number[];

@@ -296,6 +296,8 @@ describe('Hands', () => {
     await colour('rim', '#ffdcbc');
     await number('rim', 'Strength', '0.55');
     await number('rim', 'Power', '4');
+    await gesture(bench.press('outline', '.panel-about'));
+    await gesture(bench.press('round the shape', '.outline-panel'));
     expect(gestures).toBeLessThanOrEqual(25);
     const made = await stored(id);
     const demo = DEMO_DOCUMENTS.find((each) => each.id === 'material-puppet-cheek')!.document as Material;
@@ -307,6 +309,7 @@ describe('Hands', () => {
     const values = (material: Material, kind: string) => Object.values(material.surface.nodes).find((node) => node.kind === kind)?.values;
     expect(values(made, 'bands')?.['floor']).toBe(0.42);
     expect(values(made, 'rim')?.['strength']).toBe(0.55);
+    expect(made.outline).toEqual(demo.outline);
     // The same structure makes the same program.
     expect(compileMaterial(made).compiled?.key).toBe(compileMaterial({ ...demo, surface: inOrderOf(demo, made) }).compiled?.key);
   });

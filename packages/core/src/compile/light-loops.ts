@@ -6,10 +6,17 @@ import { dropDead, fold, mapValues, shareCommon, substitute, type Line } from '.
 import { BOOL, componentCount, INT, type Type } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import type { FlatGraph } from './flatten';
-import type { ResolvedNode } from './resolve';
 
 /** The number of the light whose turn it is, inside of a loop. */
 export const TURN = local('turn', INT);
+
+/** What a loop needs to know of a node. */
+interface LoopNode {
+  readonly id: string;
+  readonly port?: unknown;
+  readonly kind: { readonly id: string };
+  readonly inlets: readonly { readonly ribbon?: { readonly from: string } }[];
+}
 
 const OUT = '/out:';
 const NONE: ReadonlySet<string> = new Set();
@@ -33,14 +40,14 @@ export class LightLoops {
   }
 
   /** The loop that ends where this port leads out of it. */
-  endedBy({ id, port }: Pick<ResolvedNode, 'id' | 'port'>): string | undefined {
+  endedBy({ id, port }: Pick<LoopNode, 'id' | 'port'>): string | undefined {
     if (!port || !id.includes(OUT)) return undefined;
     const instance = id.slice(0, id.lastIndexOf(OUT));
     return this.flat.instances.get(instance)?.group.eachLight ? instance : undefined;
   }
 
   /** In which loop a node is computed; call it for sources first. */
-  enter(node: Pick<ResolvedNode, 'id' | 'port' | 'kind' | 'inlets'>): string | undefined {
+  enter(node: LoopNode): string | undefined {
     const found = new Set<string>();
     for (const { ribbon } of node.inlets) for (const each of this.depends.get(ribbon?.from ?? '') ?? NONE) found.add(each);
     const own = node.kind.id === THIS_LIGHT_KIND ? this.around(node.id) : undefined;

@@ -65,7 +65,7 @@ interface Offer {
           }
         }
         @if (refusal(); as words) {
-          <p class="hint compare-refusal" role="alert">{{ words }}</p>
+          <p class="hint refusal" role="alert">{{ words }}</p>
         }
       </div>
     </ng-template>

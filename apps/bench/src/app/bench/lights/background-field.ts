@@ -58,7 +58,7 @@ const FITS: Readonly<Record<BackgroundFit, string>> = {
       </select>
     }
     @if (refusal(); as words) {
-      <span class="number-error" role="alert">{{ words }}</span>
+      <p class="hint refusal" role="alert">{{ words }}</p>
     }
   `,
 })

@@ -1,0 +1,85 @@
+import {
+  compileMaterial,
+  DEMO_DOCUMENTS,
+  FLOOR,
+  FrameRenderer,
+  LABEL_ASSETS,
+  LABELS,
+  labelPixels,
+  mipChain,
+  newMaterial,
+  newSet,
+  StageScene,
+  throwsShadows,
+  type LightRig,
+  type Material,
+  type MaterialImage,
+  type MipChain,
+  type StageSet,
+} from '@brelvin/core';
+import { WebGl2Device } from '@brelvin/devices';
+
+export const SIDE = 96;
+export const RIGS = ['rig-north-window', 'rig-dusk-quay', 'rig-lamp-room'];
+
+export interface DemoPictures {
+  /** One a picture, in order. */
+  readonly names: string[];
+  /** 8-bit sRGB rows, RGBA, one picture after the other, as base64. */
+  readonly pixels: string;
+}
+
+/** Draws every demo material on a sphere, and the sets that are made for one, each under three light rigs. */
+export async function run(): Promise<DemoPictures> {
+  const device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
+  const renderer = await FrameRenderer.create(device);
+  const names: string[] = [];
+  const pictures: Uint8Array[] = [];
+  const target = device.createTexture({ width: SIDE, height: SIDE, format: 'rgba8unorm', samples: 1 });
+  const sphere = newSet('sphere');
+  const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
+  const scenes = [
+    ...materials.filter(({ id }) => !id.startsWith('material-label')).map(({ id }) => ({ id, set: sphere })),
+    { id: 'material-puppet-cheek', set: demo<StageSet>('set-puppet-on-stand') },
+    { id: 'material-label-front', set: demo<StageSet>('set-label-cube') },
+  ];
+  for (const { id, set } of scenes) {
+    for (const rigId of RIGS) {
+      const rig = demo<LightRig>(rigId);
+      const scene = new StageScene(device, renderer);
+      scene.setBench(id);
+      scene.show(set);
+      const camera = scene.portrait();
+      const [first] = scene.items(0);
+      for (const worn of [...materials, { id: FLOOR, document: newMaterial('Floor') }]) {
+        const { compiled } = compileMaterial(worn.document, undefined, { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+        if (!compiled || !first) throw new Error(`${worn.id} does not compile`);
+        const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, worn.document);
+        scene.wear(worn.id, { material: worn.document, surface });
+        await renderer.images.bring(Object.values(worn.document.images), labelChain);
+      }
+      const size = { width: SIDE, height: SIDE };
+      const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
+      renderer.draw(picture, { size, samples: 4, target, targetSize: size });
+      names.push(`${id} on ${set.name} under ${rig.name}`);
+      pictures.push(await device.readPixels(target));
+      scene.destroy();
+    }
+  }
+  const all = new Uint8Array(pictures.length * SIDE * SIDE * 4);
+  pictures.forEach((each, index) => all.set(each, index * each.length));
+  let text = '';
+  for (let at = 0; at < all.length; at += 4096) text += String.fromCharCode(...all.subarray(at, at + 4096));
+  return { names, pixels: btoa(text) };
+}
+
+function demo<T extends StageSet | LightRig | Material>(id: string): T {
+  const found = DEMO_DOCUMENTS.find((each) => each.id === id);
+  if (!found) throw new RangeError(`there is no demo ${id}`);
+  return found.document as T;
+}
+
+async function labelChain({ asset, role }: MaterialImage): Promise<MipChain | undefined> {
+  const label = LABELS.find((each) => LABEL_ASSETS[each] === asset);
+  return label && mipChain(labelPixels(label), role);
+}
