@@ -70,4 +70,16 @@ describe('GroupPanel', () => {
       ['tint', 'Tint', 0],
     ]);
   });
+
+  it('runs once for each light, or once', async () => {
+    const { page, settle, material } = await show();
+    const toggle = (): HTMLElement => [...page.querySelectorAll('button')].find((each) => each.textContent?.includes('for each light'))!;
+    toggle().click();
+    await settle();
+    expect(material().groups['g']?.eachLight).toBeTrue();
+    expect(toggle().getAttribute('aria-pressed')).toBe('true');
+    toggle().click();
+    await settle();
+    expect(material().groups['g']).toEqual(GLAZE);
+  });
 });

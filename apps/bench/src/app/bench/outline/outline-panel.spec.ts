@@ -1,0 +1,73 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { applyChanges, FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
+import { GraphView } from '../graph/graph-view';
+import { GraphWork } from '../graph/graph-work';
+import { OutlinePanel } from './outline-panel';
+
+describe('OutlinePanel', () => {
+  async function show(outline?: Material['outline']): Promise<{
+    page: HTMLElement;
+    press: (words: string) => Promise<unknown>;
+    material: () => Material;
+    edits: Edit[];
+  }> {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork] });
+    const work = TestBed.inject(GraphWork);
+    const edits: Edit[] = [];
+    work.material.set({ ...newMaterial('m'), outline });
+    work.done.subscribe(({ edit }) => {
+      edits.push(edit);
+      work.material.set(applyChanges(work.material(), edit.changes));
+    });
+    const fixture = TestBed.createComponent(OutlinePanel);
+    await fixture.whenStable();
+    const page = fixture.nativeElement as HTMLElement;
+    const press = (words: string): Promise<unknown> => {
+      [...page.querySelectorAll('button')].find((each) => each.textContent?.trim() === words)!.click();
+      return fixture.whenStable();
+    };
+    return { page, press, material: () => work.material(), edits };
+  }
+
+  it('says what a line is for while there is none, and draws one by a press', async () => {
+    const { page, press, material, edits } = await show();
+    expect(page.textContent).toContain('A line round what wears this material');
+    await press('round the shape');
+    expect(material().outline).toEqual(FIRST_OUTLINE);
+    expect(isStructural(edits[0]!.changes)).toBeTrue();
+    expect(page.querySelector('[aria-label="Width of the outline"]')).not.toBeNull();
+    await press('none');
+    expect(material().outline).toBeUndefined();
+  });
+
+  it('keeps width and unit when the method changes, and what was set already does nothing', async () => {
+    const line = { method: 'hull', width: 0.03, unit: 'metres', hidden: true } as const;
+    const { press, material, edits } = await show(line);
+    await press('at every break');
+    expect(material().outline).toEqual({ ...line, method: 'edges' });
+    await press('at every break');
+    expect(edits.length).toBe(1);
+  });
+
+  it('changes its numbers without another program, never below nothing', async () => {
+    const { page, press, material, edits } = await show({ ...FIRST_OUTLINE, width: 0.05 });
+    const width = page.querySelector<HTMLElement>('[aria-label="Width of the outline"]')!;
+    for (let step = 0; step < 4; step++)
+      width.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', shiftKey: true, bubbles: true }));
+    expect(material().outline?.width).toBe(0);
+    await press('show through');
+    expect(material().outline?.hidden).toBeTrue();
+    for (const edit of edits) expect(isStructural(edit.changes)).toBeFalse();
+    expect(() => parseDocument(JSON.stringify(material()))).not.toThrow();
+  });
+
+  it('stays about as wide in another unit', async () => {
+    const { press, material } = await show({ ...FIRST_OUTLINE, width: 4 });
+    await press('metres');
+    expect(material().outline).toEqual({ ...FIRST_OUTLINE, width: 0.02, unit: 'metres' });
+    await press('metres');
+    await press('pixels');
+    expect(material().outline?.width).toBeCloseTo(4, 6);
+  });
+});
