@@ -88,7 +88,30 @@ try {
   await bench.driver.sleep(1500);
   await bench.sharp();
   await picture('views');
+  for (const [view, name] of [
+    ['wiresOver', 'wires'],
+    ['depth', 'depth'],
+    ['rings', 'rings'],
+    ['marks', 'marks'],
+  ] as const) {
+    await bench.click(`[data-view="${view}"]`);
+    await bench.driver.sleep(1500);
+    await bench.sharp();
+    await picture(`view-${name}`);
+  }
+  await bench.click('[data-view="none"]');
   await bench.keys(Key.ESCAPE);
+  await bench.press('outline', '.panel-about');
+  await bench.press('at every break', '.outline-panel');
+  await bench.press('light dial', '.panel-light');
+  await calm();
+  await picture('outline');
+  await bench.undo();
+  await bench.press('compare', '.mesh-bar');
+  await bench.press('Dusk quay', '.compare-panel');
+  await bench.waitForText('.compare-numbers', /apart/);
+  await calm();
+  await picture('compare');
   // Everything of the hair twice; the copy's highlight is added, and all laid out.
   await bench.openMaterial('material-puppet-hair');
   await bench.chord(Key.CONTROL, 'a');

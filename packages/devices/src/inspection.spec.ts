@@ -290,7 +290,7 @@ describe('The view transform', () => {
     const image: MaterialImage = {
       ...{ name: 'plate', asset: 'plate', width: 2, height: 1, role: 'colour', wrapX: 'clamp', wrapY: 'clamp' },
       ...{ filter: 'sharp', uvSet: 0 },
-    } as MaterialImage;
+    };
     const pixels = new Uint8Array([255, 0, 0, 255, 0, 0, 255, 255]);
     await renderer.images.bring([image], async () => ({ width: 2, height: 1, levels: [pixels, pixels.slice(0, 4)] }));
     const at = async (fit: BackgroundFit, x: number, y: number): Promise<number[]> => {

@@ -118,7 +118,7 @@ describe('The picture', () => {
     const { width, height } = await (await bench.see('.stage-canvas')).getRect();
     const beside = await bench.stagePixels();
     expect(beside.at(width / 4, height - 6)).not.toEqual(beside.at((width * 3) / 4, height - 6));
-    await changes(() => bench.click('[data-mode="wipe"]'), 0.1);
+    await changes(() => bench.click('[data-choice="wipe"]'), 0.1);
     const line = await bench.middle(await bench.see('.compare-wipe'));
     await changes(() => bench.drag(line, { x: line.x + 60, y: line.y }, { x: line.x + 140, y: line.y }), 0.05);
     await (await bench.see('.compare-wipe')).sendKeys(Key.END);
@@ -127,7 +127,7 @@ describe('The picture', () => {
       5000,
       'by keys',
     );
-    await changes(() => bench.click('[data-mode="difference"]'), 0.1);
+    await changes(() => bench.click('[data-choice="difference"]'), 0.1);
     const canvas = await bench.middle(await bench.see('.stage-canvas'));
     await changes(() => bench.drag(canvas, { x: canvas.x + 80, y: canvas.y + 30 }, { x: canvas.x + 160, y: canvas.y + 60 }), 0.05);
     await bench.click('[aria-label="Stop comparing"]');

@@ -37,6 +37,11 @@ vec3 totalLight(Lit lit) {
   return lit.ambient + lit.diffuse + lit.specular + lit.reflection + lit.transmission + lit.emission;
 }
 
+// What a surface gives off. Each program has one that adds only the terms its material has.
+vec3 surfaceLight(Lit lit) {
+  return totalLight(lit);
+}
+
 Lit addValues(Lit a, Lit b) {
   return Lit(
     a.ambient + b.ambient, a.diffuse + b.diffuse, a.specular + b.specular,

@@ -13,6 +13,5 @@ uniform Caster {
 };
 
 void main() {
-  vec4 position = vec4(meshPosition, 1.0);
-  gl_Position = casterClip * vec4(dot(copyRowX, position), dot(copyRowY, position), dot(copyRowZ, position), 1.0);
+  gl_Position = casterClip * vec4(placedPoint(meshPosition, copyRowX, copyRowY, copyRowZ), 1.0);
 }

@@ -5,5 +5,5 @@ Lit paintSurface();
 vec3 paintEmission();
 
 void main() {
-  pixel = vec4(throughFog(totalLight(paintSurface()) + paintEmission()), 1.0);
+  pixel = vec4(throughFog(surfaceLight(paintSurface()) + paintEmission()), 1.0);
 }

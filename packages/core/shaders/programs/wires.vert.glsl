@@ -10,8 +10,7 @@ in float copyIndex;
 
 // Edges of triangles, a trace nearer to the eye than the surface that they belong to.
 void main() {
-  vec4 position = vec4(meshPosition, 1.0);
-  vec3 world = vec3(dot(copyRowX, position), dot(copyRowY, position), dot(copyRowZ, position));
+  vec3 world = placedPoint(meshPosition, copyRowX, copyRowY, copyRowZ);
   vec3 toEye = eyePosition.w > 0.5 ? eyePosition.xyz - world : eyePosition.xyz * 2.0;
   vec4 clip = clipFromWorld * vec4(world + toEye * 0.002, 1.0);
   gl_Position = clipFromWorld * vec4(world, 1.0);

@@ -12,6 +12,7 @@ import { walkBody, walkExpression } from '../ir/walk';
 import { reachesDock } from './graph-order';
 import { hashText } from './hash';
 import { mapSum, sumFunction, type LightSum } from './light-loops';
+import { LitTerms, sumOfTerms } from './lit-terms';
 import { lowerGraph, type BakedInlet } from './lower';
 import { resolveGraph, type GraphProblem, type ResolvedGraph } from './resolve';
 import type { Slot } from './slots';
@@ -116,12 +117,17 @@ export function compileMaterial(
   });
   const painters = [painter('paintSurface', colour), painter('paintEmission', emission)];
   if (outline) painters.push(painter('paintOutline', outline));
+  const added = addedTerms(painters[0], new Map([...module.functions, ...sums]), library.module);
   const link = (fragment: Module, vertex = surfaceVertex()): Program =>
     linkProgram(vertex, {
       ...fragment,
       globals: new Map([...fragment.globals, ...samplers, [blockGlobal.name, blockGlobal]]),
       blocks: new Map(fragment.blocks).set(block.name, block),
-      functions: new Map([...fragment.functions, ...sums, ...painters.map((each): [string, IrFunction] => [each.signature, each])]),
+      functions: new Map([
+        ...fragment.functions,
+        ...sums,
+        ...[...painters, added].map((each): [string, IrFunction] => [each.signature, each]),
+      ]),
     });
   const program = link(surfaceFragment());
   const glsl = emitGlsl(program);
@@ -155,6 +161,15 @@ function tooManyImages(resolved: ResolvedGraph, images: readonly { readonly imag
   const beyond = images[MOST_IMAGES]?.image;
   const node = [...resolved.nodes.values()].find((each) => each.node?.image === beyond)?.id ?? '';
   return { node, message: `A material may read ${MOST_IMAGES} different images; this is one too many. Pack channels into one image.` };
+}
+
+const SURFACE_LIGHT = 'surfaceLight(Lit)';
+
+/** Adds up the terms that a surface has. */
+function addedTerms(paintSurface: IrFunction | undefined, functions: ReadonlyMap<string, IrFunction>, { structs }: Module): IrFunction {
+  const [declared, lit] = [functions.get(SURFACE_LIGHT), structs.get('Lit')];
+  if (!declared || !lit || !paintSurface) throw new ReferenceError(`the shader library must define ${SURFACE_LIGHT}`);
+  return sumOfTerms(declared, new LitTerms(lit, functions).of(paintSurface));
 }
 
 let vertex: Module | undefined;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { COMPARE_MODES, type CompareView } from '@brelvin/core';
+import type { CompareView } from '@brelvin/core';
+import { Choices, type Choice } from '../../shared/controls/choices';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
@@ -7,35 +8,26 @@ import { GraphWork } from '../graph/graph-work';
 import type { StageState } from '../stage/stage-engine';
 import { CompareWork } from './compare-work';
 
-const MODES: Readonly<Record<CompareView['mode'], readonly [string, string]>> = {
-  beside: ['beside', 'Both beside each other, seen by one camera'],
-  wipe: ['wipe', 'One over the other; drag the line between them'],
-  difference: ['difference', 'How far they are apart: black where they are alike'],
-};
+const MODES: readonly Choice<CompareView['mode']>[] = [
+  { value: 'beside', help: 'Both beside each other, seen by one camera' },
+  { value: 'wipe', help: 'One over the other; drag the line between them' },
+  { value: 'difference', help: 'How far they are apart: black where they are alike' },
+];
 
 /** How two pictures are shown, how far they are apart, and what each costs. */
 @Component({
   selector: 'brelvin-compare-bar',
-  imports: [ColourField, Icon, NumberField],
+  imports: [Choices, ColourField, Icon, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'compare-bar', role: 'group', 'aria-label': 'Compare' },
   template: `
     <span class="compare-row">
-      <span class="choices" role="radiogroup" aria-label="How two pictures are shown">
-        @for (mode of modes; track mode) {
-          <button
-            type="button"
-            class="choice"
-            role="radio"
-            [attr.data-mode]="mode"
-            [attr.aria-checked]="compare.view().mode === mode"
-            [title]="words[mode][1]"
-            (click)="compare.show({ mode })"
-          >
-            {{ words[mode][0] }}
-          </button>
-        }
-      </span>
+      <brelvin-choices
+        label="How two pictures are shown"
+        [options]="modes"
+        [value]="compare.view().mode"
+        (chosen)="compare.show({ mode: $event })"
+      />
       @if (compare.view().mode === 'difference') {
         <brelvin-number
           label="Difference times"
@@ -82,8 +74,7 @@ export class CompareBar {
 
   protected readonly compare = inject(CompareWork);
   private readonly work = inject(GraphWork);
-  protected readonly modes = COMPARE_MODES;
-  protected readonly words = MODES;
+  protected readonly modes = MODES;
 
   protected readonly parameter = computed(() => {
     const wanted = this.compare.with();

@@ -154,7 +154,7 @@ describe('Compare', () => {
     fixture.componentRef.setInput('result', { costs: [1, 2], difference: { mean: 0, largest: 0, share: 0 } });
     await fixture.whenStable();
     expect(numbers()).toContain('no difference');
-    root(fixture).querySelector<HTMLElement>('[data-mode="difference"]')!.click();
+    root(fixture).querySelector<HTMLElement>('[data-choice="difference"]')!.click();
     await fixture.whenStable();
     expect(compare.view().mode).toBe('difference');
     expect(root(fixture).querySelector('[aria-label="Difference times"]')).not.toBeNull();

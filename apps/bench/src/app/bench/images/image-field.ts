@@ -1,18 +1,27 @@
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
+import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { BESIDE } from '../../shared/controls/colour-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
 import { ImagePlacer } from './image-placer';
 
+const ROLES: readonly Choice<MaterialImage['role']>[] = [
+  { value: 'colour', help: 'sRGB: what one sees, read as light' },
+  { value: 'data', help: 'Numbers, read as they are stored: normals, roughness, masks' },
+];
+const UV_SETS: readonly Choice<number>[] = [
+  { value: 0, words: 'first' },
+  { value: 1, words: 'second' },
+];
 const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 
 /** Which image a node reads, and how: from the material, the workspace, or a file. */
 @Component({
   selector: 'brelvin-image-field',
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon],
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Choices, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './image-field.html',
 })
@@ -27,9 +36,10 @@ export class ImageField {
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);
   protected readonly files = IMAGE_FILES;
-  protected readonly roles = IMAGE_ROLES;
-  protected readonly wraps = IMAGE_WRAPS;
-  protected readonly filters = IMAGE_FILTERS;
+  protected readonly roles = ROLES;
+  protected readonly wraps = plainChoices(IMAGE_WRAPS);
+  protected readonly filters = plainChoices(IMAGE_FILTERS);
+  protected readonly uvSets = UV_SETS;
   protected readonly positions = BESIDE;
   protected readonly axes = ['wrapX', 'wrapY'] as const;
 

@@ -67,15 +67,21 @@ const DEGREES = 180 / Math.PI;
           (changed)="set('ground', $event.value, 'Colour from below', $event.gesture)"
         />
       }
-      <brelvin-number
-        [label]="'Temperature of ' + spokenName()"
-        help="The colour of a glowing body: candle 1,900, bulb 2,800, daylight 6,500."
-        [value]="light().temperature ?? 6500"
-        [range]="kelvin"
-        suffix=" K"
-        (changed)="warm($event.value, $event.gesture)"
-        (resetAsked)="warm(6500)"
-      />
+      @if (light().temperature; as temperature) {
+        <brelvin-number
+          [label]="'Temperature of ' + spokenName()"
+          help="The colour of a glowing body: candle 1,900, bulb 2,800, daylight 6,500."
+          [value]="temperature"
+          [range]="kelvin"
+          suffix=" K"
+          (changed)="warm($event.value, $event.gesture)"
+          (resetAsked)="warm(6500)"
+        />
+      } @else {
+        <button type="button" class="text-button" title="Colour it as a glowing body, in kelvin" (click)="warm(6500)">
+          by temperature
+        </button>
+      }
     </span>
     @if (stands()) {
       <span class="field-label">Falloff</span>

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { applyChanges, backgroundKind, newLight, newRig, parseDocument, START_CAMERA, type LightRig } from '@brelvin/core';
+import { applyChanges, backgroundKind, colourLight, newLight, newRig, parseDocument, START_CAMERA, type LightRig } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { LightHandles } from '../stage/light-handles';
 import { LightDial, type DirectionChange } from './light-dial';
@@ -154,9 +154,17 @@ describe('LightPanel', () => {
 
   it('colours by temperature, and forgets it for a colour of one’s own', async () => {
     const { fixture, work } = await show();
+    const byTemperature = (): HTMLElement | undefined =>
+      [...root(fixture).querySelectorAll('button')].find((each) => each.textContent?.includes('by temperature'));
+    byTemperature()!.click();
+    await fixture.whenStable();
+    expect(work.rig().sun.temperature).toBe(6500);
     step(labelled(fixture, 'Temperature of the sun'), 'ArrowDown');
     expect(work.rig().sun.temperature).toBeLessThan(6500);
     expect(work.rig().sun.colour[2]).toBeLessThan(1);
+    work.do(colourLight('sun', work.rig().sun, [1, 0, 0]));
+    await fixture.whenStable();
+    expect(byTemperature()).toBeDefined();
   });
 
   it('gives motion only to what can move, with its numbers', async () => {

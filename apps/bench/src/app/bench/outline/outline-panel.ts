@@ -1,12 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FIRST_OUTLINE, setOutline, setOutlineField, type Outline } from '@brelvin/core';
+import { FIRST_OUTLINE, OUTLINE_UNITS, setOutline, setOutlineField, type Outline } from '@brelvin/core';
+import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { GraphWork } from '../graph/graph-work';
 
-const METHODS: readonly (readonly [Outline['method'] | 'none', string, string])[] = [
-  ['none', 'none', 'No line.'],
-  ['hull', 'round the shape', 'The mesh, grown a little, behind itself: one clean line round each shape.'],
-  ['edges', 'at every break', 'Also creases, and where one part meets another: found in the picture itself.'],
+const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
+  { value: 'none', help: 'No line.' },
+  { value: 'hull', words: 'round the shape', help: 'The mesh, grown a little, behind itself: one clean line round each shape.' },
+  {
+    value: 'edges',
+    words: 'at every break',
+    help: 'Also creases, and where one part meets another: found in the picture itself.',
+  },
 ];
 
 /** Pixels that stand for a metre when the unit changes: about what a mesh of two metres takes up on the Stage. */
@@ -15,25 +20,12 @@ const PIXELS_A_METRE = 200;
 /** The line round what wears the material. */
 @Component({
   selector: 'brelvin-outline-panel',
-  imports: [NumberField],
+  imports: [Choices, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body outline-panel' },
   template: `
     <span class="field-label">Line</span>
-    <div class="choices" role="radiogroup" aria-label="Outline">
-      @for (each of methods; track each[0]) {
-        <button
-          type="button"
-          class="choice"
-          role="radio"
-          [attr.aria-checked]="method() === each[0]"
-          [title]="each[2]"
-          (click)="use(each[0])"
-        >
-          {{ each[1] }}
-        </button>
-      }
-    </div>
+    <brelvin-choices label="Outline" [options]="methods" [value]="method()" (chosen)="use($event)" />
     @if (outline(); as line) {
       <span class="field-label">Width</span>
       <span class="light-colour">
@@ -46,14 +38,7 @@ const PIXELS_A_METRE = 200;
           (changed)="set('width', atLeast0($event.value), $event.gesture)"
           (resetAsked)="set('width', line.unit === 'pixels' ? first.width : inMetres(first.width))"
         />
-        <span class="choices" role="radiogroup" aria-label="Unit of the width">
-          <button type="button" class="choice" role="radio" [attr.aria-checked]="line.unit === 'pixels'" (click)="measureIn('pixels')">
-            pixels
-          </button>
-          <button type="button" class="choice" role="radio" [attr.aria-checked]="line.unit === 'metres'" (click)="measureIn('metres')">
-            metres
-          </button>
-        </span>
+        <brelvin-choices label="Unit of the width" [options]="units" [value]="line.unit" (chosen)="measureIn($event)" />
       </span>
       <span class="field-label">Hidden parts</span>
       <button
@@ -74,12 +59,12 @@ const PIXELS_A_METRE = 200;
 export class OutlinePanel {
   private readonly work = inject(GraphWork);
   protected readonly methods = METHODS;
+  protected readonly units = plainChoices(OUTLINE_UNITS);
   protected readonly first = FIRST_OUTLINE;
   protected readonly outline = computed(() => this.work.material().outline);
   protected readonly method = computed(() => this.outline()?.method ?? 'none');
 
   protected use(method: Outline['method'] | 'none'): void {
-    if (method === this.method()) return;
     this.work.do(setOutline(method === 'none' ? undefined : { ...(this.outline() ?? FIRST_OUTLINE), method }));
   }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MESH_SHAPES, MOST_COPIES, setMesh, type Edit, type Json, type SetMesh } from '@brelvin/core';
+import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 
 const TRIPLES = [
@@ -14,7 +15,7 @@ const MOTIONS = ['still', 'spin', 'rock'] as const;
 /** A mesh's name, place, motion, copies and formula. */
 @Component({
   selector: 'brelvin-mesh-place',
-  imports: [NumberField],
+  imports: [Choices, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './mesh-place.html',
 })
@@ -25,9 +26,10 @@ export class MeshPlace {
   readonly edited = output<{ edit: Edit; gesture?: string }>();
 
   protected readonly triples = TRIPLES;
-  protected readonly motions = MOTIONS;
+  protected readonly motions = plainChoices(MOTIONS);
   protected readonly degrees = DEGREES;
   protected readonly axes = ['x', 'y', 'z'] as const;
+  protected readonly turnAxes = plainChoices(this.axes);
   protected readonly most = MOST_COPIES;
   protected readonly startFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula);
   protected readonly formula = computed(() => this.mesh().formula ?? this.startFormula() ?? '');

@@ -12,6 +12,7 @@ import {
   type StageSet,
 } from '@brelvin/core';
 import { DocumentApi, type DocumentSummary } from '../../shared/api/document-api';
+import { Choices, plainChoices } from '../../shared/controls/choices';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
@@ -29,7 +30,7 @@ const FACES = ['auto', 'front', 'back', 'both'] as const;
 /** What one part wears, and how it is drawn. */
 @Component({
   selector: 'brelvin-part-dressing',
-  imports: [ColourField, NumberField],
+  imports: [Choices, ColourField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './part-dressing.html',
 })
@@ -41,7 +42,7 @@ export class PartDressing {
 
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
-  protected readonly faces = FACES;
+  protected readonly faces = plainChoices(FACES);
   protected readonly materials = signal<readonly DocumentSummary[]>([]);
   protected readonly dress = computed(() => dressOf(this.set(), this.part().mesh, this.part().part));
   protected readonly isFloor = computed(() => this.part().mesh === FLOOR);

@@ -11,6 +11,7 @@ import {
   type MeshShape,
   type SetMesh,
 } from '@brelvin/core';
+import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 
@@ -18,10 +19,15 @@ const ABOVE_LEFT: ConnectedPosition[] = [
   { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
 ];
 
+const SHADINGS: readonly Choice<boolean>[] = [
+  { value: true, words: 'Smooth', help: 'Normals are shared across edges' },
+  { value: false, words: 'Flat', help: 'Every face has a normal of its own' },
+];
+
 /** Below the picture: which mesh, its numbers, and the view. */
 @Component({
   selector: 'brelvin-mesh-bar',
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon, NumberField],
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Choices, Icon, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'mesh-bar', '[class.mesh-bar-full]': 'moves() || lightsMove()' },
   template: `
@@ -102,28 +108,7 @@ const ABOVE_LEFT: ConnectedPosition[] = [
             />
           }
           <span class="field-label">Shading</span>
-          <div class="choices" role="radiogroup" aria-label="Shading">
-            <button
-              type="button"
-              class="choice"
-              role="radio"
-              [attr.aria-checked]="mesh().smooth"
-              (click)="setSmooth(true)"
-              title="Normals are shared across edges"
-            >
-              Smooth
-            </button>
-            <button
-              type="button"
-              class="choice"
-              role="radio"
-              [attr.aria-checked]="!mesh().smooth"
-              (click)="setSmooth(false)"
-              title="Every face has a normal of its own"
-            >
-              Flat
-            </button>
-          </div>
+          <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
         </div>
       </div>
     </ng-template>
@@ -146,6 +131,7 @@ export class MeshBar {
   protected readonly open = signal(false);
   protected readonly positions = ABOVE_LEFT;
   protected readonly shapes = MESH_SHAPES;
+  protected readonly shadings = SHADINGS;
   protected readonly list = Object.keys(MESH_SHAPES) as MeshShape[];
   protected readonly numbers = computed(() => MESH_SHAPES[this.mesh().shape].numbers);
 

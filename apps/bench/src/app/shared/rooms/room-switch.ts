@@ -1,27 +1,16 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { Choices } from '../controls/choices';
 import { ROOMS, Rooms } from './rooms';
 
 @Component({
   selector: 'brelvin-room-switch',
+  imports: [Choices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="choices" role="radiogroup" aria-label="Room: the grey around the picture">
-      @for (room of all; track room.id) {
-        <button
-          type="button"
-          role="radio"
-          class="choice"
-          [attr.aria-checked]="rooms.room() === room.id"
-          [title]="'Work in the ' + room.label.toLowerCase() + ' room'"
-          (click)="rooms.choose(room.id)"
-        >
-          {{ room.label }}
-        </button>
-      }
-    </div>
+    <brelvin-choices label="Room: the grey around the picture" [options]="all" [value]="rooms.room()" (chosen)="rooms.choose($event)" />
   `,
 })
 export class RoomSwitch {
   protected readonly rooms = inject(Rooms);
-  protected readonly all = ROOMS;
+  protected readonly all = ROOMS.map(({ id, label }) => ({ value: id, words: label, help: `Work in the ${label.toLowerCase()} room` }));
 }
