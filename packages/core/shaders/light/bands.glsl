@@ -1,16 +1,17 @@
-// The level of one of `count` equal bands over 0…1, from 0 (the darkest) to 1 (the brightest).
-// `edge` is how wide the change between two bands is, as a part of a band.
-float bandLevel(float value, float count, float edge) {
-  float steps = max(floor(count + 0.5), 1.0);
-  if (steps < 1.5) {
-    return 1.0;
-  }
+// A number of bands as it is typed: whole, and at least one.
+float bandCount(float count) {
+  return max(floor(count + 0.5), 1.0);
+}
+
+// The level of one of so many equal bands over 0…1, from 0 (the darkest) to 1 (the brightest). `steps` is whole;
+// `sharpness` is 1 over the width of the change between two bands, as a part of a band.
+float bandLevel(float value, float steps, float sharpness) {
   float scaled = clamp(value, 0.0, 1.0) * steps;
   float low = min(floor(scaled + 0.5), steps - 1.0);
-  float width = clamp(edge, 1e-4, 1.0) * 0.5;
   // The border nearest to this value; the first and last half band have none beyond them.
-  float across = low < 0.5 ? 0.0 : smoothStepBetween(low - width, low + width, scaled);
-  return max(low - 1.0 + across, 0.0) / (steps - 1.0);
+  float part = clamp((scaled - low) * sharpness + 0.5, 0.0, 1.0);
+  float across = low < 0.5 ? 0.0 : part * part * (3.0 - 2.0 * part);
+  return steps < 1.5 ? 1.0 : max(low - 1.0 + across, 0.0) / (steps - 1.0);
 }
 
 /**
@@ -31,16 +32,18 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
   vec3 seen = seenBase(base);
   // The normal turns by this much from pixel to pixel, and the cosine by no more: enough softness to draw smooth borders.
   float turn = length(fwidth(normal));
-  float edge = max(softness, turn * count);
+  float steps = bandCount(count);
+  float sharpness = 1.0 / clamp(max(softness, turn * count), 1e-4, 1.0);
+  vec3 shade = tint * floor;
   vec3 around = ambientHere(normal);
   vec3 matte = vec3(0.0);
   int total = lightsInUse();
   for (int i = 0; i < total; i++) {
     LightHere light = lightHere(i);
     // In shadow light falls back through the bands.
-    float level = bandLevel(dot(normal, light.toLight) * light.shadow, count, edge);
+    float level = bandLevel(dot(normal, light.toLight) * light.shadow, steps, sharpness);
     around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * mix(tint * floor, vec3(1.0), level));
+    matte += light.colour * (light.weights.y * mix(shade, vec3(1.0), level));
   }
   Lit lit = darkness();
   lit.ambient = seen * around;

@@ -7,15 +7,14 @@ struct LightHere {
 };
 
 // KHR_lights_punctual, section "Range property": inverse square, brought smoothly to 0 at the range.
-float windowedFalloff(float distance, float range) {
-  float part = distance / max(range, 1e-3);
-  float squared = part * part;
-  return clamp(1.0 - squared * squared, 0.0, 1.0) / max(distance * distance, 1e-4);
+float windowedFalloff(float squaredDistance, float range) {
+  float part = squaredDistance / max(range * range, 1e-6);
+  return clamp(1.0 - part * part, 0.0, 1.0) / max(squaredDistance, 1e-4);
 }
 
-// What is left of a light's strength at a distance in metres; at 1 metre an unwindowed light is as strong as typed.
-float falloffAt(vec4 falloff, float distance) {
-  float faded = falloff.x < 1.5 ? 1.0 / max(distance * distance, 1e-4) : windowedFalloff(distance, falloff.y);
+// What is left of a light's strength, by the square of the distance in metres; at 1 metre an unwindowed light is as strong as typed.
+float falloffAt(vec4 falloff, float squaredDistance) {
+  float faded = falloff.x < 1.5 ? 1.0 / max(squaredDistance, 1e-4) : windowedFalloff(squaredDistance, falloff.y);
   return falloff.x < 0.5 ? 1.0 : faded;
 }
 
@@ -53,7 +52,7 @@ LightHere lightHere(int i) {
   vec4 axis = lightAxis[i];
   vec4 falloff = lightFalloff[i];
   float cone = axis.w > 0.0 ? coneAt(dot(toLight, axis.xyz), axis.w, falloff.z) : 1.0;
-  float strength = cone * falloffAt(falloff, sqrt(squared));
+  float strength = cone * falloffAt(falloff, squared);
   return LightHere(toLight, lightColour[i].rgb * strength, lightWeights[i].xyz, shadowOf(i, toLight));
 }
 
@@ -95,7 +94,7 @@ float distanceToLight(int i) {
 }
 
 float falloffOver(int i, float distance) {
-  return lightPlace[i].w < 0.5 ? 1.0 : falloffAt(lightFalloff[i], distance);
+  return lightPlace[i].w < 0.5 ? 1.0 : falloffAt(lightFalloff[i], distance * distance);
 }
 
 struct OneLight {

@@ -17,15 +17,16 @@ Lit phong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {
   vec3 around = ambientHere(normal);
   vec3 matte = vec3(0.0);
   vec3 shine = vec3(0.0);
+  float power = max(exponent, 1e-3);
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
     around += light.colour * light.weights.x;
     float nDotL = dot(normal, light.toLight);
     if (nDotL > 0.0) {
-      float along = clamp(dot(mirrored, light.toLight), 0.0, 1.0);
+      float along = clamp(dot(mirrored, light.toLight), 1e-6, 1.0);
       matte += light.colour * (light.weights.y * light.shadow * nDotL);
-      shine += light.colour * (light.weights.z * light.shadow * pow(max(along, 1e-6), max(exponent, 1e-3)));
+      shine += light.colour * (light.weights.z * light.shadow * pow(along, power));
     }
   }
   Lit lit = darkness();
