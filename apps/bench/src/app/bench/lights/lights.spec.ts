@@ -155,7 +155,7 @@ describe('LightPanel', () => {
   it('colours by temperature, and forgets it for a colour of one’s own', async () => {
     const { fixture, work } = await show();
     const byTemperature = (): HTMLElement | undefined =>
-      [...root(fixture).querySelectorAll('button')].find((each) => each.textContent?.includes('by temperature'));
+      [...root(fixture).querySelectorAll('button')].find((each) => each.textContent?.includes('kelvin'));
     byTemperature()!.click();
     await fixture.whenStable();
     expect(work.rig().sun.temperature).toBe(6500);

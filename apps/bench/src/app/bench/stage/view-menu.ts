@@ -42,7 +42,11 @@ const DEGREES = 180 / Math.PI;
       title="What is seen, from where, through which lens. F8 goes to the last special view and back."
       (click)="open.set(!open())"
     >
-      view{{ look.inspection().view === 'none' ? '' : ': ' + words[look.inspection().view][0] }} <brelvin-icon name="down" />
+      view
+      @if (look.inspection().view !== 'none') {
+        <span class="bar-view">{{ words[look.inspection().view][0] }}</span>
+      }
+      <brelvin-icon name="down" />
     </button>
     <ng-template
       cdkConnectedOverlay
