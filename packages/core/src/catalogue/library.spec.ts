@@ -8,7 +8,7 @@ import { elaborate } from '../language';
 import { SHADER_SOURCES } from './shader-sources.generated';
 
 const PROMISED_KINDS =
-  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching thisLight lightFromTerms'.split(
+  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching thisLight lightFromTerms absolute sign floor ceil round fract quantise minimum maximum softMinimum softMaximum modulo repeat triangleWave squareRoot exponential logarithm cosine tangentOfAngle arcsine arccosine arctangent toRadians toDegrees compare choose cross distance reflect refract rotateAbout angleBetween project contrast saturation levels posterise invert tint hsvFromColour colourFromHsv lchFromColour colourFromLch mixAsSeen srgbEncode srgbDecode cosinePalette whiteNoise valueNoise gradientNoise cellularNoise fractalNoise ridgedNoise checker stripes grid dots brick rings fresnelSchlick fresnelDielectric'.split(
     ' ',
   );
 

@@ -1,0 +1,36 @@
+/**
+ * Fresnel, Schlick: how much a surface mirrors at an angle, approximately.
+ * @kind fresnelSchlick 1
+ * @family Light
+ * @words reflectance, glancing, edge, facing ratio
+ * @source Schlick 1994, "An inexpensive BRDF model for physically-based rendering", Computer Graphics Forum 13(3)
+ * @inlet f0 fraction "Facing" = 0.04 in 0..1: what it mirrors head on; 0.04 for most that is no metal.
+ * @inlet normal normal "Normal" = surface normal
+ * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @outlet result fraction "Mirrored": 0…1.
+ */
+float fresnelSchlick(float f0, vec3 normal, vec3 toEye) {
+  float away = 1.0 - clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 0.0, 1.0);
+  float squared = away * away;
+  return mix(clamp(f0, 0.0, 1.0), 1.0, squared * squared * away);
+}
+
+/**
+ * Fresnel, dielectric: how much glass, water or paint mirrors at an angle, exactly.
+ * @kind fresnelDielectric 1
+ * @family Light
+ * @words reflectance, glass, water, ior, glancing
+ * @source Fresnel 1823; Born, Wolf 1999, "Principles of Optics", section 1.5.2, unpolarised light from air
+ * @inlet ior number "Index of refraction" = 1.5 in 1..3
+ * @inlet normal normal "Normal" = surface normal
+ * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @outlet result fraction "Mirrored": 0…1.
+ */
+float fresnelDielectric(float ior, vec3 normal, vec3 toEye) {
+  float cosine = clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 0.0, 1.0);
+  float index = clamp(ior, 1.0, 1.0e3);
+  float inside = sqrt(max(index * index - 1.0 + cosine * cosine, 1e-12));
+  float across = (cosine - inside) / (cosine + inside);
+  float along = (index * index * cosine - inside) / (index * index * cosine + inside);
+  return clamp(0.5 * (across * across + along * along), 0.0, 1.0);
+}

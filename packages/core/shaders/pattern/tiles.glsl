@@ -1,0 +1,148 @@
+// Of a train of pulses as wide as `duty`, one a unit: what a pixel from x − w/2 to x + w/2 sees of it, 0…1.
+float pulsesSeen(float x, float duty, float w) {
+  // From the middle of its own unit: large numbers have no fine parts.
+  float at = x - floor(x);
+  float low = at - w * 0.5;
+  float high = at + w * 0.5;
+  float sum = duty * floor(high) + min(high - floor(high), duty) - duty * floor(low) - min(low - floor(low), duty);
+  return clamp(sum / w, 0.0, 1.0);
+}
+
+// Places of patterns: beyond this a 32-bit float has no parts left.
+vec2 tilePlace(vec2 uv, float count) {
+  return clamp(uv * count, -1.0e5, 1.0e5);
+}
+
+// How much of the pattern a pixel covers.
+vec2 tileWidth(vec2 place) {
+  return max(fwidth(place), vec2(1e-3));
+}
+
+/**
+ * Checker: squares of two kinds in turn.
+ * @kind checker 1
+ * @family Patterns
+ * @words chess, squares, tiles, test pattern
+ * @source Two pulse trains, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Squares" = 8 in 1..64: along one unit of u and v.
+ * @outlet result fraction "Value": 0 or 1, between them at borders.
+ */
+float checkerAt(vec2 uv, float count) {
+  vec2 place = tilePlace(uv, count) * 0.5;
+  vec2 width = tileWidth(place);
+  float across = pulsesSeen(place.x, 0.5, width.x);
+  float down = pulsesSeen(place.y, 0.5, width.y);
+  return across + down - 2.0 * across * down;
+}
+
+/**
+ * Stripes: bands side by side along u.
+ * @kind stripes 1
+ * @family Patterns
+ * @words lines, bars, bands
+ * @source A pulse train, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Stripes" = 8 in 1..64: along one unit of u.
+ * @inlet width fraction "Width" = 0.5 in 0..1: of a stripe, as a part of its distance to the next.
+ * @outlet result fraction "Value": 1 on a stripe.
+ */
+float stripesAt(vec2 uv, float count, float width) {
+  vec2 place = tilePlace(uv, count);
+  return pulsesSeen(place.x, clamp(width, 0.0, 1.0), tileWidth(place).x);
+}
+
+/**
+ * Grid: lines that cross each other.
+ * @kind grid 1
+ * @family Patterns
+ * @words lines, net, squares, graph paper, mesh
+ * @source Two pulse trains, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Cells" = 8 in 1..64: along one unit of u and v.
+ * @inlet width fraction "Width" = 0.1 in 0..1: of a line, as a part of a cell.
+ * @outlet result fraction "Value": 1 on a line.
+ */
+float gridAt(vec2 uv, float count, float width) {
+  vec2 place = tilePlace(uv, count);
+  vec2 pixel = tileWidth(place);
+  float duty = clamp(width, 0.0, 1.0);
+  // A line lies with its middle on the border of the cells.
+  float across = pulsesSeen(place.x + duty * 0.5, duty, pixel.x);
+  float down = pulsesSeen(place.y + duty * 0.5, duty, pixel.y);
+  return across + down - across * down;
+}
+
+/**
+ * Dots: round spots in a grid.
+ * @kind dots 1
+ * @family Patterns
+ * @words spots, circles, polka, points
+ * @source Distance to the middle of the cell, softened over a pixel; the mean where cells are smaller than pixels
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Dots" = 8 in 1..64: along one unit of u and v.
+ * @inlet size fraction "Size" = 0.5 in 0..1: of a dot across, as a part of a cell.
+ * @outlet result fraction "Value": 1 on a dot.
+ */
+float dotsAt(vec2 uv, float count, float size) {
+  vec2 place = tilePlace(uv, count);
+  vec2 pixel = tileWidth(place);
+  float soft = max(pixel.x, pixel.y);
+  float radius = clamp(size, 0.0, 1.0) * 0.5;
+  float away = length(place - floor(place) - 0.5);
+  float dot = clamp((radius - away) / soft + 0.5, 0.0, 1.0);
+  float mean = 3.14159265 * radius * radius;
+  return radius <= 0.0 ? 0.0 : mix(dot, mean, clamp(soft * 2.0 - 0.5, 0.0, 1.0));
+}
+
+struct Bricks {
+  float mortar;
+  float id;
+  vec2 uv;
+};
+
+/**
+ * Brick: courses of bricks, each shifted against the one below.
+ * @kind brick 1
+ * @family Patterns
+ * @words wall, masonry, stones, tiles, mortar
+ * @source Two pulse trains in shifted rows, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4); numbers by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
+ * @inlet uv uv "UV" = surface uv
+ * @inlet rows number "Rows" = 8 in 1..64: courses along one unit of v.
+ * @inlet ratio number "Ratio" = 2 in 0.5..6: length of a brick to its height.
+ * @inlet mortar fraction "Mortar" = 0.1 in 0..1: width of the joints, as a part of the height.
+ * @inlet shift fraction "Shift" = 0.5 in 0..1: of each row against the one below.
+ * @outlet mortar fraction "Mortar": 1 in the joints.
+ * @outlet id fraction "Brick": a number of its own for each, 0…1.
+ * @outlet uv uv "UV": 0…1 within the brick.
+ */
+Bricks brickAt(vec2 uv, float rows, float ratio, float mortar, float shift) {
+  vec2 place = tilePlace(uv, rows);
+  float long = max(ratio, 0.05);
+  float row = floor(place.y);
+  float odd = mod(row, 2.0);
+  vec2 at = vec2(place.x / long + odd * clamp(shift, 0.0, 1.0), place.y);
+  vec2 pixel = tileWidth(at);
+  float duty = clamp(mortar, 0.0, 1.0);
+  float across = pulsesSeen(at.x + duty * 0.5 / long, min(duty / long, 1.0), pixel.x);
+  float down = pulsesSeen(at.y + duty * 0.5, duty, pixel.y);
+  vec2 cell = floor(at);
+  return Bricks(across + down - across * down, unitFrom(cellHash(vec3(cell, 0.0))), at - cell);
+}
+
+/**
+ * Rings: circles in each other round a middle.
+ * @kind rings 1
+ * @family Patterns
+ * @words target, ripples, wood, concentric, waves
+ * @source A pulse train of the distance, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Rings" = 8 in 1..64: along one unit.
+ * @inlet width fraction "Width" = 0.5 in 0..1: of a ring, as a part of its distance to the next.
+ * @inlet middle uv "Middle" = 0.5 0.5
+ * @outlet result fraction "Value": 1 on a ring.
+ */
+float ringsAt(vec2 uv, float count, float width, vec2 middle) {
+  float away = min(length(tilePlace(uv - middle, count)), 1.0e5);
+  return pulsesSeen(away, clamp(width, 0.0, 1.0), max(fwidth(away), 1e-3));
+}

@@ -1,0 +1,71 @@
+import {
+  buildMesh,
+  compileMaterial,
+  FrameRenderer,
+  library,
+  newMaterial,
+  newRig,
+  START_CAMERA,
+  THIS_LIGHT_KIND,
+  type GraphNode,
+  type Material,
+  type Ribbon,
+} from '@brelvin/core';
+import { WebGl2Device } from './webgl2/webgl2-device';
+
+const SIDE = 48;
+const size = { width: SIDE, height: SIDE };
+/** Kinds in one program: few enough to name a fault, many enough to be quick. */
+const PACK = 10;
+
+/** Every kind of node goes through a real driver, and gives a number at every pixel. */
+describe('Kinds on a device', () => {
+  let device: WebGl2Device;
+  let renderer: FrameRenderer;
+
+  beforeAll(async () => {
+    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
+    renderer = await FrameRenderer.create(device);
+  });
+
+  afterAll(() => device.destroy());
+
+  const kinds = [...library().kinds.values()].filter(({ id, overloads }) => overloads.length > 0 && id !== THIS_LIGHT_KIND);
+  const packs = Array.from({ length: Math.ceil(kinds.length / PACK) }, (_, index) => kinds.slice(index * PACK, (index + 1) * PACK));
+
+  /** All outlets of these kinds, added up. */
+  function summed(pack: typeof kinds): Material {
+    const nodes: Record<string, GraphNode> = {};
+    const ribbons: Record<string, Ribbon> = {};
+    const node = (kind: string): GraphNode => ({ kind, rev: 1, x: 0, y: 0, values: {} });
+    let before: string | undefined;
+    for (const kind of pack) {
+      nodes[kind.id] = node(kind.id);
+      for (const { name } of kind.outlets) {
+        const sum = `sum${Object.keys(nodes).length}`;
+        nodes[sum] = node('add');
+        ribbons[`${sum}.b`] = { from: kind.id, outlet: name };
+        if (before) ribbons[`${sum}.a`] = { from: before, outlet: 'result' };
+        before = sum;
+      }
+    }
+    if (before) ribbons['dock.colour'] = { from: before, outlet: 'result' };
+    const plain = newMaterial('all');
+    return { ...plain, surface: { ...plain.surface, nodes, ribbons } };
+  }
+
+  for (const pack of packs) {
+    it(`${pack.map((kind) => kind.id).join(', ')}`, async () => {
+      const material = summed(pack);
+      const { compiled, problems } = compileMaterial(material);
+      expect(problems).toEqual([]);
+      const rig = newRig('r');
+      const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
+      const surface = await renderer.prepare(compiled!, { camera: START_CAMERA, rig, seconds: 0 }, mesh, material);
+      const pixels = await renderer.measure({ items: [{ mesh, surface, material }], camera: START_CAMERA, rig, seconds: 0 }, size);
+      expect(pixels.every(Number.isFinite)).toBeTrue();
+      surface.destroy();
+      mesh.destroy();
+    });
+  }
+});
