@@ -146,3 +146,75 @@ float ringsAt(vec2 uv, float count, float width, vec2 middle) {
   float away = min(length(tilePlace(uv - middle, count)), 1.0e5);
   return pulsesSeen(away, clamp(width, 0.0, 1.0), max(fwidth(away), 1e-3));
 }
+
+struct Hexagons {
+  float border;
+  float id;
+};
+
+/**
+ * Hexagons: a honeycomb: cells with six sides.
+ * @kind hexagons 1
+ * @family Patterns
+ * @words honeycomb, cells, bees, tiles
+ * @source Two shifted rectangular lattices, the nearer middle wins; softened over a pixel
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Cells" = 8 in 1..64: along one unit of u.
+ * @inlet width fraction "Width" = 0.1 in 0..1: of the border, as a part of a cell.
+ * @outlet border fraction "Border": 1 on the border.
+ * @outlet id fraction "Cell": a number of its own for each, 0…1.
+ */
+Hexagons hexagonsAt(vec2 uv, float count, float width) {
+  vec2 lattice = vec2(1.0, 1.7320508);
+  vec2 place = tilePlace(uv, count);
+  vec2 pixel = tileWidth(place);
+  vec2 a = mod(place, lattice) - lattice * 0.5;
+  vec2 b = mod(place - lattice * 0.5, lattice) - lattice * 0.5;
+  vec2 own = dot(a, a) < dot(b, b) ? a : b;
+  vec2 away = abs(own);
+  float inwards = 0.5 - max(dot(away, lattice * 0.5), away.x);
+  float soft = max(pixel.x, pixel.y);
+  float border = clamp((clamp(width, 0.0, 1.0) * 0.5 - inwards) / soft + 0.5, 0.0, 1.0);
+  vec2 middle = floor((place - own) / (lattice * 0.5) + 0.5);
+  return Hexagons(border, unitFrom(cellHash(vec3(middle, 1.0))));
+}
+
+/**
+ * Waves: a smooth swell along u.
+ * @kind waves 1
+ * @family Patterns
+ * @words sine, ripple, water, swell, stripes
+ * @source 1/2 + 1/2 sin(2π (count u + shift)); its mean where waves are smaller than pixels
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Waves" = 4 in 1..64: along one unit of u.
+ * @inlet shift number "Shift" = 0: in waves; drive it by time and they travel.
+ * @outlet result fraction "Height": 0…1.
+ */
+float wavesAt(vec2 uv, float count, float shift) {
+  vec2 place = tilePlace(uv, count);
+  float turn = place.x + (shift - floor(shift));
+  float shown = 1.0 - clamp(tileWidth(place).x * 2.0 - 0.5, 0.0, 1.0);
+  return 0.5 + 0.5 * shown * sin(6.283185307 * (turn - floor(turn)));
+}
+
+/**
+ * Spiral: arms that wind round a middle.
+ * @kind spiral 1
+ * @family Patterns
+ * @words swirl, twist, arms, whirl
+ * @source A pulse train of distance and angle (spiral of Archimedes), integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Turns" = 6 in 0..64: along one unit from the middle.
+ * @inlet arms count "Arms" = 1 in 1..12
+ * @inlet width fraction "Width" = 0.5 in 0..1: of an arm, as a part of its distance to the next.
+ * @inlet middle uv "Middle" = 0.5 0.5
+ * @outlet result fraction "Value": 1 on an arm.
+ */
+float spiralAt(vec2 uv, float count, float arms, float width, vec2 middle) {
+  vec2 place = clamp(uv - middle, -1.0e4, 1.0e4);
+  float far = min(length(place) * clamp(abs(count), 0.0, 1.0e4), 1.0e5);
+  float turned = angleOfPoint(place.y, place.x) / 6.283185307 * clamp(floor(arms + 0.5), 1.0, 64.0);
+  // The angle jumps by a whole number of arms where it closes: only the distance tells how fine the pattern is.
+  float turn = max(fwidth(far), 1e-3);
+  return pulsesSeen(far + turned, clamp(width, 0.0, 1.0), turn);
+}

@@ -110,11 +110,85 @@ describe('Fresnel', () => {
     }
   });
 
+  it('of a conductor is that of a dielectric without extinction, and ((n − 1)² + k²) / ((n + 1)² + k²) head on', () => {
+    const conductor = (eta: number, k: number, angle: number): number =>
+      callVector('fresnelConductor(vec3,vec3,vec3,vec3)', [eta, eta, eta], [k, k, k], UP, [Math.sin(angle), Math.cos(angle), 0])[0] ?? NaN;
+    for (const angle of steps(0, 1.5, 10))
+      expect(conductor(1.5, 0, angle)).toBeCloseTo(at('fresnelDielectric(float,vec3,vec3)', 1.5, angle), 3);
+    for (const [n, k] of [
+      [0.18, 3.42],
+      [1.37, 1.77],
+    ] as const)
+      expect(conductor(n, k, 0)).toBeCloseTo(((n - 1) ** 2 + k ** 2) / ((n + 1) ** 2 + k ** 2), 4);
+  });
+
   it('is met by Schlick’s approximation at both ends and within a twentieth between', () => {
     for (const angle of steps(0, 1.57)) {
       const [near, exact] = [at('fresnelSchlick(float,vec3,vec3)', 0.04, angle), at('fresnelDielectric(float,vec3,vec3)', 1.5, angle)];
       expect(Math.abs(near - exact)).toBeLessThan(0.05);
     }
+  });
+});
+
+describe('Microfacets', () => {
+  it('face all ways together once: the projected distribution adds up to 1', () => {
+    for (const roughness of [0.2, 0.5, 1]) {
+      let sum = 0;
+      const count = 4000;
+      for (let index = 0; index < count; index++) {
+        const angle = ((index + 0.5) / count) * (Math.PI / 2);
+        sum +=
+          callNumber('distributionGgx(float,float)', roughness, Math.cos(angle)) *
+          Math.cos(angle) *
+          Math.sin(angle) *
+          2 *
+          Math.PI *
+          (Math.PI / 2 / count);
+      }
+      expect(sum).toBeCloseTo(1, 2);
+    }
+  });
+
+  it('are all seen head on: a quarter is what is left of 1 / (4 cos cos)', () => {
+    for (const roughness of [0.1, 0.5, 1]) expect(callNumber('visibilitySmith(float,float,float)', roughness, 1, 1)).toBeCloseTo(0.25, 5);
+    expect(callNumber('visibilitySmith(float,float,float)', 1, 0.5, 0.5)).toBeCloseTo(0.5, 5);
+  });
+});
+
+describe('Normals', () => {
+  const facing = new Map<string, Value>([
+    ['worldNormal', [0, 0, 1]],
+    ['worldTangent', [1, 0, 0, 1]],
+    ['worldPosition', [0, 0, 0]],
+    ['gl_FrontFacing', [1]],
+  ]);
+  const fromMap = (map: readonly number[], x = 1, y = 1): readonly number[] =>
+    components(callShader('normalFromMap(vec3,float,float)', [map, x, y], facing));
+
+  it('stay with a flat map, lean along u with its red, and turn round with their strength', () => {
+    [0, 0, 1].forEach((each, axis) => expect(fromMap([0.5, 0.5, 1])[axis]).toBeCloseTo(each, 5));
+    const leaning = fromMap([1, 0.5, 1]);
+    expect(leaning[0]).toBeCloseTo(Math.SQRT1_2, 4);
+    expect(fromMap([1, 0.5, 1], -1)[0]).toBeCloseTo(-Math.SQRT1_2, 4);
+    expect(fromMap([0.5, 1, 1])[1]).toBeCloseTo(Math.SQRT1_2, 4);
+    expect(fromMap([0.5, 1, 1], 1, -1)[1]).toBeCloseTo(-Math.SQRT1_2, 4);
+    expect(fromMap([0.5, 0.5, 0])).toEqual([0, 0, 1]);
+  });
+
+  it('blend so that either flat map changes nothing', () => {
+    const bent = [0.7, 0.4, 0.94];
+    const unitBent = bent.map((each) => each * 2 - 1);
+    const length = Math.hypot(...unitBent);
+    const wanted = unitBent.map((each) => (each / length) * 0.5 + 0.5);
+    for (const [base, detail] of [
+      [[0.5, 0.5, 1], bent],
+      [bent, [0.5, 0.5, 1]],
+    ] as const)
+      callVector('blendNormalMaps(vec3,vec3)', base, detail).forEach((each, axis) => expect(each).toBeCloseTo(wanted[axis]!, 2));
+  });
+
+  it('stay where a height has no slope', () => {
+    expect(components(callShader('normalFromHeight(float,float)', [3, 1], facing))).toEqual([0, 0, 1]);
   });
 });
 

@@ -112,4 +112,38 @@ describe('Tiles', () => {
     expect(field(at(0.2, 0.125), 'id')).toBe(field(at(0.3, 0.125), 'id'));
     expect(field(at(0.2, 0.125), 'id')).not.toBe(field(at(0.7, 0.125), 'id'));
   });
+
+  it('hexagons: have six sides of one distance, and a number each', () => {
+    const at = (u: number, v: number): Value => callShader('hexagonsAt(vec2,float,float)', [[u, v], 1, 0.1]);
+    // The middle of a cell lies at half the lattice; half a unit beside it is its border.
+    const [u, v] = [0.5, 0.8660254];
+    for (let side = 0; side < 6; side++) {
+      const angle = (side * Math.PI) / 3;
+      const [x, y] = [Math.cos(angle), Math.sin(angle)];
+      expect(field(at(u + x * 0.4, v + y * 0.4), 'border')).toBe(0);
+      expect(field(at(u + x * 0.48, v + y * 0.48), 'border')).toBe(1);
+      expect(field(at(u + x * 0.4, v + y * 0.4), 'id')).toBe(field(at(u, v), 'id'));
+      expect(field(at(u + x, v + y), 'id')).not.toBe(field(at(u, v), 'id'));
+    }
+  });
+
+  it('waves swing once a wave, and spirals close round their middle', () => {
+    const waves = [0, 0.25, 0.5, 0.75].map((u) => callNumber('wavesAt(vec2,float,float)', [u, 0], 1, 0));
+    [0.5, 1, 0.5, 0].forEach((each, index) => expect(waves[index]).toBeCloseTo(each, 4));
+    const spiral = (angle: number): number =>
+      callNumber(
+        'spiralAt(vec2,float,float,float,vec2)',
+        [0.5 + 0.3 * Math.cos(angle), 0.5 + 0.3 * Math.sin(angle)],
+        6,
+        3,
+        0.5,
+        [0.5, 0.5],
+      );
+    for (let step = 0; step < 12; step++) {
+      const angle = -Math.PI + 0.07 + step * 0.2;
+      expect(spiral(angle)).toBeCloseTo(spiral(angle + (2 * Math.PI) / 3), 2);
+    }
+    const around = Array.from({ length: 400 }, (_, index) => spiral((index * 2 * Math.PI) / 400));
+    expect(spread(around).mean).toBeCloseTo(0.5, 1);
+  });
 });

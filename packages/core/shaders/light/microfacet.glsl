@@ -1,0 +1,37 @@
+/**
+ * Distribution, GGX: how many of a rough surface’s tiny mirrors face a direction.
+ * @kind distributionGgx 1
+ * @family Light
+ * @words trowbridge reitz, roughness, highlight, microfacet, ndf
+ * @source Trowbridge, Reitz 1975; glTF 2.0 specification, appendix B.3.2
+ * @inlet roughness fraction "Roughness" = 0.5 in 0..1: its square is the width alpha.
+ * @inlet nDotH fraction "Cosine to half" = 1 in 0..1: between the normal and the half vector of light and eye.
+ * @outlet result number "Density": its projection on the surface adds up to 1.
+ */
+float distributionGgx(float roughness, float nDotH) {
+  float held = clamp(roughness, 0.03, 1.0);
+  float alpha2 = held * held * held * held;
+  float cosine = clamp(nDotH, 0.0, 1.0);
+  float f = cosine * cosine * (alpha2 - 1.0) + 1.0;
+  return cosine > 0.0 ? alpha2 / (3.14159265 * f * f) : 0.0;
+}
+
+/**
+ * Visibility, Smith: how much of a rough surface’s tiny mirrors light and eye both see.
+ * @kind visibilitySmith 1
+ * @family Light
+ * @words geometry, masking, shadowing, ggx, microfacet
+ * @source Heitz 2014, "Understanding the masking-shadowing function", JCGT 3(2), height-correlated; glTF 2.0, appendix B.3.2
+ * @inlet roughness fraction "Roughness" = 0.5 in 0..1: its square is the width alpha.
+ * @inlet nDotL fraction "Cosine to light" = 1 in 0..1
+ * @inlet nDotV fraction "Cosine to eye" = 1 in 0..1
+ * @outlet result number "Visibility": divided by 4 times both cosines already.
+ */
+float visibilitySmith(float roughness, float nDotL, float nDotV) {
+  float held = clamp(roughness, 0.03, 1.0);
+  float alpha2 = held * held * held * held;
+  float l = clamp(nDotL, 1e-4, 1.0);
+  float v = clamp(nDotV, 1e-4, 1.0);
+  float behind = l * sqrt(v * v * (1.0 - alpha2) + alpha2) + v * sqrt(l * l * (1.0 - alpha2) + alpha2);
+  return 0.5 / behind;
+}

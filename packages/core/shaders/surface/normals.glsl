@@ -1,0 +1,59 @@
+/**
+ * Normal from map: bends the normal by a normal map.
+ * @kind normalFromMap 1
+ * @family Normals
+ * @words bump, tangent space, detail, normal texture
+ * @source glTF 2.0 specification, section 3.9.3: 2 x − 1 in the frame of tangent, bitangent and normal, +Y up
+ * @inlet map vector "Map" = 0.5 0.5 1: colours of the map as they are stored, read as data.
+ * @inlet strengthX number "Strength along u" = 1 in -2..2
+ * @inlet strengthY number "Strength along v" = 1 in -2..2: below 0 for maps whose green points down.
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 normalFromMap(vec3 map, float strengthX, float strengthY) {
+  vec3 normal = surfaceNormal();
+  vec3 along = surfaceTangent();
+  vec3 tangent = safeNormalize(along - normal * dot(normal, along));
+  vec3 bitangent = cross(normal, tangent) * (worldTangent.w < 0.0 ? -1.0 : 1.0);
+  vec3 bent = clamp(map * 2.0 - 1.0, -1.0, 1.0) * vec3(clamp(strengthX, -16.0, 16.0), clamp(strengthY, -16.0, 16.0), 1.0);
+  vec3 result = tangent * bent.x + bitangent * bent.y + normal * max(bent.z, 0.0);
+  return dot(result, result) < 1e-12 ? normal : safeNormalize(result);
+}
+
+/**
+ * Blend normal maps: lays the detail of one normal map over another, bent by it.
+ * @kind blendNormalMaps 1
+ * @family Normals
+ * @words detail, combine, reoriented, overlay
+ * @source Barré-Brisebois, Hill 2012, "Blending in detail" (reoriented normal mapping)
+ * @inlet base vector "Base" = 0.5 0.5 1: colours of a map as they are stored.
+ * @inlet detail vector "Detail" = 0.5 0.5 1
+ * @outlet result vector "Blended": as a map stores it.
+ */
+vec3 blendNormalMaps(vec3 base, vec3 detail) {
+  vec3 t = clamp(base, 0.0, 1.0) * vec3(2.0, 2.0, 2.0) + vec3(-1.0, -1.0, 0.0);
+  vec3 u = clamp(detail, 0.0, 1.0) * vec3(-2.0, -2.0, 2.0) + vec3(1.0, 1.0, -1.0);
+  vec3 bent = t * (dot(t, u) / max(t.z, 1e-4)) - u;
+  return safeNormalize(bent) * 0.5 + 0.5;
+}
+
+/**
+ * Normal from height: bends the normal by the slope of a height.
+ * @kind normalFromHeight 1
+ * @family Normals
+ * @words bump, relief, height map, displacement
+ * @source Mikkelsen 2010, "Bump mapping unparametrized surfaces on the GPU", JGT 15(1)
+ * @inlet height number "Height" = 0: metres above the surface.
+ * @inlet strength number "Strength" = 1 in 0..4
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 normalFromHeight(float height, float strength) {
+  vec3 normal = surfaceNormal();
+  vec3 acrossX = dFdx(worldPosition);
+  vec3 acrossY = dFdy(worldPosition);
+  vec3 along = cross(acrossY, normal);
+  vec3 up = cross(normal, acrossX);
+  float area = dot(acrossX, along);
+  vec3 slope = (along * dFdx(height) + up * dFdy(height)) * (area < 0.0 ? -1.0 : 1.0) * clamp(strength, 0.0, 16.0);
+  vec3 result = normal * abs(area) - slope;
+  return dot(result, result) < 1e-24 ? normal : normalize(result);
+}
