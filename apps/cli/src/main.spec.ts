@@ -26,6 +26,29 @@ const demos = DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-
 const [good] = demos.map((each) => file(`${each.id}.brelvin`, each.document));
 
 describe('brelvin nodes', () => {
+  it('makes the page of all kinds, which docs/nodes.md is', async () => {
+    const { code, out } = await run('nodes', '--markdown');
+    expect(code).toBe(0);
+    const kept = readFileSync(new URL('../../../docs/nodes.md', import.meta.url), 'utf8');
+    expect(kept.trim()).withContext('make docs/nodes.md anew: npx brelvin nodes --markdown > docs/nodes.md').toBe(out.trim());
+  });
+
+  it('has at least 120 kinds, each with help, a source and labels', async () => {
+    interface Listed {
+      readonly id: string;
+      readonly help: string;
+      readonly source: string;
+      readonly inlets: readonly { readonly label: string }[];
+      readonly outlets: readonly { readonly label: string }[];
+    }
+    const kinds = JSON.parse((await run('nodes', '--json')).out) as Listed[];
+    expect(kinds.length).toBeGreaterThanOrEqual(120);
+    for (const { id, help, source, inlets, outlets } of kinds)
+      expect([help, source, ...[...inlets, ...outlets].map(({ label }) => label)].every((each) => each.length > 0))
+        .withContext(id)
+        .toBeTrue();
+  });
+
   it('lists every kind, for people and for programs', async () => {
     const { code, out } = await run('nodes');
     expect(code).toBe(0);

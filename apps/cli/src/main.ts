@@ -16,7 +16,8 @@ export async function main(args: readonly string[], output: Output = CONSOLE): P
     .command('nodes')
     .description('list the kinds of nodes')
     .option('--json', 'for programs')
-    .action((options: { json?: boolean }) => {
+    .option('--markdown', 'as a page to read')
+    .action((options: { json?: boolean; markdown?: boolean }) => {
       code = listNodes(options, output);
     });
   program

@@ -78,9 +78,7 @@ const DEGREES = 180 / Math.PI;
           (resetAsked)="warm(6500)"
         />
       } @else {
-        <button type="button" class="text-button" title="Colour it by temperature, as a glowing body" (click)="warm(6500)">
-          by temperature
-        </button>
+        <button type="button" class="text-button" title="Colour it by temperature, as a glowing body" (click)="warm(6500)">kelvin</button>
       }
     </span>
     @if (stands()) {
