@@ -8,6 +8,8 @@ import {
   newLight,
   newMaterial,
   newRig,
+  newSet,
+  StageScene,
   START_CAMERA,
   TERMS,
   WHOLE_PICTURE,
@@ -235,6 +237,31 @@ describe('Inspection', () => {
     expect(plain).toBe(0);
     expect(wires).toBeGreaterThan(20);
     expect(over).toBeGreaterThan(10);
+  });
+
+  it('draws wires also over a part that counts as nearer than it is', async () => {
+    const plain = newMaterial('plain');
+    const { compiled } = compileMaterial(plain);
+    const lines = async (depthOffset: number): Promise<number> => {
+      const scene = new StageScene(device, renderer);
+      scene.setBench('m');
+      scene.show({ ...newSet('s', 'sphere'), partRules: { near: { pattern: '*', order: 0, values: {}, depthOffset } } });
+      const [first] = scene.items(0);
+      scene.wear('m', {
+        material: plain,
+        surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, plain),
+      });
+      const pixels = await linear(
+        scene.items(0),
+        { ...WHOLE_PICTURE, view: 'wiresOver' },
+        { ...rig, sun: newLight('sun', { on: false }), lights: {} },
+      );
+      scene.destroy();
+      return pixels.filter((each, index) => index % 4 === 0 && each > 200).length;
+    };
+    const there = await lines(0);
+    expect(there).toBeGreaterThan(100);
+    expect(await lines(0.3)).toBeGreaterThan(there * 0.9);
   });
 
   it('sees every other property without a fault', async () => {

@@ -11,8 +11,7 @@ in float copyIndex;
 // Edges of triangles, a trace nearer to the eye than the surface that they belong to.
 void main() {
   vec3 world = placedPoint(meshPosition, copyRowX, copyRowY, copyRowZ);
-  vec3 toEye = eyePosition.w > 0.5 ? eyePosition.xyz - world : eyePosition.xyz * 2.0;
-  vec4 clip = clipFromWorld * vec4(world + toEye * 0.002, 1.0);
-  gl_Position = clipFromWorld * vec4(world, 1.0);
-  gl_Position.z = clip.w > 0.001 ? clip.z / clip.w * gl_Position.w : gl_Position.z;
+  vec3 toEye = towardsEye(world);
+  float trace = 0.002 * (eyePosition.w > 0.5 ? length(eyePosition.xyz - world) : 2.0);
+  gl_Position = withDepthNearer(clipFromWorld * vec4(world, 1.0), world, toEye, trace + partDepth.x);
 }

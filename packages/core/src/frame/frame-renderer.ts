@@ -192,7 +192,7 @@ export class FrameRenderer {
         ...(inspection.view === 'wires' ? [] : picture.items.map((item) => this.drawCall(item, globals, samples, variant))),
         ...hulls(false),
         ...(isWireView(inspection.view)
-          ? picture.items.map((item) => this.programs.wires.drawCall(item, { Frame: this.blocks.frame.buffer.buffer }, samples))
+          ? picture.items.map((item) => this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples))
           : []),
       ],
     });

@@ -1,5 +1,5 @@
 import { libraryProgram } from '../catalogue/library';
-import type { BindGroup, Device, DevicePipeline, DrawCall } from '../device/device';
+import type { Device, DeviceBuffer, DevicePipeline, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { linkProgram } from '../ir/program';
 import type { FrameItem } from './frame-item';
@@ -28,12 +28,13 @@ export class WireProgram {
     return new WireProgram(pipelines);
   }
 
-  drawCall({ mesh, part }: FrameItem, blocks: BindGroup['blocks'], samples: SampleCount): DrawCall {
+  /** @param frame the block `Frame` */
+  drawCall({ mesh, part }: FrameItem, frame: DeviceBuffer, samples: SampleCount): DrawCall {
     const pipeline = this.pipelines.get(samples);
     if (!pipeline) throw new RangeError(`no pipeline of ${samples} samples`);
     return {
       pipeline,
-      bindings: [{ blocks, textures: {} }],
+      bindings: [{ blocks: { Frame: frame, Object: (part?.object ?? mesh.object).buffer }, textures: {} }],
       vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
       indices: mesh.wires,
       first: (part?.first ?? 0) * 2,
