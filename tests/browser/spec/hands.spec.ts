@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { compileMaterial, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
 import { freshDatabase } from '../../support/databases';
@@ -167,7 +168,8 @@ describe('Hands', () => {
     expect(at('colour')).toBeLessThan(at('lambert'));
     expect(at('rim')).toBeLessThan(at('add'));
     await bench.undo();
-    expect((await stored(id)).surface.nodes).toEqual(before.surface.nodes);
+    const isBefore = async (): Promise<boolean> => isDeepStrictEqual((await stored(id)).surface.nodes, before.surface.nodes);
+    expect(await bench.settled(isBefore, true)).toBeTrue();
     await bench.choose('bands', 'rim');
     await bench.command('Align left edges');
     const aligned = Object.values((await stored(id)).surface.nodes);

@@ -71,7 +71,9 @@ export class Bench {
     await button!.click();
   }
 
+  /** Waits until everything that was done so far is saved; the page first says that there is something to save. */
   async saved(): Promise<void> {
+    await this.driver.executeAsyncScript('requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(arguments[0])));');
     await this.waitForText('.save-state', /^saved$/);
   }
 
