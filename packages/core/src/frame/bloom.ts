@@ -32,7 +32,7 @@ export class BloomPasses {
 
   /** The spread light at half the scene's size; nothing where a picture is too small to show any. */
   draw(scene: DeviceTexture, { bloom, exposure }: LightRig): DeviceTexture | undefined {
-    this.fit(scene);
+    this.resizeTo(scene);
     let source = scene;
     this.levels.forEach(({ down, downValues }, index) => {
       const first = index === 0;
@@ -55,7 +55,7 @@ export class BloomPasses {
   }
 
   /** One chain is alive at a time, of the size that was drawn last. */
-  private fit({ width, height }: PictureSize): void {
+  private resizeTo({ width, height }: PictureSize): void {
     if (width === this.size.width && height === this.size.height) return;
     for (const { down, up, downValues, upValues } of this.levels) for (const each of [down, up, downValues, upValues]) each.destroy();
     const levels: Level[] = [];

@@ -444,10 +444,10 @@ export class StageEngine {
     const drawn = { width: Math.max(2, Math.round(whole.width * scale)), height: Math.max(2, Math.round(whole.height * scale)) };
     const costs: number[] = [];
     // A canvas that changes its size is empty: only what is drawn onto it at once may follow.
-    const fit = (): void => {
+    const fitCanvas = (): void => {
       if (this.canvas.width !== size.width || this.canvas.height !== size.height) Object.assign(this.canvas, size);
     };
-    if (!pair) fit();
+    if (!pair) fitCanvas();
     for (const [index, picture] of pictures.entries()) {
       const started = performance.now();
       renderer.draw(picture, { size: drawn, samples, target: targets[index] ?? 'canvas', targetSize: whole, cssSize: css });
@@ -455,7 +455,7 @@ export class StageEngine {
       costs.push(performance.now() - started);
     }
     if (pair) {
-      fit();
+      fitCanvas();
       pair.show(second.view, 'canvas', size);
       await device.finished();
     }
