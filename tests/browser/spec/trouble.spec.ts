@@ -225,7 +225,17 @@ describe('Trouble', () => {
     await (await bench.number('bands', 'Bands')).click();
     await bench.keys('many', Key.ENTER);
     await bench.waitForText('.number-error', /"many" is no number/);
+    const error = await bench.see('.number-error');
+    const [words, ground] = [await error.getCssValue('color'), await error.getCssValue('background-color')].map(brightness);
+    expect(Math.abs(words! - ground!))
+      .withContext('words that can be read on a card that is chosen')
+      .toBeGreaterThan(100);
     await bench.keys(Key.ESCAPE);
     await bench.expectNumber('bands', 'Bands', 3);
   });
 });
+
+/** Of a CSS colour in grey, 0…255. */
+function brightness(colour: string): number {
+  return Number(/\d+/.exec(colour)?.[0] ?? NaN);
+}
