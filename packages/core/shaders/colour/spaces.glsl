@@ -169,3 +169,10 @@ vec3 cosinePalette(float at, vec3 middle, vec3 swing, vec3 speed, vec3 start) {
   vec3 turns = speed * at + start;
   return middle + swing * cos(6.283185307 * (turns - floor(turns)));
 }
+
+// A scale for values that are no colours, 0…1: lightness grows evenly, so that more looks like more, while the hue goes from
+// blue over red to yellow, which tells neighbours apart.
+vec3 scaleColour(float along) {
+  float held = clamp(along, 0.0, 1.0);
+  return clamp(colourFromLch(0.22 + 0.7 * held, 0.09 + 0.16 * held * (1.0 - held), 0.74 + 0.54 * held), 0.0, 1.0);
+}

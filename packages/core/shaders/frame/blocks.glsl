@@ -3,9 +3,11 @@
 // Per picture. World space: right-handed, Y up, metres.
 uniform Frame {
   mat4 clipFromWorld;
+  mat4 wholeClipFromWorld; // the same, where clipFromWorld shows only a part of the picture
   mat4 viewFromWorld;    // the eye looks along −z
   vec4 eyePosition;      // xyz: world position of the eye (perspective) or direction towards it (orthographic); w: 1 or 0
   vec4 targetSize;       // xy: width and height of the full-size picture in CSS pixels; zw: 1 / those of what is drawn now, in its pixels
+  vec4 pictureCorner;    // xy: what is added to a place in the target to get the one in the whole picture, pixels
   vec4 fogColour;        // rgb: what distance fades to; w: part lost over one metre, as a rate
   float frameTime;       // seconds
 };
@@ -14,7 +16,7 @@ uniform Frame {
 uniform Object {
   vec4 placeOrigin;      // xyz: smallest corner of the mesh's bounds
   vec4 placeScale;       // xyz: 1 / extent, 0 where the mesh is flat
-  vec4 partDepth;        // x: metres nearer to the eye that the part counts as, in depth only; y: 1 where it receives shadows
+  vec4 partDepth;        // x: metres nearer to the eye that the part counts as, in depth only; y: 1 where it receives shadows; z: the part's number in its mesh, from 0
   vec4 partOutline;      // width in x: metres, y: CSS pixels; z: metres that its outline counts as farther; w: number, negative without lines
 };
 

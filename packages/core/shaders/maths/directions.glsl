@@ -104,3 +104,24 @@ vec3 projectedOn(vec3 value, vec3 along) {
   vec3 k = safeNormalize(along);
   return k * dot(k, value);
 }
+
+/**
+ * Reorder: puts the parts of a vector in another order, or takes one several times.
+ * @kind reorder 1
+ * @family Vectors
+ * @words swizzle, swap, xyz, shuffle, channels
+ * @source GLSL ES 3.00 specification, section 5.5 (vector components)
+ * @inlet value vector "Value" = 0 0 0
+ * @inlet first choice "First" = 0 of x|y|z|0|1
+ * @inlet second choice "Second" = 1 of x|y|z|0|1
+ * @inlet third choice "Third" = 2 of x|y|z|0|1
+ * @outlet result vector "Reordered"
+ */
+vec3 reordered(vec3 value, float first, float second, float third) {
+  return vec3(partNumbered(value, first), partNumbered(value, second), partNumbered(value, third));
+}
+
+// A part of a vector by its number; beyond them 0 and 1.
+float partNumbered(vec3 value, float number) {
+  return number < 0.5 ? value.x : number < 1.5 ? value.y : number < 2.5 ? value.z : number < 3.5 ? 0.0 : 1.0;
+}

@@ -107,3 +107,23 @@ vec2 remapValue(vec2 value, float inLow, float inHigh, float outLow, float outHi
 vec3 remapValue(vec3 value, float inLow, float inHigh, float outLow, float outHigh) {
   return vec3(outLow) + divideValues(value - inLow, vec3(inHigh - inLow)) * (outHigh - outLow);
 }
+
+/**
+ * Remap with curve: carries a value from one range into another, held at both ends, along a curve in between.
+ * @kind remapCurve 1
+ * @family Numbers
+ * @words range, map, ease, bias, gamma, shape, falloff
+ * @source Schlick 1994, "Fast alternatives to Perlin’s bias and gain functions", Graphics Gems IV: bias t / ((1/b − 2)(1 − t) + 1)
+ * @inlet value number "Value" = 0.5
+ * @inlet inLow number "From low" = 0
+ * @inlet inHigh number "From high" = 1
+ * @inlet outLow number "To low" = 0
+ * @inlet outHigh number "To high" = 1
+ * @inlet curve fraction "Curve" = 0.5 in 0..1: 0.5 is straight; above, it rises early, below, late.
+ * @outlet result number "Remapped"
+ */
+float remapCurve(float value, float inLow, float inHigh, float outLow, float outHigh, float curve) {
+  float t = clamp(divideSafely(value - inLow, inHigh - inLow), 0.0, 1.0);
+  float bias = clamp(curve, 0.001, 0.999);
+  return outLow + t / ((1.0 / bias - 2.0) * (1.0 - t) + 1.0) * (outHigh - outLow);
+}

@@ -1,6 +1,6 @@
 // A place of the picture turned by an angle, in cells of so many CSS pixels.
 vec2 inkCell(float size, float angle) {
-  vec2 at = gl_FragCoord.xy * targetSize.zw * targetSize.xy / max(size, 1.0);
+  vec2 at = pixelHere() * targetSize.zw * targetSize.xy / max(size, 1.0);
   float c = cos(angle);
   float s = sin(angle);
   return vec2(at.x * c - at.y * s, at.x * s + at.y * c);

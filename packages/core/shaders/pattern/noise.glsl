@@ -200,3 +200,125 @@ float ridgedNoise(vec3 place, float scale, float octaves, float gain, float lacu
   }
   return sum / total;
 }
+
+/**
+ * Noise, simplex: hills and hollows without the grid that other noises have.
+ * @kind simplexNoise 1
+ * @family Patterns
+ * @words smooth, organic, hills, clouds
+ * @source Gustavson 2005, "Simplex noise demystified", with twelve directions by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
+ * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
+ * @outlet result number "Value": −1…1, 0 on average.
+ */
+float simplexNoise(vec3 place, float scale) {
+  vec3 held = clamp(place * scale, -1.0e5, 1.0e5);
+  vec3 cell = floor(held + (held.x + held.y + held.z) / 3.0);
+  vec3 away = held - (cell - (cell.x + cell.y + cell.z) / 6.0);
+  vec3 above = step(away.yzx, away.xyz);
+  vec3 below = 1.0 - above;
+  vec3 second = min(above, below.zxy);
+  vec3 third = max(above, below.zxy);
+  float sum = simplexCorner(cell, away)
+    + simplexCorner(cell + second, away - second + 1.0 / 6.0)
+    + simplexCorner(cell + third, away - third + 1.0 / 3.0)
+    + simplexCorner(cell + 1.0, away - 0.5);
+  return clamp(sum * 32.0, -1.0, 1.0) * shownPart(held);
+}
+
+// What one corner of a simplex adds: its pull, fading to 0 before the next simplex begins.
+float simplexCorner(vec3 cell, vec3 away) {
+  float near = max(0.6 - dot(away, away), 0.0);
+  return near * near * near * near * gradientPull(cell, away);
+}
+
+/**
+ * Noise, warped: noise whose place is pushed about by noise: marble, smoke, wood.
+ * @kind warpedNoise 1
+ * @family Patterns
+ * @words domain warping, marble, smoke, swirl, wood, turbulence
+ * @source Ebert et al. 2003, "Texturing and modeling", chapter 2: noise as an offset of its own domain; gradient noise (Perlin 2002)
+ * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet scale number "Scale" = 2 in 0.1..50: cells along one unit.
+ * @inlet warp number "Warp" = 1 in 0..4: how far the place is pushed, in cells.
+ * @outlet result number "Value": −1…1, 0 on average.
+ */
+float warpedNoise(vec3 place, float scale, float warp) {
+  vec3 held = clamp(place * scale, -1.0e5, 1.0e5);
+  vec3 push = vec3(gradientNoiseAt(held + 11.3), gradientNoiseAt(held + vec3(5.2, 37.1, 2.9)), gradientNoiseAt(held + vec3(23.7, 3.3, 17.9)));
+  vec3 pushed = held + push * clamp(warp, 0.0, 100.0);
+  return clamp(gradientNoiseAt(pushed) + 0.5 * gradientNoiseAt(pushed * 2.03 + 3.1), -1.0, 1.0) * shownPart(pushed);
+}
+
+struct Flakes {
+  float flake;
+  vec3 normal;
+  float id;
+};
+
+/**
+ * Flakes: small mirrors strewn at random, each tilted its own way, as in metallic paint.
+ * @kind flakes 1
+ * @family Patterns
+ * @words glitter, sparkle, car paint, metallic, mica
+ * @source Cells of Worley 1996, "A cellular texture basis function", SIGGRAPH, with a tilted normal each; pcg hash (Jarzynski, Olano 2020, JCGT 9(3))
+ * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet scale number "Scale" = 40 in 1..400: flakes along one unit.
+ * @inlet density fraction "Density" = 0.6 in 0..1: how many of them are there.
+ * @inlet size fraction "Size" = 0.8 in 0..1: of a flake, as a part of its cell.
+ * @inlet spread fraction "Spread" = 0.3 in 0..1: how far they tilt.
+ * @outlet flake fraction "Flake": 1 on a flake.
+ * @outlet normal normal "Normal": of the flake, world space; the surface’s between flakes.
+ * @outlet id fraction "Number": one of its own for each, 0…1.
+ */
+Flakes flakesAt(vec3 place, float scale, float density, float size, float spread) {
+  vec3 held = clamp(place * scale, -1.0e6, 1.0e6);
+  vec3 cell = floor(held);
+  vec3 own = cell;
+  float nearest = 8.0;
+  for (int index = 0; index < 27; index++) {
+    vec3 step = vec3(float(index % 3), float((index / 3) % 3), float(index / 9)) - 1.0;
+    vec3 away = cell + step + cellPlace(cell + step) - held;
+    float far = dot(away, away);
+    if (far < nearest) {
+      nearest = far;
+      own = cell + step;
+    }
+  }
+  vec3 random = cellPlace(own + 101.0);
+  float id = unitFrom(cellHash(own + 59.0));
+  float radius = clamp(size, 0.0, 1.0) * 0.75;
+  float soft = max(length(fwidth(held)), 0.02);
+  float there = id < clamp(density, 0.0, 1.0) ? 1.0 : 0.0;
+  // Flakes smaller than pixels are not seen one by one.
+  float flake = there * clamp((radius - sqrt(nearest)) / soft + 0.5, 0.0, 1.0) * clamp(1.5 - soft, 0.0, 1.0);
+  vec3 normal = surfaceNormal();
+  vec3 tilted = safeNormalize(normal + (random * 2.0 - 1.0) * clamp(spread, 0.0, 1.0));
+  return Flakes(flake, safeNormalize(mix(normal, tilted, flake)), id);
+}
+
+struct Dissolved {
+  float left;
+  float seam;
+};
+
+/**
+ * Dissolve: eats a surface away by a pattern, with a glowing seam.
+ * @kind dissolve 1
+ * @family Patterns
+ * @words burn, vanish, disintegrate, erode, fade, reveal, threshold
+ * @source A threshold over noise; the seam is a band above it
+ * @inlet pattern fraction "Pattern" = 0.5: what is low goes first.
+ * @inlet amount fraction "Amount" = 0.5 in 0..1: 0 leaves all, 1 takes all.
+ * @inlet seam fraction "Seam" = 0.08 in 0..0.5: how wide the seam is.
+ * @outlet left fraction "Left": 1 where the surface is left; run it to the dock’s opacity.
+ * @outlet seam fraction "Seam": 1 at the edge, falling to 0.
+ */
+Dissolved dissolve(float pattern, float amount, float seam) {
+  float border = clamp(amount, 0.0, 1.0) * 1.0001 - 0.00005;
+  float over = clamp(pattern, 0.0, 1.0) - border;
+  float wide = clamp(seam, 0.0, 1.0);
+  float left = step(0.0, over);
+  float near = wide > 1e-4 && amount > 0.0 ? left * (1.0 - clamp(over / wide, 0.0, 1.0)) : 0.0;
+  return Dissolved(left, near);
+}

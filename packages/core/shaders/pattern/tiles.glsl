@@ -218,3 +218,56 @@ float spiralAt(vec2 uv, float count, float arms, float width, vec2 middle) {
   float turn = max(fwidth(far), 1e-3);
   return pulsesSeen(far + turned, clamp(width, 0.0, 1.0), turn);
 }
+
+struct Triangles {
+  float border;
+  float id;
+};
+
+/**
+ * Triangles: a floor of equal-sided triangles.
+ * @kind triangles 1
+ * @family Patterns
+ * @words tiles, triangular, facets, mosaic
+ * @source The lattice of two skewed axes at 60 degrees, each of its diamonds cut in two; borders one pixel soft
+ * @inlet uv uv "UV" = surface uv
+ * @inlet count number "Triangles" = 8 in 1..64: along one unit of u.
+ * @inlet width fraction "Width" = 0.1 in 0..1: of the border, as a part of a triangle’s height.
+ * @outlet border fraction "Border": 1 on the border.
+ * @outlet id fraction "Cell": a number of its own for each, 0…1.
+ */
+Triangles trianglesAt(vec2 uv, float count, float width) {
+  vec2 place = tilePlace(uv, count);
+  vec2 pixel = tileWidth(place);
+  vec2 skewed = vec2(place.x - place.y * 0.57735027, place.y * 1.15470054);
+  vec2 cell = floor(skewed);
+  vec2 part = skewed - cell;
+  float upper = part.x + part.y > 1.0 ? 1.0 : 0.0;
+  vec2 own = upper > 0.5 ? 1.0 - part : part;
+  // Heights above the three sides, as parts of a triangle’s height.
+  float inwards = min(own.x, min(own.y, 1.0 - own.x - own.y));
+  float soft = max(pixel.x, pixel.y) * 1.2;
+  float border = clamp((clamp(width, 0.0, 1.0) * 0.5 - inwards) / soft + 0.5, 0.0, 1.0);
+  return Triangles(border, unitFrom(cellHash(vec3(cell, upper))));
+}
+
+/**
+ * Lattice: a grid of bars in space, as of a cage cut out of the solid.
+ * @kind lattice 1
+ * @family Patterns
+ * @words cage, bars, wire, scaffold, grid, 3d
+ * @source Distance to the nearest of three sets of lines along the axes; edges one pixel soft
+ * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet count number "Cells" = 4 in 0.1..50: along one unit.
+ * @inlet width fraction "Width" = 0.3 in 0..1: of a bar, as a part of a cell.
+ * @outlet result fraction "Value": 1 in a bar.
+ */
+float latticeAt(vec3 place, float count, float width) {
+  vec3 held = clamp(place * clamp(abs(count), 0.0, 1.0e4), -1.0e5, 1.0e5);
+  vec3 away = abs(held - floor(held + 0.5));
+  float bar = min(max(away.x, away.y), min(max(away.y, away.z), max(away.z, away.x)));
+  float soft = max(length(fwidth(held)), 1e-4);
+  float reach = clamp(width, 0.0, 1.0) * 0.5;
+  float covered = 1.0 - (1.0 - 2.0 * reach) * (1.0 - 2.0 * reach) * (1.0 + 4.0 * reach);
+  return mix(clamp((reach - bar) / soft + 0.5, 0.0, 1.0), covered, clamp(soft * 2.0 - 0.5, 0.0, 1.0));
+}

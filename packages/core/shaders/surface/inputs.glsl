@@ -6,6 +6,11 @@ in vec2 meshUv;
 in vec2 meshSecondUv;
 in vec3 meshPlace;
 in float copyNumber;
+// Rows of worldFromObject, the same on the whole copy.
+in vec4 placeRowX;
+in vec4 placeRowY;
+in vec4 placeRowZ;
+in vec4 vertexTint;
 
 struct Place {
   vec3 result;

@@ -57,3 +57,58 @@ vec3 normalFromHeight(float height, float strength) {
   vec3 result = normal * abs(area) - slope;
   return dot(result, result) < 1e-24 ? normal : normalize(result);
 }
+
+/**
+ * Normal, flat: the direction of the facet, as if the mesh were not smoothed.
+ * @kind normalFlat 1
+ * @family Normals
+ * @words facet, faceted, low poly, hard, polygon
+ * @source Cross product of the derivatives of position in the picture (GLSL ES 3.00 specification, section 8.10)
+ * @outlet result normal "Normal": unit length, world space. At the corners of the mesh, the smooth one.
+ */
+vec3 normalFlat() {
+  vec3 smoothed = surfaceNormal();
+  vec3 facet = cross(dFdx(worldPosition), dFdy(worldPosition));
+  if (dot(facet, facet) < 1e-30) {
+    return smoothed;
+  }
+  vec3 unit = facet * inversesqrt(dot(facet, facet));
+  return dot(unit, smoothed) < 0.0 ? -unit : unit;
+}
+
+/**
+ * Bend normal: leans the normal towards a direction.
+ * @kind bendNormal 1
+ * @family Normals
+ * @words tilt, fluff, sphere, soften, towards
+ * @source Normalised linear interpolation of two directions
+ * @inlet normal normal "Normal" = surface normal
+ * @inlet towards vector "Towards" = 0 1 0
+ * @inlet amount fraction "Amount" = 0.5 in 0..1
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 bendNormal(vec3 normal, vec3 towards, float amount) {
+  vec3 leaned = mix(normal, safeNormalize(towards), clamp(amount, 0.0, 1.0));
+  return dot(leaned, leaned) < 1e-8 ? normal : safeNormalize(leaned);
+}
+
+/**
+ * Detail normal: adds the fine relief of one normal to another, both in world space.
+ * @kind detailNormal 1
+ * @family Normals
+ * @words combine, layer, micro, reoriented, add
+ * @source Barré-Brisebois, Hill 2012, "Blending in detail" (reoriented normal mapping), in the frame of the surface
+ * @inlet base normal "Base" = surface normal
+ * @inlet detail normal "Detail" = surface normal: what a map or a height gives.
+ * @inlet strength number "Strength" = 1 in 0..2
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 detailNormal(vec3 base, vec3 detail, float strength) {
+  vec3 smoothed = surfaceNormal();
+  vec3 leaned = mix(smoothed, detail, clamp(strength, 0.0, 4.0));
+  vec3 middle = safeNormalize(smoothed + base);
+  // The turn that takes the smooth normal to the base, by two reflections.
+  vec3 once = leaned - smoothed * (2.0 * dot(leaned, smoothed));
+  vec3 twice = once - middle * (2.0 * dot(once, middle));
+  return dot(twice, twice) < 1e-12 ? base : safeNormalize(twice);
+}

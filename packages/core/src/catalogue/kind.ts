@@ -16,7 +16,8 @@ export type Meaning =
   | 'colour'
   | 'light'
   | 'stops'
-  | 'image';
+  | 'image'
+  | 'choice';
 
 /** What an inlet takes when no ribbon runs into it: numbers, or the outlet of another kind evaluated at the same point. */
 export type InletDefault = { readonly value: readonly number[] } | { readonly surface: string };
@@ -29,6 +30,8 @@ export interface InletSpec {
   readonly low?: number;
   readonly high?: number;
   readonly unit?: string;
+  /** Of a choice: what its numbers stand for, from 0. */
+  readonly choices?: readonly string[];
   readonly help: string;
   /** Fixed, for kinds without functions. */
   readonly type?: RibbonType;
@@ -66,7 +69,11 @@ export interface Catalogue {
 
 export const PARAMETER_KIND = 'parameter';
 export const GROUP_KIND = 'group';
+/** 1 while the pointer is over the part; reads no function but what the Stage knows. */
+export const POINTER_KIND = 'pointerOver';
 /** Stands only in groups that run once for each light; its function is given the light's number. */
 export const THIS_LIGHT_KIND = 'thisLight';
+/** What runs into it is computed at the vertices, and comes to the pixels in between. */
+export const CARRY_KIND = 'carry';
 /** Inlets of this meaning take the image that their node names. */
 export const IMAGE_KIND = 'image';

@@ -2,13 +2,13 @@ import { evaluateCall, NotEvaluable } from '../ir/evaluate';
 import { FLOAT, INT, sameType, type Type } from '../ir/types';
 import { isArrayValue, isStruct, type Value } from '../ir/value';
 import { oneLight } from '../testing/call-shader';
-import { library, libraryProgram } from './library';
+import { library, libraryProgram, vertexProgram } from './library';
 import { MalformedKind, readKind } from './read-kind';
 import { elaborate } from '../language';
 import { SHADER_SOURCES } from './shader-sources.generated';
 
 const PROMISED_KINDS =
-  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching thisLight lightFromTerms absolute sign floor ceil round fract quantise minimum maximum softMinimum softMaximum modulo repeat triangleWave squareRoot exponential logarithm cosine tangentOfAngle arcsine arccosine arctangent toRadians toDegrees compare choose cross distance reflect refract rotateAbout angleBetween project contrast saturation levels posterise invert tint hsvFromColour colourFromHsv lchFromColour colourFromLch mixAsSeen srgbEncode srgbDecode cosinePalette whiteNoise valueNoise gradientNoise cellularNoise fractalNoise ridgedNoise checker stripes grid dots brick rings fresnelSchlick fresnelDielectric fresnelConductor hexagons waves spiral distributionGgx visibilitySmith normalFromMap blendNormalMaps normalFromHeight'.split(
+  'position normal viewDirection uv place time facing split combine add subtract multiply divide mix step smoothstep clamp remap dot normalize length sine power colour gradient luminance sun lambert blinnPhong bands rim parameter group image secondUv copyIndex tangent oneLight wrapped orenNayar phong matchingExponent bandsByWidth bandsByPlace ramp rampImage hardSpot stretchedHighlight matcap normalAsColour halftone hatching thisLight lightFromTerms absolute sign floor ceil round fract quantise minimum maximum softMinimum softMaximum modulo repeat triangleWave squareRoot exponential logarithm cosine tangentOfAngle arcsine arccosine arctangent toRadians toDegrees compare choose cross distance reflect refract rotateAbout angleBetween project contrast saturation levels posterise invert tint hsvFromColour colourFromHsv lchFromColour colourFromLch mixAsSeen srgbEncode srgbDecode cosinePalette whiteNoise valueNoise gradientNoise cellularNoise fractalNoise ridgedNoise checker stripes grid dots brick rings fresnelSchlick fresnelDielectric fresnelConductor hexagons waves spiral distributionGgx visibilitySmith normalFromMap blendNormalMaps normalFromHeight offsetAlongNormal offsetByVector waveOffset wobbleOffset twistOffset bendOffset circlePath travellingPulse windOffset carry positionSpaces normalSpaces tangentSpaces viewDirectionSpaces changeSpace vertexColour screenPosition distanceToCamera partIndex randomByCopy pointerOver gradientSmooth gradientSteps gradientAsSeen temperature blend remapCurve reorder normalFlat bendNormal detailNormal simplexNoise warpedNoise flakes dissolve triangles lattice'.split(
     ' ',
   );
 
@@ -56,6 +56,11 @@ describe('The shader library', () => {
     ['meshPlace', [0, 0.5, 1]] as const,
     ['meshSecondUv', [0.25, 0.5]] as const,
     ['copyNumber', [3]] as const,
+    ['placeRowX', [2, 0, 0, 1]] as const,
+    ['placeRowY', [0, 0, 3, 2]] as const,
+    ['placeRowZ', [0, -1, 0, 3]] as const,
+    ['vertexTint', [0.2, 0.4, 0.6, 1]] as const,
+    ['partDepth', [0, 1, 2, 0]] as const,
     ['eyePosition', [0, 0, 5, 1]] as const,
     ['gl_FrontFacing', [1]] as const,
     ['gl_FragCoord', [10.5, 20.5, 0.5, 1]] as const,
@@ -86,7 +91,9 @@ describe('The shader library', () => {
   it('keeps every program free of errors', () => {
     const programs = SHADER_SOURCES.filter(([path]) => path.startsWith('programs/')).map(([path]) => path.slice(9, -5));
     expect(programs.length).toBeGreaterThan(3);
-    for (const program of programs) expect(() => libraryProgram(program)).not.toThrow();
+    const forMeshes = ['surface.vert', 'outline.vert', 'shadow.vert', 'wires.vert'];
+    for (const program of programs)
+      expect(() => (forMeshes.includes(program) ? vertexProgram(program) : libraryProgram(program))).not.toThrow();
     expect(() => libraryProgram('nothing')).toThrowError(RangeError);
   });
 });
@@ -117,9 +124,17 @@ describe('readKind', () => {
       low: 0,
       high: 2,
       unit: 'radians',
+      choices: undefined,
       help: 'words',
     });
     expect(sameType(kind!.overloads[0]!.result, FLOAT)).toBeTrue();
+  });
+
+  it('reads a choice with what its numbers stand for', () => {
+    const kind = read(`${head}@inlet a choice "A" = 1 of one thing|another: words\n@outlet result number "R"`) as ReturnType<typeof readKind>;
+    expect(kind?.inlets[0]).toEqual(
+      jasmine.objectContaining({ meaning: 'choice', choices: ['one thing', 'another'], default: { value: [1] }, low: 0, high: 1, help: 'words' }),
+    );
   });
 
   it('is not interested in comments that make no node', () => {
@@ -131,6 +146,8 @@ describe('readKind', () => {
     [`${head}@inlet b number "B" = 0\n@outlet result number "R"`, /inlets must be a/],
     [`${head}@inlet a number "A"\n@outlet result number "R"`, /@inlet/],
     [`${head}@inlet a nonsense "A" = 0\n@outlet result number "R"`, /@inlet/],
+    [`${head}@inlet a choice "A" = 0\n@outlet result number "R"`, /@inlet/],
+    [`${head}@inlet a number "A" = 0 of one|two\n@outlet result number "R"`, /@inlet/],
     [`${head}@inlet a number "A" = 0`, /outlets must be result/],
     ['Title: help.\n@kind k 1\n@inlet a number "A" = 0\n@outlet result number "R"', /@family is missing/],
     ['Title: help.\n@kind k\n@family F\n@source S\n@inlet a number "A" = 0\n@outlet result number "R"', /revision/],

@@ -1,6 +1,6 @@
 import type { Module } from '../ir/ir';
 import { elaborate, elaborateAll, formatDiagnostic, type ElaboratedSource } from '../language';
-import { GROUP_KIND, PARAMETER_KIND, type Catalogue, type NodeKind } from './kind';
+import { GROUP_KIND, PARAMETER_KIND, POINTER_KIND, type Catalogue, type NodeKind } from './kind';
 import { readKind } from './read-kind';
 import { SHADER_SOURCES } from './shader-sources.generated';
 
@@ -25,9 +25,25 @@ export function library(): Library {
  * @throws RangeError when there is no such program
  */
 export function libraryProgram(name: string): Module {
+  return programOn(library().module, name);
+}
+
+let placed: Module | undefined;
+
+/**
+ * A program for the vertices of meshes, on top of what all of those begin with.
+ *
+ * @throws RangeError when there is no such program
+ */
+export function vertexProgram(name: string): Module {
+  placed ??= libraryProgram('placed_vertex');
+  return programOn(placed, name);
+}
+
+function programOn(module: Module, name: string): Module {
   const source = SHADER_SOURCES.find(([path]) => path === `${PROGRAMS}${name}.glsl`);
   if (!source) throw new RangeError(`the shader library has no program ${name}`);
-  return faultless(elaborate(source[0], source[1], library().module)).module;
+  return faultless(elaborate(source[0], source[1], module)).module;
 }
 
 function readLibrary(sources: readonly (readonly [string, string])[]): Library {
@@ -45,6 +61,7 @@ function readLibrary(sources: readonly (readonly [string, string])[]): Library {
   }
   kinds.set(PARAMETER_KIND, PARAMETER);
   kinds.set(GROUP_KIND, GROUP);
+  kinds.set(POINTER_KIND, POINTER);
   return { module, kinds };
 }
 
@@ -63,6 +80,19 @@ const PARAMETER: NodeKind = {
   words: ['input', 'control', 'slider', 'exposed', 'named value', 'uniform'],
   inlets: [],
   outlets: [{ name: 'result', label: 'Value', meaning: 'number', help: '' }],
+  overloads: [],
+};
+
+const POINTER: NodeKind = {
+  id: POINTER_KIND,
+  rev: 1,
+  title: 'Pointer over part',
+  family: 'Where',
+  help: '1 while the pointer is over this part of the mesh, 0 otherwise; it comes and goes within a quarter of a second.',
+  source: 'Exponential easing towards whether the pointer is over the part',
+  words: ['hover', 'mouse', 'cursor', 'touch', 'over'],
+  inlets: [],
+  outlets: [{ name: 'result', label: 'Over', meaning: 'fraction', help: '0…1.' }],
   overloads: [],
 };
 

@@ -37,6 +37,8 @@ describe('Noise', () => {
     ['gradientNoise(vec3,float)', [], -1, 1],
     ['fractalNoise(vec3,float,float,float,float)', [4, 0.5, 2], -1, 1],
     ['ridgedNoise(vec3,float,float,float,float)', [4, 0.5, 2], 0, 1],
+    ['simplexNoise(vec3,float)', [], -1, 1],
+    ['warpedNoise(vec3,float,float)', [0.3], -1, 1],
   ] as const) {
     it(`${signature}: stays in its range, uses it, and has no jumps`, () => {
       const values = over(signature, ...more);
@@ -145,5 +147,64 @@ describe('Tiles', () => {
     }
     const around = Array.from({ length: 400 }, (_, index) => spiral((index * 2 * Math.PI) / 400));
     expect(spread(around).mean).toBeCloseTo(0.5, 1);
+  });
+});
+
+describe('Dissolve', () => {
+  const at = (pattern: number, amount: number): { left: number; seam: number } => {
+    const found = callShader('dissolve(float,float,float)', [pattern, amount, 0.1]);
+    return { left: field(found, 'left'), seam: field(found, 'seam') };
+  };
+
+  it('leaves all at 0 and nothing at 1, and glows just above its border', () => {
+    for (const pattern of [0, 0.3, 1]) {
+      expect(at(pattern, 0)).toEqual({ left: 1, seam: 0 });
+      expect(at(pattern, 1).left).toBe(0);
+    }
+    expect(at(0.45, 0.5)).toEqual({ left: 0, seam: 0 });
+    expect(at(0.55, 0.5).left).toBe(1);
+    expect(at(0.55, 0.5).seam).toBeCloseTo(0.5, 2);
+    expect(at(0.7, 0.5).seam).toBe(0);
+  });
+});
+
+describe('Triangles and lattice', () => {
+  it('triangles have the same border on all three sides, and a number each', () => {
+    const border = (x: number, y: number): number => field(callShader('trianglesAt(vec2,float,float)', [[x, y], 1, 0.2]), 'border');
+    // The triangle 0, 0 · 1, 0 · ½, ½√3: its middle, and the middles of its sides.
+    const height = Math.sqrt(3) / 2;
+    expect(border(0.5, height / 3)).toBe(0);
+    for (const [x, y] of [
+      [0.5, 0.001],
+      [0.251, height / 2],
+      [0.749, height / 2],
+    ] as const)
+      expect(border(x, y)).toBeGreaterThan(0.9);
+    const ids = new Set(PLACES.slice(0, 60).map(([x = 0, y = 0]) => field(callShader('trianglesAt(vec2,float,float)', [[x, y], 1, 0.1]), 'id')));
+    expect(ids.size).toBeGreaterThan(40);
+  });
+
+  it('a lattice fills 3w² − 2w³ of space', () => {
+    for (const width of [0.2, 0.5]) {
+      const inside = PLACES.filter((place) => callNumber('latticeAt(vec3,float,float)', place, 1, width) > 0.5).length / PLACES.length;
+      expect(Math.abs(inside - (3 * width ** 2 - 2 * width ** 3))).toBeLessThan(0.05);
+    }
+  });
+});
+
+describe('Flakes', () => {
+  it('are there as often as their density says, with unit normals', () => {
+    const globals = new Map<string, Value>([
+      ['worldNormal', [0, 0, 1]],
+      ['gl_FrontFacing', [1]],
+    ]);
+    const share = (density: number): number => {
+      const found = PLACES.map((place) => callShader('flakesAt(vec3,float,float,float,float)', [place, 1, density, 1, 0.5], globals));
+      for (const each of found) if (isStruct(each)) expect(Math.hypot(...components(each.fields['normal'] ?? []))).toBeCloseTo(1, 4);
+      return found.filter((each) => field(each, 'flake') > 0.5).length / found.length;
+    };
+    expect(share(0)).toBe(0);
+    expect(share(1)).toBeGreaterThan(0.7);
+    expect(Math.abs(share(0.5) / share(1) - 0.5)).toBeLessThan(0.12);
   });
 });

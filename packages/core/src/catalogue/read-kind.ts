@@ -17,9 +17,10 @@ const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'light',
   'stops',
   'image',
+  'choice',
 ]);
 
-const INLET = /^(\w+) (\w+) "([^"]+)"(?: = (?:surface (\w+)|([-\d. ]+?)))?(?: in (-?[\d.]+)\.\.(-?[\d.]+))?(?: unit (\w+))?(?:: (.*))?$/;
+const INLET = /^(\w+) (\w+) "([^"]+)"(?: = (?:surface (\w+)|([-\d. ]+?)))?(?: in (-?[\d.]+)\.\.(-?[\d.]+))?(?: unit (\w+))?(?: of ([^:]+))?(?:: (.*))?$/;
 const OUTLET = /^(\w+) (\w+) "([^"]+)"(?:: (.*))?$/;
 
 /** The comment above a node function does not have the form that makes a node. */
@@ -72,18 +73,21 @@ function meaningOf(word: string | undefined): Meaning | undefined {
 }
 
 function readInlet(text: string): InletSpec | undefined {
-  const [, name, word, label, surface, numbers, low, high, unit, help = ''] = INLET.exec(text) ?? [];
+  const [, name, word, label, surface, numbers, low, high, unit, list, help = ''] = INLET.exec(text) ?? [];
   const meaning = meaningOf(word);
   if (!name || !label || !meaning || (meaning !== 'image' && !surface && numbers === undefined)) return undefined;
+  const choices = list?.split('|').map((each) => each.trim());
+  if ((meaning === 'choice') !== (choices !== undefined)) return undefined;
   const value: InletDefault = surface ? { surface } : { value: (numbers ?? '0').trim().split(/\s+/).map(Number) };
   return {
     name,
     label,
     meaning,
     default: value,
-    low: low === undefined ? undefined : Number(low),
-    high: high === undefined ? undefined : Number(high),
+    low: choices ? 0 : low === undefined ? undefined : Number(low),
+    high: choices ? choices.length - 1 : high === undefined ? undefined : Number(high),
     unit,
+    choices,
     help,
   };
 }

@@ -1,4 +1,4 @@
-import { MOST_IMAGES } from '../compile/compile-material';
+import { MOST_IMAGES } from '../compile/stages';
 import type { Check } from './check';
 import { placedNodes } from './graph-places';
 

@@ -23,4 +23,11 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     default: { value: [0, 0, 0] },
     help: 'The colour of the line round it; open, it is black. Whether there is a line stands under “outline”.',
   },
+  {
+    name: 'offset',
+    label: 'Offset',
+    meaning: 'vector',
+    default: { value: [0, 0, 0] },
+    help: 'How far each vertex is moved, in metres of world space. The nodes of “Shape” give such offsets; normals follow.',
+  },
 ];

@@ -127,11 +127,24 @@ export function cyclePath(graph: Pick<Graph, 'ribbons'>, from: string, to: strin
 
 /** Everything whose value can reach the dock. */
 export function reachesDock(incoming: IncomingRibbons): ReadonlySet<string> {
-  const reached = new Set<string>([DOCK]);
-  const waiting: string[] = [DOCK];
+  return reachesAny(incoming, [DOCK]);
+}
+
+/**
+ * Everything whose value can reach one of these nodes, themselves included.
+ *
+ * @param through whether what runs into a node counts; it does without
+ */
+export function reachesAny(
+  incoming: IncomingRibbons,
+  targets: Iterable<string>,
+  through: (node: string, inlet: string) => boolean = () => true,
+): ReadonlySet<string> {
+  const reached = new Set(targets);
+  const waiting = [...reached];
   for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
-    for (const { from } of incoming.get(node) ?? []) {
-      if (reached.has(from)) continue;
+    for (const { from, inlet } of incoming.get(node) ?? []) {
+      if (reached.has(from) || !through(node, inlet)) continue;
       reached.add(from);
       waiting.push(from);
     }

@@ -13,10 +13,9 @@ import { callShader, rigGlobals, term } from '../testing/call-shader';
 import { edited, materialOf, shortGraph } from '../testing/graphs';
 import { compileMaterial } from './compile-material';
 import { EACH_LIGHT_GROUP } from './each-light-group';
-import { reachesDock } from './graph-order';
 import { runForEachLight, setPort } from './grouping';
 import { sumFunction } from './light-loops';
-import { lowerGraph } from './lower';
+import { lowerStages } from './stages';
 import { resolveGraph } from './resolve';
 import { documentNumbers } from './slots';
 import { isStructural, sameStructure } from './structural';
@@ -56,13 +55,15 @@ function colourOf(material: Material, scene = rig): Value {
   const { module } = library();
   const resolved = resolveGraph(material, library());
   expect(resolved.problems).toEqual([]);
-  const lowered = lowerGraph(resolved, reachesDock(resolved.incoming), material, library(), module);
-  const sums = lowered.sums.map((sum) => sumFunction(sum, module));
+  const { pixel, shared } = lowerStages(resolved, material, library(), ['colour']);
+  const [colour] = pixel.results;
+  if (!colour) throw new RangeError('no colour');
+  const sums = pixel.sums.map((sum) => sumFunction(sum, module));
   const functions = new Map([...module.functions, ...sums.map((each): [string, IrFunction] => [each.signature, each])]);
   const globals = new Map<string, Value>([...rigGlobals(scene, EYE), ['worldNormal', [0, 1, 0]], ['gl_FrontFacing', [1]]]);
-  for (const { name, type, source } of lowered.slots.slots) globals.set(name, documentNumbers(source, type, material) ?? []);
-  const body = [...lowered.line, { op: 'return' as const, value: lowered.colour }];
-  const main: IrFunction = { signature: 'x()', name: 'x', parameters: [], result: lowered.colour.type, body, origin: { path: '' } };
+  for (const { name, type, source } of shared.slots.slots) globals.set(name, documentNumbers(source, type, material) ?? []);
+  const body = [...pixel.line, { op: 'return' as const, value: colour }];
+  const main: IrFunction = { signature: 'x()', name: 'x', parameters: [], result: colour.type, body, origin: { path: '' } };
   return evaluateCall(main, [], { functions, globals }).result;
 }
 

@@ -1,10 +1,11 @@
-import { THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
+import { CARRY_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
 import type { MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
 import { DOCK } from '../document/graph';
-import { call, global, local, signatureOf } from '../ir/build';
-import type { Declare, Expression, IrFunction, Module } from '../ir/ir';
-import { sameType, VEC3, type Type } from '../ir/types';
+import { call, construct, float, global, local, signatureOf } from '../ir/build';
+import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
+import { sameType, VEC3, VEC4, type Type } from '../ir/types';
+import { walkExpression } from '../ir/walk';
 import { LightLoops, lightSum, sumFunction, TURN, type LightSum } from './light-loops';
 import { conversion, irType, outletValue, type ConversionFunctions } from './ribbon-type';
 import type { ResolvedGraph, ResolvedInlet, ResolvedNode } from './resolve';
@@ -20,86 +21,111 @@ export interface BakedInlet {
   readonly inlet: string;
 }
 
-export interface LoweredGraph {
-  /** Sources first. */
+/** One stage's part of a graph: a line of declarations, sources first, and what comes of it. */
+export interface LoweredStage {
   readonly line: readonly Declare[];
   /** Sums over the lights, which the line and each other call. */
   readonly sums: readonly LightSum[];
-  readonly colour: Expression;
-  readonly emission: Expression;
-  /** Where the material has one. */
-  readonly outline?: Expression;
-  readonly slots: SlotAllocator;
-  /** Inlets whose numbers had no room left and are part of the program: changing one compiles. */
-  readonly baked: readonly BakedInlet[];
-  /** Samplers of the program, each with the image it shows; without one a placeholder. */
-  readonly images: readonly { readonly sampler: string; readonly image?: string }[];
+  readonly results: readonly Expression[];
   /** Locals that are computed once for each light. */
   readonly perLight: ReadonlySet<string>;
   /** The local that holds a node's value, by node. */
   readonly locals: ReadonlyMap<string, string>;
 }
 
-/** Turns the part of a graph that reaches the dock into a line of declarations. */
-export function lowerGraph(
-  resolved: ResolvedGraph,
-  reached: ReadonlySet<string>,
-  material: MaterialSource,
-  catalogue: Catalogue,
-  library: Module,
-): LoweredGraph {
-  return new Lowering(resolved, material, catalogue, library).run(reached);
+/** A value on its way from the vertices to the pixels: the pixel stage reads the global, the vertex stage computes the value. */
+export interface Carried {
+  readonly global: Global;
+  readonly node: string;
 }
 
-class Lowering {
+/** What both stages share: numbers, images, and what goes from one to the other. */
+export class SharedLowering {
+  readonly slots = new SlotAllocator();
+  /** Inlets whose numbers had no room left and are part of the program: changing one compiles. */
+  readonly baked: BakedInlet[] = [];
+  /** Samplers of the program, each with the image it shows; without one a placeholder. */
+  readonly images: { readonly sampler: string; readonly image?: string }[] = [];
+  readonly carried: Carried[] = [];
+  readonly loops: LightLoops;
+
+  constructor(
+    readonly resolved: ResolvedGraph,
+    readonly material: MaterialSource,
+    readonly catalogue: Catalogue,
+    readonly library: Module,
+  ) {
+    this.loops = new LightLoops(resolved.flat);
+  }
+}
+
+/** What a stage has to compute besides inlets of the dock: an outlet, as four numbers. */
+export interface WantedOutlet {
+  readonly node: string;
+  readonly outlet: string;
+}
+
+/** Turns a part of a graph into a line of declarations for one stage. */
+export class StageLowering {
   private readonly line: Declare[] = [];
   private readonly sums: LightSum[] = [];
-  private readonly loops: LightLoops;
   /** What is computed for each light, by loop. */
   private readonly turns = new Map<string, Declare[]>();
-  private readonly slots = new SlotAllocator();
-  private readonly baked: BakedInlet[] = [];
-  private readonly images: { sampler: string; image?: string }[] = [];
   private readonly locals = new Map<string, string>();
   private readonly values = new Map<string, Expression>();
   private readonly names = new Map<string, number>();
   private readonly surfaces = new Map<string, Expression>();
   private readonly functions: ConversionFunctions;
   private readonly lit: Type;
+  private readonly resolved: ResolvedGraph;
+  private readonly material: MaterialSource;
+  private readonly catalogue: Catalogue;
+  private readonly library: Module;
 
+  /** @param reached the nodes that this stage computes */
   constructor(
-    private readonly resolved: ResolvedGraph,
-    private readonly material: MaterialSource,
-    private readonly catalogue: Catalogue,
-    private readonly library: Module,
+    private readonly shared: SharedLowering,
+    private readonly stage: 'pixel' | 'vertex',
+    reached: ReadonlySet<string>,
   ) {
+    const { resolved, material, catalogue, library } = shared;
+    [this.resolved, this.material, this.catalogue, this.library] = [resolved, material, catalogue, library];
     const lit = library.structs.get('Lit');
     if (!lit) throw new ReferenceError('the shader library must define Lit');
     this.lit = lit;
-    this.loops = new LightLoops(resolved.flat);
     const caller = (name: string, type: Type) => (value: Expression) => call(this.libraryFunction(name, type), [value]);
     this.functions = { luminance: caller('luminanceOf', VEC3), total: caller('totalLight', lit), emitted: caller('emitted', VEC3) };
+    for (const node of resolved.nodes.values()) if (reached.has(node.id)) this.node(node);
   }
 
-  run(reached: ReadonlySet<string>): LoweredGraph {
-    for (const node of this.resolved.nodes.values()) if (reached.has(node.id)) this.node(node);
-    const dock = (name: string): Expression => {
-      const inlet = this.resolved.dock.find((each) => each.spec.name === name);
-      if (!inlet) throw new ReferenceError(`the dock has no inlet ${name}`);
-      return this.inlet({ id: DOCK, home: { node: DOCK } }, inlet);
-    };
-    return {
-      line: this.line,
-      sums: this.sums,
-      colour: dock('colour'),
-      emission: dock('emission'),
-      outline: this.material.outline && dock('outline'),
-      slots: this.slots,
-      baked: this.baked,
-      images: this.images,
-      perLight: new Set([...this.turns.values()].flat().map((each) => each.name)),
-      locals: this.locals,
-    };
+  /** What arrives at the dock. */
+  dock(name: string): Expression {
+    const inlet = this.resolved.dock.find((each) => each.spec.name === name);
+    if (!inlet) throw new ReferenceError(`the dock has no inlet ${name}`);
+    return this.inlet({ id: DOCK, home: { node: DOCK } }, inlet);
+  }
+
+  /** A node's first inlet, in the type that the node takes. */
+  firstInlet(node: string): Expression {
+    const found = this.resolved.nodes.get(node);
+    const [inlet] = found?.inlets ?? [];
+    if (!found || !inlet) throw new ReferenceError(`${node} has no inlet`);
+    return this.inlet(found, inlet);
+  }
+
+  /** The value of an outlet, spread or filled up to four numbers; nothing where it has none at a point. */
+  outlet({ node, outlet }: WantedOutlet): Expression | undefined {
+    const source = this.values.get(node);
+    const from = this.resolved.nodes.get(node);
+    const given = from?.outlets[outlet];
+    if (!source || !given || given === 'image' || given === 'stops' || this.isPerLight(source)) return undefined;
+    const value = from.port || !from.overload ? source : outletValue(source, outlet);
+    return given === 'vec2' ? construct(VEC4, [value, float(0), float(1)]) : conversion(given, 'vec4')?.build(value, this.functions);
+  }
+
+  finish(results: readonly Expression[]): LoweredStage {
+    const { perLight } = this;
+    return { line: this.line, sums: this.sums, results, perLight, locals: this.locals };
   }
 
   private libraryFunction(name: string, ...types: Type[]): IrFunction {
@@ -110,21 +136,50 @@ class Lowering {
 
   private node(resolved: ResolvedNode): void {
     const { id, kind, overload, node, port, inlets, outlets } = resolved;
-    const loop = this.loops.enter(resolved);
+    const loop = this.shared.loops.enter(resolved);
     if (port) {
-      const ended = this.loops.endedBy(resolved);
+      const ended = this.shared.loops.endedBy(resolved);
       if (ended === undefined) this.port(resolved);
       else this.sum(resolved, ended, loop);
       return;
     }
     if (!overload) {
-      const source: SlotSource = { from: 'parameter', parameter: node?.parameter ?? '' };
+      const source: SlotSource = kind.id === POINTER_KIND ? { from: 'pointer' } : { from: 'parameter', parameter: node?.parameter ?? '' };
       this.values.set(id, this.slot(irType(outlets['result'] ?? 'number', this.lit), source, { home: resolved.home, inlet: 'result' }));
+      return;
+    }
+    if (kind.id === CARRY_KIND && this.stage === 'pixel') {
+      this.values.set(id, this.carried(id, overload.result));
       return;
     }
     const args = inlets.map((inlet) => this.inlet(resolved, inlet));
     if (kind.id === THIS_LIGHT_KIND) args.push(TURN);
     this.values.set(id, this.declare(kind.id, call(overload, args), id, loop));
+  }
+
+  private get perLight(): ReadonlySet<string> {
+    return new Set([...this.turns.values()].flat().map((each) => each.name));
+  }
+
+  private isPerLight(value: Expression): boolean {
+    let found = false;
+    const { perLight } = this;
+    walkExpression(value, (each) => {
+      if (each.op === 'reference' && (perLight.has(each.name) || each.name === TURN.name)) found = true;
+    });
+    return found;
+  }
+
+  /** Both stages' names may stand beside each other. */
+  private get suffix(): string {
+    return this.stage === 'vertex' ? 'v' : '';
+  }
+
+  private carried(node: string, type: Type): Expression {
+    const { carried } = this.shared;
+    const name = `carried${carried.length}`;
+    carried.push({ node, global: { name, type, storage: 'in' } });
+    return global(name, type);
   }
 
   /** Where a group that runs for each light ends: its outlet is the sum. Without a ribbon nothing adds up. */
@@ -136,7 +191,7 @@ class Lowering {
     }
     const context = { functions: this.library.functions };
     const sum = lightSum(
-      `sumOverLights${this.sums.length + 1}`,
+      `sumOverLights${this.sums.length + 1}${this.suffix}`,
       resolved.id,
       this.turns.get(ended) ?? [],
       this.inlet(resolved, inlet),
@@ -166,7 +221,7 @@ class Lowering {
   private declare(base: string, value: Expression, path: string, loop?: string): Expression {
     const count = (this.names.get(base) ?? 0) + 1;
     this.names.set(base, count);
-    const name = `${base}${count}`;
+    const name = `${base}${count}${this.suffix}`;
     this.lineOf(loop).push({ op: 'declare', name, type: value.type, value, mutable: false, origin: { path } });
     this.locals.set(path, name);
     return local(name, value.type);
@@ -195,8 +250,9 @@ class Lowering {
 
   /** One sampler an image, however many nodes read it. */
   private image(image: string | undefined): Expression {
-    let index = this.images.findIndex((each) => each.image === image);
-    if (index < 0) index = this.images.push({ sampler: `image${this.images.length}`, image }) - 1;
+    const { images } = this.shared;
+    let index = images.findIndex((each) => each.image === image);
+    if (index < 0) index = images.push({ sampler: `image${images.length}`, image }) - 1;
     return global(`image${index}`, irType('image', this.lit));
   }
 
@@ -233,9 +289,9 @@ class Lowering {
   }
 
   private slot(type: Type, source: SlotSource, place: BakedInlet): Expression {
-    const allocated = this.slots.allocate(type, source);
+    const allocated = this.shared.slots.allocate(type, source);
     if (allocated) return allocated;
-    this.baked.push(place);
+    this.shared.baked.push(place);
     return constantOf(documentNumbers(source, type, this.material) ?? [], type);
   }
 }

@@ -42,7 +42,7 @@ export function followsClock(
 
 /** Whether the pointer over a part changes its picture. */
 export function followsPointer(compiled: Pick<CompiledMaterial, 'slots'>, { parameters }: Pick<MaterialSource, 'parameters'>): boolean {
-  return livesOn(compiled, parameters, (kind) => kind === 'pointer');
+  return compiled.slots.some(({ source }) => source.from === 'pointer') || livesOn(compiled, parameters, (kind) => kind === 'pointer');
 }
 
 function livesOn(

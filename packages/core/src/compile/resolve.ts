@@ -1,4 +1,4 @@
-import { PARAMETER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
+import { PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
 import { DOCK, type GraphNode } from '../document/graph';
 import type { Material, MaterialParameter, MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
@@ -148,6 +148,7 @@ class GraphResolver {
       return undefined;
     }
     if (kind.id === PARAMETER_KIND) return this.parameterNode(id, node, kind);
+    if (kind.id === POINTER_KIND) return { id, node, home: this.homeOf(id), kind, inlets: [], outlets: { result: 'number' } };
     if (kind.id === THIS_LIGHT_KIND && this.loops.around(id) === undefined)
       this.say(
         id,

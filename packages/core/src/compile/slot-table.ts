@@ -16,7 +16,7 @@ export interface SlotTable {
 }
 
 const COLUMNS = 5;
-const SOURCES: readonly SlotSource['from'][] = ['inlet', 'parameter', 'frame'];
+const SOURCES: readonly SlotSource['from'][] = ['inlet', 'parameter', 'frame', 'pointer'];
 const BETWEEN = '\n';
 
 export function packSlots(slots: readonly Slot[]): SlotTable {
@@ -39,7 +39,7 @@ export function packSlots(slots: readonly Slot[]): SlotTable {
       index * COLUMNS,
     );
     if (source.from === 'inlet') words.push(source.home.node, source.inlet);
-    else words.push(source.from === 'parameter' ? source.parameter : source.name, '');
+    else words.push(source.from === 'parameter' ? source.parameter : source.from === 'frame' ? source.name : '', '');
   });
   return { types: types.all, fallbacks: fallbacks.all, groups: groups.all, columns, words: words.join(BETWEEN) };
 }
@@ -66,6 +66,7 @@ function sourceOf(
 ): SlotSource {
   if (from === 'parameter') return { from, parameter: first };
   if (from === 'frame') return { from, name: first };
+  if (from === 'pointer') return { from };
   return { from: 'inlet', home: group === undefined ? { node: first } : { group, node: first }, inlet: second, fallback };
 }
 

@@ -10,6 +10,8 @@ import type { NodeHome } from './flatten';
 export type SlotSource =
   | { readonly from: 'inlet'; readonly home: NodeHome; readonly inlet: string; readonly fallback: readonly number[] }
   | { readonly from: 'parameter'; readonly parameter: string }
+  /** 0…1: whether the pointer is over the part. */
+  | { readonly from: 'pointer' }
   /** Computed from other slots and the clock, once per frame. */
   | { readonly from: 'frame'; readonly name: string };
 
@@ -105,6 +107,7 @@ export class SlotAllocator {
 
 function sourceKey(source: SlotSource): string {
   if (source.from === 'inlet') return `inlet ${source.home.group ?? ''}/${source.home.node}.${source.inlet}`;
+  if (source.from === 'pointer') return source.from;
   return source.from === 'frame' ? `frame ${source.name}` : `parameter ${source.parameter}`;
 }
 
@@ -132,6 +135,9 @@ export interface LiveValues {
   readonly overrides: Readonly<Record<string, InletValue>>;
 }
 
+/** Seconds in which a node follows the pointer. */
+const POINTER_EASE = 0.25;
+
 export const AT_REST: LiveValues = { seconds: 0, pointer: () => 0, overrides: {} };
 
 /** The numbers a slot takes from the document; nothing for one that is computed. */
@@ -142,6 +148,7 @@ export function documentNumbers(
   live: LiveValues = AT_REST,
 ): readonly number[] | undefined {
   if (source.from === 'frame') return undefined;
+  if (source.from === 'pointer') return [live.pointer(POINTER_EASE)];
   if (source.from === 'parameter') {
     const parameter = material.parameters[source.parameter];
     const moved = parameter?.live && liveNumber(parameter.live, live.seconds, live.pointer);

@@ -18,7 +18,7 @@ export interface Device {
   resolve(from: DeviceTexture, to: DeviceTexture): void;
   /** The rows of an `rgba8unorm` texture from the top. */
   readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>>;
-  /** The rows of an `rgba16float` texture from the top, four numbers a pixel. */
+  /** The rows of an `rgba16float` or `rgba32float` texture from the top, four numbers a pixel. */
   readFloats(texture: DeviceTexture): Promise<Float32Array<ArrayBuffer>>;
   /** Comes back when everything given to the device so far is done. */
   finished(): Promise<void>;
@@ -42,7 +42,7 @@ export interface DeviceBuffer {
   destroy(): void;
 }
 
-export type TextureFormat = 'rgba16float' | 'rgba8unorm' | 'rgba8unorm-srgb' | 'depth24plus';
+export type TextureFormat = 'rgba16float' | 'rgba32float' | 'rgba8unorm' | 'rgba8unorm-srgb' | 'depth24plus';
 /** How a texture is read between its pixels and beyond its edges. */
 export interface Sampling {
   readonly wrapX: 'repeat' | 'mirror' | 'clamp';

@@ -1,4 +1,5 @@
 import { libraryProgram } from '../catalogue/library';
+import { plainVertexModule } from '../compile/surface-programs';
 import type { Device, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { linkProgram } from '../ir/program';
@@ -31,7 +32,7 @@ export interface EdgePicture {
   readonly cssSize: PictureSize;
   readonly samples: SampleCount;
   /** An item's drawing with one sample, by a program for surfaces or its own for lines. */
-  readonly drawCall: (item: FrameItem, program: SurfacePipelines | 'lines') => DrawCall;
+  readonly drawCall: (item: FrameItem, program: SurfacePipelines | 'lines' | 'edges') => DrawCall;
 }
 
 /**
@@ -49,7 +50,7 @@ export class EdgePasses {
   ) {}
 
   static async create(device: Device): Promise<EdgePasses> {
-    const { vertex, fragment } = emitGlsl(linkProgram(libraryProgram('surface.vert'), libraryProgram('edge_surface.frag')));
+    const { vertex, fragment } = emitGlsl(linkProgram(plainVertexModule('surface.vert'), libraryProgram('edge_surface.frag')));
     const surfaces = await SurfacePipelines.create(device, 'edge surface', { vertex: vertex.text, fragment: fragment.text });
     return new EdgePasses(device, surfaces, await FullScreen.create(device, 'edges', 'Edges'));
   }
@@ -82,7 +83,7 @@ export class EdgePasses {
       colour: surface,
       depth,
       clear: [0, 0, 0, 0],
-      draws: items.map((item) => drawCall(item, this.surfaces)),
+      draws: items.map((item) => drawCall(item, item.surface?.compiled.shaped ? 'edges' : this.surfaces)),
     });
     const lined = groups.flatMap((group) => group.items);
     this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: lined.map((item) => drawCall(item, 'lines')) });

@@ -15,6 +15,8 @@ export interface PartDrawing {
   /** One element per copy, as `COPY_WORDS` says. */
   readonly copies: DeviceBuffer;
   readonly copyCount: number;
+  /** A buffer with only one of the copies, of those there are. */
+  readonly copyAlone?: (copy: number) => DeviceBuffer;
   readonly cull: PipelineState['cull'];
   readonly mirrored: boolean;
   /** Whether it throws shadows; it does when absent. */

@@ -1,5 +1,6 @@
 import { libraryProgram } from '../catalogue/library';
-import type { CompiledMaterial, SurfaceVariant } from '../compile/compile-material';
+import type { CompiledMaterial } from '../compile/compile-material';
+import { plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
@@ -14,6 +15,8 @@ import { BloomPasses } from './bloom';
 import type { FrameItem } from './frame-item';
 import { EdgePasses, type EdgePicture } from './edge-passes';
 import { FullScreen } from './full-screen';
+import type { Lens } from './lens';
+import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
 import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
 import { MeshBuffers } from './mesh-buffers';
 import { hullItems, lineGroups, markOutlines } from './outlines';
@@ -35,6 +38,8 @@ export interface Picture extends StageClocks {
   readonly casters?: { readonly ball: Ball; readonly standing?: StandingState };
   /** How it is taken apart; whole when absent. */
   readonly inspection?: Inspection;
+  /** The value of an outlet instead of the picture. */
+  readonly lens?: Lens;
 }
 
 export interface Drawing {
@@ -61,6 +66,8 @@ interface FramePrograms {
   readonly shadows: ShadowPasses;
   readonly edges: EdgePasses;
   readonly notReady: SurfacePipelines;
+  /** What stands beside something that is looked at. */
+  readonly quiet: SurfacePipelines;
 }
 
 type FrameBlocks = Readonly<Record<'frame' | 'lights' | 'inspect', { readonly layout: BlockLayout; readonly buffer: UniformBuffer }>>;
@@ -76,6 +83,7 @@ export class FrameRenderer {
   /** The images that materials read. */
   readonly images: ImageBank;
   private readonly viewValues: UniformBuffer;
+  private readonly outlets: OutletPasses;
 
   private constructor(
     private readonly device: Device,
@@ -84,11 +92,14 @@ export class FrameRenderer {
   ) {
     this.images = new ImageBank(device);
     this.viewValues = programs.view.createValues();
+    this.outlets = new OutletPasses(device);
   }
 
   static async create(device: Device): Promise<FrameRenderer> {
-    const unready = emitGlsl(linkProgram(libraryProgram('surface.vert'), libraryProgram('not_ready.frag')));
-    const glsl = { vertex: unready.vertex.text, fragment: unready.fragment.text };
+    const plain = (fragment: string): Promise<SurfacePipelines> => {
+      const glsl = emitGlsl(linkProgram(plainVertexModule('surface.vert'), libraryProgram(`${fragment}.frag`)));
+      return SurfacePipelines.create(device, fragment, { vertex: glsl.vertex.text, fragment: glsl.fragment.text });
+    };
     const programs = {
       view: await FullScreen.create(device, 'view_transform', 'View'),
       plainView: await FullScreen.create(device, 'plain_view', 'View'),
@@ -97,7 +108,8 @@ export class FrameRenderer {
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
       edges: await EdgePasses.create(device),
-      notReady: await SurfacePipelines.create(device, 'not ready', glsl),
+      notReady: await plain('not_ready'),
+      quiet: await plain('quiet'),
     };
     const buffered = (layout: BlockLayout): FrameBlocks['frame'] => ({ layout, buffer: new UniformBuffer(device, layout.words) });
     return new FrameRenderer(device, programs, {
@@ -136,8 +148,8 @@ export class FrameRenderer {
 
   draw(picture: Picture, drawing: Drawing): void {
     const scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize);
-    const { rig, inspection = WHOLE_PICTURE } = picture;
-    const plain = showsProperty(inspection);
+    const { rig } = picture;
+    const plain = isPlain(picture);
     const spread = plain || rig.bloom.strength <= 0 ? undefined : this.programs.bloom.draw(scene, rig);
     const empty = plain || !rig.transparent ? 0 : drawing.empty === 'alpha' ? 2 : 1;
     const values = new Map([
@@ -167,18 +179,18 @@ export class FrameRenderer {
     const targets = this.targetsFor(size, samples);
     const { camera, rig, inspection = WHOLE_PICTURE } = picture;
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
-    this.programs.shadows.draw(shadows, picture.items, picture.casters?.standing);
-    const globals = frameGlobals(camera, rig, size, picture, shadows, cssSize);
-    for (const { layout, buffer } of [this.blocks.frame, this.blocks.lights]) {
-      writeBlock(layout, globals, buffer.words);
-      buffer.upload();
-    }
+    const globals = this.uploadFrame(frameGlobals(camera, rig, size, picture, shadows, cssSize));
+    const drawOwn = (item: FrameItem, program: 'caster' | 'wires', count: SampleCount): DrawCall => ({
+      ...this.drawCall(item, globals, count, program),
+    });
+    this.programs.shadows.draw(shadows, picture.items, (item, program) => drawOwn(item, program, 1), picture.casters?.standing);
     writeBlock(this.blocks.inspect.layout, inspectGlobals(inspection), this.blocks.inspect.buffer.words);
     this.blocks.inspect.buffer.upload();
-    const plain = showsProperty(inspection);
+    const plain = isPlain(picture);
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
     const variant = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
     // A view of a property, or of wires alone, has no lines round it.
+    if (picture.lens) this.outlets.look(picture.lens);
     const lined = plain || inspection.view === 'wires' ? [] : picture.items;
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
@@ -189,10 +201,10 @@ export class FrameRenderer {
       clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
       draws: [
         ...(plain ? [] : this.programs.backdrop.drawCalls(rig, this.images, size, samples)),
-        ...(inspection.view === 'wires' ? [] : picture.items.map((item) => this.drawCall(item, globals, samples, variant))),
+        ...this.surfaceCalls(picture, globals, samples, variant),
         ...hulls(false),
         ...(isWireView(inspection.view)
-          ? picture.items.map((item) => this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples))
+          ? picture.items.map((item) => this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)))
           : []),
       ],
     });
@@ -201,6 +213,57 @@ export class FrameRenderer {
     const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
     const { items } = picture;
     return this.programs.edges.draw(targets.resolved, { items, groups, camera, size, cssSize, samples, drawCall: drawEdge });
+  }
+
+  private uploadFrame(globals: FrameGlobals): FrameGlobals {
+    for (const { layout, buffer } of [this.blocks.frame, this.blocks.lights]) {
+      writeBlock(layout, globals, buffer.words);
+      buffer.upload();
+    }
+    return globals;
+  }
+
+  private surfaceCalls(
+    { items, inspection, lens }: Picture,
+    globals: FrameGlobals,
+    samples: SampleCount,
+    variant?: Exclude<SurfaceVariant, 'hull'>,
+  ): DrawCall[] {
+    if (!lens && inspection?.view === 'wires') return [];
+    return items.map((item) => {
+      if (!lens) return this.drawCall(item, globals, samples, variant);
+      return this.drawCall(item, globals, samples, item.surface === lens.surface ? undefined : this.programs.quiet);
+    });
+  }
+
+  /**
+   * Small square pictures of outlets; see `OutletPasses.draw`.
+   *
+   * @param item with the program of outlets as its surface
+   */
+  drawOutlets(picture: Omit<Picture, 'items'>, item: FrameItem, cells: readonly OutletCell[], side: number): Promise<Uint8Array<ArrayBuffer>> {
+    return this.outlets.draw(item, cells, side, this.outletScene(picture));
+  }
+
+  /** Values of outlets at a pixel of a picture of this size; see `OutletPasses.probe`. */
+  probe(
+    picture: Picture,
+    surface: Surface,
+    outlets: readonly number[],
+    pixel: { readonly x: number; readonly y: number },
+    size: PictureSize,
+    cssSize = size,
+  ): Promise<ProbedPoint | undefined> {
+    return this.outlets.probe(picture.items, surface, outlets, pixel, size, this.outletScene(picture, cssSize));
+  }
+
+  private outletScene(picture: Omit<Picture, 'items'> & { readonly items?: readonly FrameItem[] }, cssSize?: PictureSize): OutletScene {
+    const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
+    const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
+    return {
+      frame: (crop) => this.uploadFrame(frameGlobals(camera, rig, crop.of, { seconds, lightSeconds }, shadows, cssSize ?? crop.of, crop)),
+      drawCall: (item, globals, quiet) => this.drawCall(item, globals, 1, quiet ? this.programs.quiet : undefined),
+    };
   }
 
   /** Grown meshes that are only hidden by what they belong to, whatever stands in front. */
@@ -212,7 +275,7 @@ export class FrameRenderer {
     samples: SampleCount,
   ): void {
     if (items.length === 0) return;
-    const own = items.map((item) => this.drawCall(item, globals, samples, this.programs.notReady));
+    const own = items.map((item) => this.drawCall(item, globals, samples, item.surface?.compiled.shaped ? undefined : this.programs.notReady));
     this.device.runPass({ depth: targets.ownDepth, clear: [0, 0, 0, 0], draws: own });
     this.device.runPass({ colour: targets.colour, depth: targets.ownDepth, draws: hulls });
   }
@@ -225,7 +288,7 @@ export class FrameRenderer {
     const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({
       ...this.drawCall(item, globals, samples),
       pipeline: surface.pipeline({ samples, cull, mirrored: part?.mirrored ?? false }, 'hull'),
-      vertexBuffers: [...mesh.vertices, ways, part?.copies ?? mesh.inPlace],
+      vertexBuffers: mesh.of({ shaped: surface.compiled.shaped, ways, copies: part?.copies }),
     });
     return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
   }
@@ -239,7 +302,7 @@ export class FrameRenderer {
     const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
     const object = (part?.object ?? mesh.object).buffer;
     const { frame, lights, inspect } = this.blocks;
-    const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object };
+    const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object, Peek: this.outlets.buffer };
     const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
     const own = surface && values && !(by instanceof SurfacePipelines) ? surface.pipeline(state, by) : undefined;
     return {
@@ -252,7 +315,7 @@ export class FrameRenderer {
             }
           : { blocks, textures: {} },
       ],
-      vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
+      vertexBuffers: mesh.of({ shaped: own && surface?.compiled.shaped, copies: part?.copies }),
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,
@@ -281,3 +344,8 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
+
+/** Whether what is seen is a property, or a value. */
+function isPlain({ inspection, lens }: Picture): boolean {
+  return lens !== undefined || (inspection !== undefined && showsProperty(inspection));
+}

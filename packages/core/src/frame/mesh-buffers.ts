@@ -1,6 +1,7 @@
 import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
 import { hullWays } from '../mesh/hull-ways';
 import type { Bounds, MeshData } from '../mesh/mesh';
+import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
 import { UniformBuffer } from './uniform-buffer';
 
@@ -16,6 +17,7 @@ export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
   { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshTangent', components: 4, offset: 0 }] },
   { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv0', components: 2, offset: 0 }] },
   { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv1', components: 2, offset: 0 }] },
+  { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshColour', components: 4, offset: 0 }] },
   {
     stride: COPY_WORDS * FLOAT,
     step: 'copy',
@@ -28,12 +30,26 @@ export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
   },
 ];
 
-/** The same with the way each vertex goes in a grown mesh. */
-export const HULL_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
-  ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
-  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] },
-  ...SURFACE_VERTEX_BUFFERS.slice(-1),
-];
+const SLOPES: VertexBufferLayout = {
+  stride: SLOPE_FLOATS * FLOAT,
+  step: 'vertex',
+  attributes: [
+    { name: 'meshUvSlope', components: 4, offset: 0 },
+    { name: 'meshBend', components: 3, offset: 4 * FLOAT },
+  ],
+};
+const HULL_WAYS: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] };
+
+/** What a vertex program reads besides what all read: slopes where the surface has a shape, ways of a grown mesh. */
+export interface VertexNeeds {
+  readonly shaped?: boolean;
+  readonly grown?: boolean;
+}
+
+/** The buffers of a vertex program, in the order in which `MeshBuffers.of` gives them. */
+export function vertexLayouts({ shaped, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
+  return [...SURFACE_VERTEX_BUFFERS.slice(0, -1), ...(shaped ? [SLOPES] : []), ...(grown ? [HULL_WAYS] : []), ...SURFACE_VERTEX_BUFFERS.slice(-1)];
+}
 
 const IN_PLACE = new Float32Array([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0]);
 
@@ -46,6 +62,7 @@ export class MeshBuffers {
   readonly indexCount: number;
   private edges?: DeviceBuffer;
   private ways?: MeshBuffers['hull'];
+  private slopes?: DeviceBuffer;
   readonly object: UniformBuffer;
   readonly closed: boolean;
   readonly bounds: Bounds;
@@ -54,7 +71,7 @@ export class MeshBuffers {
     private readonly device: Device,
     private readonly mesh: MeshData,
   ) {
-    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2].map((each) => vertexBuffer(device, each));
+    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2, mesh.colours].map((each) => vertexBuffer(device, each));
     this.inPlace = vertexBuffer(device, IN_PLACE);
     this.indices = device.createBuffer({ usage: 'index', size: mesh.indices.byteLength });
     this.indices.write(mesh.indices);
@@ -85,8 +102,20 @@ export class MeshBuffers {
     return (this.ways = { grown: vertexBuffer(this.device, grown), rim: rim && vertexBuffer(this.device, rim) });
   }
 
+  /**
+   * The buffers that a vertex program reads, made when they are first wanted.
+   *
+   * @param copies one element per copy
+   * @param ways which way each vertex goes in a grown mesh
+   */
+  of({ shaped, copies = this.inPlace, ways }: { shaped?: boolean; copies?: DeviceBuffer; ways?: DeviceBuffer }): DeviceBuffer[] {
+    if (shaped) this.slopes ??= vertexBuffer(this.device, surfaceSlopes(this.mesh));
+    return [...this.vertices, ...(shaped && this.slopes ? [this.slopes] : []), ...(ways ? [ways] : []), copies];
+  }
+
   destroy(): void {
     this.edges?.destroy();
+    this.slopes?.destroy();
     this.ways?.grown.destroy();
     this.ways?.rim?.destroy();
     for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();
@@ -100,10 +129,10 @@ function vertexBuffer(device: Device, data: Float32Array<ArrayBuffer>): DeviceBu
 }
 
 /** The block `Object` of a part of a mesh with these bounds. */
-export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true): UniformBuffer {
+export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true, part = 0): UniformBuffer {
   const layout = libraryBlock('Object');
   const buffer = new UniformBuffer(device, layout.words);
-  writeBlock(layout, objectGlobals(bounds, depthOffset, receives), buffer.words);
+  writeBlock(layout, objectGlobals(bounds, depthOffset, receives, part), buffer.words);
   buffer.upload();
   return buffer;
 }

@@ -1,11 +1,13 @@
 import { libraryProgram } from '../catalogue/library';
-import type { Device, DevicePipeline, DeviceTexture } from '../device/device';
+import { plainVertexModule } from '../compile/surface-programs';
+import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { linkProgram } from '../ir/program';
 import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
 import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { SHADOW_BIAS } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
 import { writeBlock } from './uniforms';
 
@@ -39,7 +41,7 @@ export class ShadowPasses {
   }
 
   static async create(device: Device): Promise<ShadowPasses> {
-    const vertex = libraryProgram('shadow.vert');
+    const vertex = plainVertexModule('shadow.vert');
     const caster = vertex.blocks.get('Caster');
     if (!caster) throw new RangeError('the shadow program has no block Caster');
     const glsl = emitGlsl(linkProgram(vertex, libraryProgram('shadow.frag')));
@@ -50,7 +52,7 @@ export class ShadowPasses {
       depth: 'test and write',
       cull: 'none',
       samples: 1,
-      depthBias: { slope: 1.5, steps: 2 },
+      depthBias: SHADOW_BIAS,
     });
     return new ShadowPasses(device, pipeline, blockLayout(caster));
   }
@@ -58,9 +60,10 @@ export class ShadowPasses {
   /**
    * Draws what lights see.
    *
+   * @param drawCall an item's drawing by a program of its own, for what has a shape of its own
    * @param standing the present state of what casts; the atlas is kept while neither it nor a light changes
    */
-  draw(views: readonly ShadowView[], items: readonly FrameItem[], standing?: StandingState): void {
+  draw(views: readonly ShadowView[], items: readonly FrameItem[], drawCall: CasterCall, standing?: StandingState): void {
     if (views.length === 0) return;
     const state = standing && { standing, views: views.map((view) => Array.from(view.clipFromWorld).join()).join(' ') };
     const { drawn } = this;
@@ -77,16 +80,28 @@ export class ShadowPasses {
       this.device.runPass({
         depth: this.atlas,
         viewport: { x: (square % 2) * SHADOW_SIDE, y: Math.floor(square / 2) * SHADOW_SIDE, width: SHADOW_SIDE, height: SHADOW_SIDE },
-        draws: casters.map(({ mesh, part }) => ({
-          pipeline: this.pipeline,
-          bindings: [{ blocks: { Caster: buffer.buffer }, textures: {} }],
-          vertexBuffers: [...mesh.vertices, part?.copies ?? mesh.inPlace],
-          indices: mesh.indices,
-          first: part?.first ?? 0,
-          count: part?.count ?? mesh.indexCount,
-          copies: part?.copyCount ?? 1,
-        })),
+        draws: casters.map((item) => this.casterCall(item, buffer, drawCall)),
       });
     });
   }
+
+  private casterCall(item: FrameItem, { buffer }: UniformBuffer, drawCall: CasterCall): DrawCall {
+    const bindings = { blocks: { Caster: buffer }, textures: {} };
+    if (item.surface?.compiled.shaped) {
+      const own = drawCall(item, 'caster');
+      return { ...own, bindings: [...own.bindings, bindings] };
+    }
+    const { mesh, part } = item;
+    return {
+      pipeline: this.pipeline,
+      bindings: [bindings],
+      vertexBuffers: mesh.of({ copies: part?.copies }),
+      indices: mesh.indices,
+      first: part?.first ?? 0,
+      count: part?.count ?? mesh.indexCount,
+      copies: part?.copyCount ?? 1,
+    };
+  }
 }
+
+type CasterCall = (item: FrameItem, program: 'caster') => DrawCall;

@@ -38,6 +38,13 @@ interface StandingMesh {
   readonly buffers: MeshBuffers;
   readonly rows: Float32Array<ArrayBuffer>;
   readonly copies: DeviceBuffer;
+  /** Of one copy, made when it is first wanted. */
+  alone?: DeviceBuffer;
+}
+
+interface PartValues {
+  readonly surface: Surface;
+  readonly buffer: UniformBuffer;
 }
 
 interface StandingPart extends PartAddress {
@@ -46,7 +53,9 @@ interface StandingPart extends PartAddress {
   readonly dress: PartDress;
   readonly object: UniformBuffer;
   readonly pointer: PointerEase;
-  values?: { readonly surface: Surface; readonly buffer: UniformBuffer };
+  values?: PartValues;
+  /** The same for what it wears under a lens. */
+  seenValues?: PartValues;
 }
 
 /** What stands on the Stage, on a device: meshes with their places and copies, parts with what they wear. */
@@ -100,6 +109,8 @@ export class StageScene {
 
   /** Puts a material's program into use, or takes it away. */
   wear(material: string, worn: Worn | undefined): void {
+    // What has a shape throws another shadow with every number.
+    if (worn?.surface?.compiled.shaped || this.worn.get(material)?.surface?.compiled.shaped) this.shown = {};
     if (worn) this.worn.set(material, worn);
     else this.worn.delete(material);
   }
@@ -115,14 +126,18 @@ export class StageScene {
     return this.parts.some((part) => part.mesh !== FLOOR && this.wornBy(part) === this.bench);
   }
 
-  /** Everything to draw at a time of the Stage's clock, in drawing order. */
-  items(seconds: number): FrameItem[] {
+  /**
+   * Everything to draw at a time of the Stage's clock, in drawing order.
+   *
+   * @param lens what wears the material on the Bench wears this instead
+   */
+  items(seconds: number, lens?: Surface): FrameItem[] {
     for (const standing of this.meshes.values()) {
       if (standing.mesh.motion.kind === 'still') continue;
       standing.rows.set(copyRows(standing.mesh, seconds));
       standing.copies.write(standing.rows);
     }
-    return [...this.parts].sort((a, b) => a.dress.drawOrder - b.dress.drawOrder).flatMap((part) => this.item(part, seconds));
+    return [...this.parts].sort((a, b) => a.dress.drawOrder - b.dress.drawOrder).flatMap((part) => this.item(part, seconds, lens));
   }
 
   /** Whether the clock changes the picture. */
@@ -134,6 +149,11 @@ export class StageScene {
         return worn?.surface !== undefined && followsClock(worn.surface.compiled, worn.material);
       })
     );
+  }
+
+  /** Whether the clock moves vertices. */
+  private get shapeMoves(): boolean {
+    return [...this.worn.values()].some(({ surface, material }) => surface?.compiled.shaped && followsClock(surface.compiled, material));
   }
 
   /** Whether the pointer over a part can change the picture. */
@@ -171,7 +191,7 @@ export class StageScene {
 
   /** A ball round what throws shadows, and the state it is in. */
   casters(seconds: number): { readonly ball: Ball; readonly standing: StandingState } {
-    const moving = [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still');
+    const moving = this.shapeMoves || [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still');
     this.castersBall ??= ballRound(this.outline());
     return { ball: this.castersBall, standing: { shown: this.shown, seconds: moving ? seconds : 0 } };
   }
@@ -216,10 +236,11 @@ export class StageScene {
     return part.dress.material ?? (part.mesh === FLOOR ? FLOOR : this.bench);
   }
 
-  private item(part: StandingPart, seconds: number): FrameItem[] {
+  private item(part: StandingPart, seconds: number, lens?: Surface): FrameItem[] {
     const standing = this.meshes.get(part.mesh);
     if (!standing) return [];
-    const worn = this.worn.get(this.wornBy(part));
+    const own = this.worn.get(this.wornBy(part));
+    const worn = lens && own && this.wornBy(part) === this.bench ? { ...own, surface: lens } : own;
     const live = { seconds, pointer: (period: number) => part.pointer.value(period), overrides: part.dress.values };
     return [
       {
@@ -232,22 +253,30 @@ export class StageScene {
           object: part.object,
           copies: standing.copies,
           copyCount: copyCount(standing.mesh),
+          copyAlone: (copy) => this.aloneCopy(standing, copy),
           cull: cullOf(part.dress.faces, standing.data.closed),
           mirrored: isMirrored(standing.mesh.placing),
           casts: part.dress.casts && part.mesh !== FLOOR,
-          values: worn?.surface && this.valuesOf(part, worn.surface),
+          values: worn?.surface && this.valuesOf(part, worn.surface, lens ? 'seenValues' : 'values'),
           live,
         },
       },
     ];
   }
 
-  private valuesOf(part: StandingPart, surface: Surface): UniformBuffer {
-    if (part.values?.surface !== surface) {
-      part.values?.buffer.destroy();
-      part.values = { surface, buffer: surface.createValues() };
-    }
-    return part.values.buffer;
+  private aloneCopy(standing: StandingMesh, copy: number): DeviceBuffer {
+    standing.alone ??= this.device.createBuffer({ usage: 'vertex', size: COPY_WORDS * 4 });
+    standing.alone.write(standing.rows.slice(copy * COPY_WORDS, (copy + 1) * COPY_WORDS));
+    return standing.alone;
+  }
+
+  private valuesOf(part: StandingPart, surface: Surface, which: 'values' | 'seenValues'): UniformBuffer {
+    const known = part[which];
+    if (known?.surface === surface) return known.buffer;
+    known?.buffer.destroy();
+    const buffer = surface.createValues();
+    part[which] = { surface, buffer };
+    return buffer;
   }
 
   private putMesh(id: string, mesh: SetMesh): void {
@@ -259,13 +288,15 @@ export class StageScene {
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
     copies.write(rows);
     before?.copies.destroy();
+    before?.alone?.destroy();
     if (before && !keep) before.buffers.destroy();
     this.meshes.set(id, { mesh, data, rows, copies, buffers: keep ? before.buffers : this.renderer.uploadMesh(data) });
   }
 
-  private removeMesh(id: string, { buffers, copies }: StandingMesh): void {
+  private removeMesh(id: string, { buffers, copies, alone }: StandingMesh): void {
     buffers.destroy();
     copies.destroy();
+    alone?.destroy();
     this.meshes.delete(id);
   }
 
@@ -273,7 +304,7 @@ export class StageScene {
     const pointers = new Map(this.parts.map((part) => [`${part.mesh} ${part.part}`, part.pointer]));
     this.clearParts();
     this.parts = [...this.meshes].flatMap(([id, { data }]) =>
-      data.parts.map(({ name, first, count }): StandingPart => {
+      data.parts.map(({ name, first, count }, index): StandingPart => {
         const part = id === FLOOR ? FLOOR : name;
         const dress = dressOf(set, id, part);
         const pointer = pointers.get(`${id} ${part}`) ?? new PointerEase();
@@ -284,7 +315,7 @@ export class StageScene {
           count,
           dress,
           pointer,
-          object: objectBuffer(this.device, data.bounds, dress.depthOffset, dress.receives),
+          object: objectBuffer(this.device, data.bounds, dress.depthOffset, dress.receives, index),
         };
       }),
     );
@@ -294,6 +325,7 @@ export class StageScene {
     for (const part of this.parts) {
       part.object.destroy();
       part.values?.buffer.destroy();
+      part.seenValues?.buffer.destroy();
     }
     this.parts = [];
   }

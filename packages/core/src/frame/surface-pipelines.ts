@@ -12,6 +12,12 @@ export interface PipelineState {
   readonly mirrored: boolean;
 }
 
+/** What is the same for all drawings of a program. */
+export type PipelineWays = Pick<PipelineDescriptor, 'depthBias' | 'topology'>;
+
+/** Keeps lit surfaces from shadowing themselves. */
+export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps: 2 };
+
 /** The pipelines of one program, in all states it may be drawn in; they share the compiled program. */
 export class SurfacePipelines {
   private constructor(private readonly pipelines: ReadonlyMap<string, DevicePipeline>) {}
@@ -21,11 +27,12 @@ export class SurfacePipelines {
     device: Device,
     label: string,
     glsl: { readonly vertex: string; readonly fragment: string },
-    vertexBuffers = SURFACE_VERTEX_BUFFERS,
+    { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<PipelineDescriptor, 'vertexBuffers'>> = {},
   ): Promise<SurfacePipelines> {
     const pipelines = new Map<string, DevicePipeline>();
     for (const state of STATES) {
       const pipeline = await device.createPipeline({
+        ...ways,
         label,
         glsl,
         vertexBuffers,

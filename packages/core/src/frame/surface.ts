@@ -1,11 +1,12 @@
-import type { CompiledMaterial, SurfaceVariant } from '../compile/compile-material';
+import type { CompiledMaterial } from '../compile/compile-material';
+import type { SurfaceVariant } from '../compile/surface-programs';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';
 import type { Device, DevicePipeline } from '../device/device';
 import type { GlslProgram } from '../emit/glsl/emit-glsl';
-import { HULL_VERTEX_BUFFERS } from './mesh-buffers';
-import { SurfacePipelines, type PipelineState } from './surface-pipelines';
+import { vertexLayouts } from './mesh-buffers';
+import { SHADOW_BIAS, SurfacePipelines, type PipelineState, type PipelineWays } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
 
 /** A compiled material on the device: its pipelines, and its numbers. */
@@ -28,7 +29,7 @@ export class Surface {
 
   /** @throws ProgramRefused */
   static async create(device: Device, compiled: CompiledMaterial): Promise<Surface> {
-    const plain = await pipelinesOf(device, compiled.key, 'surface', compiled.glsl);
+    const plain = await pipelinesOf(device, compiled, 'surface', compiled.glsl);
     const surface = new Surface(device, compiled, plain, new Map());
     await surface.learn(compiled);
     return surface;
@@ -40,9 +41,9 @@ export class Surface {
    * @returns whether there were any
    * @throws ProgramRefused
    */
-  async learn({ key, variants }: Pick<CompiledMaterial, 'key' | 'variants'>): Promise<boolean> {
-    const fresh = (Object.entries(variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
-    for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, key, variant, glsl));
+  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped'>): Promise<boolean> {
+    const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
+    for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, glsl));
     return fresh.length > 0;
   }
 
@@ -92,10 +93,20 @@ export class Surface {
 
 function pipelinesOf(
   device: Device,
-  key: string,
+  { key, shaped }: Pick<CompiledMaterial, 'key' | 'shaped'>,
   label: SurfaceVariant | 'surface',
   { vertex, fragment }: GlslProgram,
 ): Promise<SurfacePipelines> {
-  const buffers = label === 'hull' ? HULL_VERTEX_BUFFERS : undefined;
-  return SurfacePipelines.create(device, `${label} ${key}`, { vertex: vertex.text, fragment: fragment.text }, buffers);
+  return SurfacePipelines.create(
+    device,
+    `${label} ${key}`,
+    { vertex: vertex.text, fragment: fragment.text },
+    { vertexBuffers: vertexLayouts({ shaped, grown: label === 'hull' }), ...WAYS[label] },
+  );
 }
+
+/** How programs that draw no picture are drawn. */
+const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
+  caster: { depthBias: SHADOW_BIAS },
+  wires: { topology: 'lines' },
+};

@@ -21,6 +21,16 @@ export interface StageClocks {
   readonly lightSeconds?: number;
 }
 
+/** A part of a picture of size `of`, drawn with its top left corner at `at` in the target; pixels. */
+export interface PictureCrop {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly of: PictureSize;
+  readonly at: { readonly x: number; readonly y: number };
+}
+
 /** The members of `Frame` and `Lights`; `fullSize` in CSS pixels, whatever is drawn now. */
 export function frameGlobals(
   camera: OrbitCamera,
@@ -29,19 +39,34 @@ export function frameGlobals(
   { seconds, lightSeconds = seconds }: StageClocks,
   shadows: readonly ShadowView[] = [],
   fullSize = size,
+  crop?: PictureCrop,
 ): FrameGlobals {
+  const whole = [...clipFromWorld(camera, size.width / size.height)];
   const numbered = Object.entries(lightNumbers(rig, lightSeconds, shadows)) as [string, LightNumbers[keyof LightNumbers]][];
   const lights = numbered.map(([name, numbers]): [string, Value] => [name, isList(numbers) ? { items: numbers } : numbers]);
   return new Map<string, Value>([
-    ['clipFromWorld', [...clipFromWorld(camera, size.width / size.height)]],
+    ['clipFromWorld', crop ? cropped(whole, crop) : whole],
+    ['wholeClipFromWorld', whole],
     ['viewFromWorld', [...viewMatrix(camera)]],
     ['eyePosition', camera.orthographic ? [...eyeDirection(camera), 0] : [...eyePosition(camera), 1]],
     ['targetSize', [fullSize.width, fullSize.height, 1 / size.width, 1 / size.height]],
+    ['pictureCorner', crop ? [crop.x - crop.at.x, crop.y - crop.at.y, 0, 0] : [0, 0, 0, 0]],
     ['fogColour', [...rig.fog.colour, rig.fog.density]],
     ['frameTime', [seconds]],
     ...lights,
     ...shadowGlobals(shadows),
   ]);
+}
+
+/** Clip space of which a part of the picture is the whole; column-major. */
+function cropped(clip: readonly number[], { x, y, width, height, of }: PictureCrop): number[] {
+  const across = { scale: of.width / width, middle: ((x + width / 2) / of.width) * 2 - 1 };
+  const down = { scale: of.height / height, middle: 1 - ((y + height / 2) / of.height) * 2 };
+  return clip.map((each, index) => {
+    const w = clip[index - (index % 4) + 3] ?? 0;
+    if (index % 4 === 0) return (each - w * across.middle) * across.scale;
+    return index % 4 === 1 ? (each - w * down.middle) * down.scale : each;
+  });
 }
 
 function shadowGlobals(shadows: readonly ShadowView[]): [string, Value][] {
@@ -59,7 +84,7 @@ function isList(numbers: readonly unknown[]): numbers is readonly (readonly numb
 }
 
 /** The members of `Object` for a mesh with these bounds. */
-export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives = true): FrameGlobals {
+export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives = true, part = 0): FrameGlobals {
   const scale = high.map((each, axis) => {
     const extent = each - (low[axis] ?? 0);
     return extent > 1e-6 ? 1 / extent : 0;
@@ -67,7 +92,7 @@ export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives =
   return new Map<string, Value>([
     ['placeOrigin', [...low, 0]],
     ['placeScale', [...scale, 0]],
-    ['partDepth', [depthOffset, receives ? 1 : 0, 0, 0]],
+    ['partDepth', [depthOffset, receives ? 1 : 0, part, 0]],
     ['partOutline', [0, 0, 0, 0]],
   ]);
 }

@@ -1,7 +1,7 @@
 import { reachableFunctions } from './passes';
 import type { Expression, Global, IrFunction, Module, Statement, UniformBlock } from './ir';
 import type { StructType, Type } from './types';
-import { inner, walkBody } from './walk';
+import { expressionsOf, inner, operands, walkBody, walkExpression, walkStatements } from './walk';
 
 export type Stage = 'vertex' | 'fragment';
 
@@ -73,15 +73,45 @@ function* allStatements(body: readonly Statement[]): Generator<Statement> {
   }
 }
 
-/** Takes out assignments to outputs that nobody reads. */
-function dropOutputs(module: Module, read: ReadonlySet<string>): Module {
-  const main = module.functions.get(MAIN);
-  if (!main) throw new ReferenceError('a program needs void main()');
-  const unread = (target: Expression): boolean => {
-    let root = target;
-    while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
-    return root.op === 'reference' && module.globals.get(root.name)?.storage === 'out' && !read.has(root.name);
+/** Takes out assignments to outputs that neither the next stage nor this one reads. */
+function dropOutputs(module: Module, next: ReadonlySet<string>): Module {
+  if (!module.functions.has(MAIN)) throw new ReferenceError('a program needs void main()');
+  const reached = linkStage('vertex', module).functions;
+  const read = new Set(next);
+  for (const { body } of reached)
+    walkStatements(body, (statement) => {
+      for (const expression of readBy(statement))
+        walkExpression(expression, (each) => {
+          if (each.op === 'reference' && each.scope === 'global') read.add(each.name);
+        });
+    });
+  const unread = (statement: Statement): boolean => {
+    if (statement.op !== 'assign') return false;
+    const { name, scope } = rootOf(statement.target);
+    return scope === 'global' && module.globals.get(name)?.storage === 'out' && !read.has(name);
   };
-  const body = main.body.filter((statement) => !(statement.op === 'assign' && unread(statement.target)));
-  return { ...module, functions: new Map(module.functions).set(MAIN, { ...main, body }) };
+  const kept = reached.map((each): [string, IrFunction] => [each.signature, { ...each, body: without(each.body, unread) }]);
+  return { ...module, functions: new Map([...module.functions, ...kept]) };
+}
+
+function rootOf(target: Expression): { readonly name: string; readonly scope: 'local' | 'global' } {
+  let root = target;
+  while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
+  return root.op === 'reference' ? root : { name: '', scope: 'local' };
+}
+
+/** What a statement reads; what it assigns to as a whole is not read. */
+function readBy(statement: Statement): readonly Expression[] {
+  if (statement.op !== 'assign') return expressionsOf(statement);
+  return statement.target.op === 'reference' ? [statement.value] : [statement.value, ...operands(statement.target).filter((each) => each.op !== 'reference')];
+}
+
+function without(body: readonly Statement[], unwanted: (statement: Statement) => boolean): Statement[] {
+  return body
+    .filter((statement) => !unwanted(statement))
+    .map((statement) => {
+      if (statement.op === 'if') return { ...statement, yes: without(statement.yes, unwanted), no: without(statement.no, unwanted) };
+      if (statement.op === 'loop' || statement.op === 'block') return { ...statement, body: without(statement.body, unwanted) };
+      return statement;
+    });
 }

@@ -20,6 +20,8 @@ export class RateAnalysis {
     private readonly module: Module,
     /** Rates of the locals in scope, by name. */
     private readonly locals: ReadonlyMap<string, Rate> = new Map(),
+    /** Uniform blocks that differ from one drawing of a frame to the next. */
+    private readonly perDrawing: ReadonlySet<string> = new Set(),
   ) {}
 
   /** The rate of what the function adds by itself; its arguments' rates come on top. */
@@ -46,7 +48,8 @@ export class RateAnalysis {
       return callee ? this.ofFunction(callee) : 'pixel';
     }
     if (expression.op !== 'reference' || expression.scope !== 'global') return 'constant';
-    const storage = this.module.globals.get(expression.name)?.storage;
+    const { storage, block } = this.module.globals.get(expression.name) ?? {};
+    if (block !== undefined && this.perDrawing.has(block)) return 'pixel';
     return storage === 'uniform' || storage === 'sampler' ? 'frame' : storage === 'const' ? 'constant' : 'pixel';
   }
 }

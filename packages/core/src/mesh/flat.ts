@@ -25,6 +25,7 @@ export function flatShaded(mesh: MeshData): MeshData {
     tangents,
     uvs: gather(mesh.uvs, 2),
     uvs2: gather(mesh.uvs2, 2),
+    colours: gather(mesh.colours, 4),
     indices: Uint32Array.from({ length: count }, (_, index) => index),
   };
 }

@@ -16,6 +16,8 @@ export interface MeshData {
   readonly uvs: Float32Array<ArrayBuffer>;
   /** Without overlaps, for occlusion and other baked light. */
   readonly uvs2: Float32Array<ArrayBuffer>;
+  /** Scene-linear red, green, blue and alpha of each vertex; generated meshes carry their place within the bounds. */
+  readonly colours: Float32Array<ArrayBuffer>;
   readonly indices: Uint32Array<ArrayBuffer>;
   readonly parts: readonly MeshPart[];
   readonly bounds: Bounds;
@@ -37,4 +39,15 @@ export function boundsOf(positions: ArrayLike<number>): Bounds {
     high[axis] = Math.max(high[axis] ?? 0, positions[index] ?? 0);
   }
   return positions.length === 0 ? { low: [0, 0, 0], high: [0, 0, 0] } : { low, high };
+}
+
+/** A colour for each vertex that tells its place within the bounds: red to the right, green upwards, blue to the front. */
+export function placeColours(positions: ArrayLike<number>, { low, high }: Bounds): Float32Array<ArrayBuffer> {
+  const colours = new Float32Array((positions.length / 3) * 4).fill(1);
+  for (let index = 0; index < positions.length; index++) {
+    const axis = index % 3;
+    const extent = (high[axis] ?? 0) - (low[axis] ?? 0);
+    colours[Math.floor(index / 3) * 4 + axis] = extent > 1e-6 ? ((positions[index] ?? 0) - (low[axis] ?? 0)) / extent : 0;
+  }
+  return colours;
 }

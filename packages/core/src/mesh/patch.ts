@@ -1,4 +1,4 @@
-import { boundsOf, type MeshData, type MeshPart } from './mesh';
+import { boundsOf, placeColours, type MeshData, type MeshPart } from './mesh';
 
 export type Vector3 = readonly [number, number, number];
 
@@ -86,6 +86,7 @@ export class PatchBuilder {
 
   finish({ closed }: { closed: boolean }): MeshData {
     const positions = new Float32Array(this.positions);
+    const bounds = boundsOf(positions);
     return {
       closed,
       positions,
@@ -95,7 +96,8 @@ export class PatchBuilder {
       uvs2: new Float32Array(this.uvs2),
       indices: new Uint32Array(this.indices),
       parts: this.parts,
-      bounds: boundsOf(positions),
+      bounds,
+      colours: placeColours(positions, bounds),
     };
   }
 }

@@ -51,6 +51,7 @@ export class GlTexture implements DeviceTexture {
     this.samples = samples;
     const internal = {
       rgba16float: gl.RGBA16F,
+      rgba32float: gl.RGBA32F,
       rgba8unorm: gl.RGBA8,
       'rgba8unorm-srgb': gl.SRGB8_ALPHA8,
       depth24plus: gl.DEPTH_COMPONENT24,

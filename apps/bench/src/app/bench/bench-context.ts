@@ -27,6 +27,7 @@ export class BenchContext {
       light: 'light',
       stops: 'stops',
       image: 'image',
+      choice: 'number',
     };
     return types[meaning];
   }

@@ -1,3 +1,4 @@
+import { plainVertexModule } from '../../compile/surface-programs';
 import { libraryProgram } from '../../catalogue/library';
 import { constant } from '../../ir/build';
 import { linkProgram } from '../../ir/program';
@@ -78,7 +79,7 @@ describe('emitGlsl', () => {
   });
 
   it('hands on from the vertex stage only what pixels read', () => {
-    const { vertex } = emitGlsl(linkProgram(libraryProgram('surface.vert'), libraryProgram('not_ready.frag')));
+    const { vertex } = emitGlsl(linkProgram(plainVertexModule('surface.vert'), libraryProgram('not_ready.frag')));
     expect(vertex.text).toContain('out vec3 worldNormal');
     expect(vertex.text).not.toContain('meshPlace');
     expect(vertex.text).not.toContain('copyNumber');

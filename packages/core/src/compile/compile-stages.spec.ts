@@ -1,0 +1,153 @@
+import { newMaterial } from '../document/new-documents';
+import { EACH_LIGHT_GROUP } from './each-light-group';
+import { materialOf } from '../testing/graphs';
+import { compileMaterial, type CompiledMaterial } from './compile-material';
+import { compileOutlets, MOST_OUTLETS, type CompiledOutlets } from './compile-outlets';
+import { MOST_CARRIED } from './stages';
+
+function compiled(material: ReturnType<typeof materialOf>): CompiledMaterial {
+  const { compiled: found, problems } = compileMaterial(material);
+  expect(problems).toEqual([]);
+  if (!found) throw new Error('it did not compile');
+  return found;
+}
+
+function outlets(...[material, wanted]: Parameters<typeof compileOutlets>): CompiledOutlets {
+  const found = compileOutlets(material, wanted);
+  if (!('compiled' in found)) throw new Error(found.problems.map((each) => each.message).join());
+  return found;
+}
+
+const waving = materialOf({ wave: 'waveOffset', colour: 'colour' }, { 'dock.offset': 'wave', 'dock.colour': 'colour' });
+
+describe('A shape', () => {
+  it('moves vertices in every program that draws the mesh, and follows the clock', () => {
+    const found = compiled(waving);
+    expect(found.shaped).toBeTrue();
+    expect(found.moves).toBeTrue();
+    expect(found.glsl.vertex.text).toContain('waveOffset(');
+    expect(found.glsl.fragment.text).not.toContain('waveOffset(');
+    expect(Object.keys(found.variants).sort()).toEqual(['caster', 'edges', 'wires']);
+    for (const program of Object.values(found.variants)) expect(program?.vertex.text).toContain('waveOffset(');
+  });
+
+  it('costs nothing where there is none', () => {
+    const found = compiled(materialOf({ colour: 'colour' }, { 'dock.colour': 'colour' }));
+    expect(found.shaped).toBeFalse();
+    expect(found.variants).toEqual({});
+    expect(found.glsl.vertex.text).not.toContain('meshUvSlope');
+    expect(found.glsl.vertex.text).not.toContain('shapeOffset');
+  });
+
+  it('is computed per vertex, and what also reaches the colour per pixel', () => {
+    const both = materialOf({ noise: 'gradientNoise', push: 'offsetAlongNormal' }, { 'push.amount': 'noise', 'dock.offset': 'push', 'dock.colour': 'noise' });
+    expect(compileMaterial(both).rates).toEqual(jasmine.objectContaining({ push: 'vertex', noise: 'pixel' }));
+  });
+
+  it('asks for no pixels at the vertices: derivatives are 0 there', () => {
+    const found = compiled(materialOf({ checks: 'checker', push: 'offsetAlongNormal' }, { 'push.amount': 'checks', 'dock.offset': 'push' }));
+    expect(found.glsl.vertex.text).toContain('checker');
+    expect(found.glsl.vertex.text).not.toMatch(/fwidth|dFdx|dFdy|gl_FragCoord|gl_FrontFacing/);
+  });
+
+  it('has another key than the same colours without it', () => {
+    const plain = materialOf({ colour: 'colour' }, { 'dock.colour': 'colour' });
+    expect(compiled(plain).key).not.toBe(compiled(waving).key);
+  });
+
+  it('grows an outline from where its vertices really are', () => {
+    const outlined = { ...waving, outline: { method: 'hull', width: 2, unit: 'pixels', hidden: false } as const };
+    expect(compiled(outlined).variants.hull?.vertex.text).toContain('waveOffset(');
+  });
+});
+
+describe('Carry to pixels', () => {
+  const carrying = materialOf({ noise: 'gradientNoise', carry: 'carry' }, { 'carry.value': 'noise', 'dock.colour': 'carry' });
+
+  it('computes at the vertices and hands on', () => {
+    const { glsl, shaped } = compiled(carrying);
+    expect(shaped).toBeFalse();
+    expect(glsl.vertex.text).toContain('out float carried0;');
+    expect(glsl.vertex.text).toContain('gradientNoise(');
+    expect(glsl.fragment.text).toContain('in float carried0;');
+    expect(glsl.fragment.text).not.toContain('gradientNoise(');
+    expect(compileMaterial(carrying).rates).toEqual(jasmine.objectContaining({ noise: 'vertex', carry: 'vertex' }));
+  });
+
+  it('takes numbers along that are only known at run time', () => {
+    const { slots } = compiled(carrying);
+    expect(slots.some(({ source }) => source.from === 'inlet' && source.home.node === 'noise' && source.inlet === 'scale')).toBeTrue();
+  });
+
+  it('inside of a shape is the value itself', () => {
+    const { glsl } = compiled(materialOf({ wave: 'waveOffset', carry: 'carry' }, { 'carry.value': 'wave', 'dock.offset': 'carry' }));
+    expect(glsl.vertex.text).toContain('waveOffset(');
+    expect(glsl.vertex.text).not.toContain('carried0');
+  });
+
+  it('says when there is no room for one more', () => {
+    const nodes: Record<string, string> = {};
+    const ribbons: Record<string, string> = {};
+    let last = '';
+    for (let index = 0; index <= MOST_CARRIED; index++) {
+      Object.assign(nodes, { [`carry${index}`]: 'carry', [`sum${index}`]: 'add' });
+      ribbons[`sum${index}.a`] = `carry${index}`;
+      if (last) ribbons[`sum${index}.b`] = last;
+      last = `sum${index}`;
+    }
+    const { problems } = compileMaterial(materialOf(nodes, { ...ribbons, 'dock.colour': last }));
+    expect(problems.map((each) => each.message)).toEqual([jasmine.stringMatching(/may carry 4 values.*Combine/)]);
+  });
+});
+
+describe('Programs for looking at outlets', () => {
+  const graph = materialOf(
+    { place: 'place', noise: ['gradientNoise', { scale: 3 }], alone: 'checker', lit: 'lambert', ramp: 'gradient' },
+    { 'noise.place': 'place', 'ramp.at': 'noise', 'lit.base': 'ramp', 'dock.colour': 'lit' },
+  );
+  const all = [
+    { node: 'place', outlet: 'y' },
+    { node: 'noise', outlet: 'result' },
+    { node: 'alone', outlet: 'result' },
+    { node: 'lit', outlet: 'result' },
+  ];
+
+  it('hold many outlets, whether or not they reach the dock, in a program as long as the graph', () => {
+    const found = outlets(graph, all);
+    expect(found.outlets).toEqual(all);
+    const { text } = found.compiled.glsl.fragment;
+    expect(text.match(/gradientNoise\(/g)?.length).toBe(2);
+    for (const index of [0, 1, 2, 3]) expect(text).toContain(`outlet == ${index}`);
+  });
+
+  it('leave out what has no value at a point', () => {
+    const images = materialOf({ image: 'image' }, { 'dock.colour': 'image.colour' });
+    const missing = { node: 'nowhere', outlet: 'result' };
+    expect(outlets(images, [{ node: 'image', outlet: 'colour' }, missing]).outlets).toEqual([{ node: 'image', outlet: 'colour' }]);
+    const perLight = { ...newMaterial('m'), groups: { g: EACH_LIGHT_GROUP } };
+    const grouped = {
+      ...perLight,
+      surface: { ...perLight.surface, nodes: { n: { kind: 'group', group: 'g', rev: 1, x: 0, y: 0, values: {} } }, ribbons: { 'dock.colour': { from: 'n', outlet: 'light' } } },
+    };
+    const inside = [
+      { node: 'n/cosine', outlet: 'result' },
+      { node: 'n/normal', outlet: 'result' },
+      { node: 'n/out:light', outlet: 'result' },
+    ];
+    expect(outlets(grouped, inside).outlets).toEqual(inside.slice(1));
+  });
+
+  it('move vertices as the surface does', () => {
+    expect(outlets(waving, [{ node: 'colour', outlet: 'result' }]).compiled.glsl.vertex.text).toContain('waveOffset(');
+  });
+
+  it('take no more than a driver can bear', () => {
+    const nodes = Object.fromEntries(Array.from({ length: MOST_OUTLETS + 5 }, (_, index) => [`n${index}`, 'time']));
+    expect(outlets(materialOf(nodes), Object.keys(nodes).map((node) => ({ node, outlet: 'result' }))).outlets.length).toBe(MOST_OUTLETS);
+  });
+
+  it('say what is wrong with a graph', () => {
+    const wrong = compileOutlets(materialOf({ a: 'nonsense' }), [{ node: 'a', outlet: 'result' }]);
+    expect('problems' in wrong && wrong.problems[0]?.message).toContain('nonsense');
+  });
+});

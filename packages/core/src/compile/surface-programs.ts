@@ -1,0 +1,84 @@
+import { libraryProgram, vertexProgram } from '../catalogue/library';
+import type { Module } from '../ir/ir';
+import { withoutPixels } from '../ir/without-pixels';
+
+/**
+ * Programs of a surface besides the plain one: under shadows, taken apart, its outline grown, the colour of its lines.
+ * What has a shape of its own also throws its own shadow, and has its own edges and wires.
+ */
+export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'edges' | 'wires';
+
+/** All programs that a material's painters can be linked into. */
+export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
+
+type Exchange = readonly (readonly [plain: string, own: string])[];
+
+/** Shadow code costs much even where no light throws one. */
+const UNSHADED: Exchange = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']];
+
+/** Functions of lighting that the inspecting program has its own of. */
+const INSPECTED: Exchange = [
+  ['seenBase(vec3)', 'inspectedBase(vec3)'],
+  ['ambientHere(vec3)', 'inspectedAmbient(vec3)'],
+  ['lightsInUse()', 'inspectedLights()'],
+  ['seenShadow(float)', 'inspectedShadow(float)'],
+];
+
+const NO_SHAPE: Exchange = [['shapeVertex()', 'keepVertex()']];
+const NOTHING_CARRIED: Exchange = [['carryToPixels()', 'carryNothing()']];
+
+const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exchange?: Exchange]>> = {
+  plain: ['surface.frag', UNSHADED],
+  shadowed: ['surface.frag'],
+  inspect: ['inspect.frag', INSPECTED],
+  outlets: ['outlets.frag'],
+  hull: ['outline.frag', UNSHADED],
+  lines: ['outline.frag', UNSHADED],
+  caster: ['shadow.frag'],
+  edges: ['edge_surface.frag'],
+  wires: ['wires.frag'],
+};
+
+const VERTICES: Partial<Record<SurfaceProgram, string>> = { hull: 'outline.vert', caster: 'shadow.vert', wires: 'wires.vert' };
+
+const made = new Map<string, Module>();
+
+function once(key: string, make: () => Module): Module {
+  const known = made.get(key);
+  if (known) return known;
+  const module = make();
+  made.set(key, module);
+  return module;
+}
+
+/** A program's pixel stage, still without the material's painters. */
+export function fragmentModule(program: SurfaceProgram): Module {
+  const [name, exchange = []] = FRAGMENTS[program];
+  return once(`${name} ${program}`, () => withOwn(libraryProgram(name), exchange));
+}
+
+/**
+ * A program's vertex stage. With a shape it wants `shapeOffset`, and `carryToPixels` where something is carried.
+ */
+export function vertexModule(program: SurfaceProgram, { shaped, carries }: { shaped: boolean; carries: boolean }): Module {
+  const name = VERTICES[program] ?? 'surface.vert';
+  const exchange = [...(shaped ? [] : NO_SHAPE), ...(carries ? [] : NOTHING_CARRIED)];
+  return once(`${name} ${shaped} ${carries}`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), exchange));
+}
+
+/** The vertex stage of a program of the frame's own, for meshes of whatever material. */
+export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert'): Module {
+  return once(`${name} false false`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]));
+}
+
+/** A program in which some functions of the library are put in the place of others. */
+function withOwn(module: Module, exchanged: Exchange): Module {
+  if (exchanged.length === 0) return module;
+  const functions = new Map(module.functions);
+  for (const [plain, own] of exchanged) {
+    const given = functions.get(own);
+    if (!given) throw new ReferenceError(`the shader library must define ${own}`);
+    functions.set(plain, { ...given, name: plain.slice(0, plain.indexOf('(')), signature: plain });
+  }
+  return { ...module, functions };
+}

@@ -1,0 +1,152 @@
+import { libraryProgram } from '../catalogue/library';
+import type { FrameGlobals } from '../compile/material-values';
+import type { Device, DeviceTexture, DrawCall } from '../device/device';
+import { blockLayout, type BlockLayout } from '../ir/layout';
+import type { FrameItem } from './frame-item';
+import { PLACE, peekGlobals, type Lens } from './lens';
+import { UniformBuffer } from './uniform-buffer';
+import { writeBlock, type PictureCrop, type PictureSize } from './uniforms';
+
+/** What the passes need of the renderer. */
+export interface OutletScene {
+  /** Brings the frame's numbers up to date, for a part of the picture. */
+  readonly frame: (crop: PictureCrop) => FrameGlobals;
+  /** An item's drawing by its own surface, or in plain grey. */
+  readonly drawCall: (item: FrameItem, globals: FrameGlobals, quiet: boolean) => DrawCall;
+}
+
+/** What is seen at a pixel. */
+export interface ProbedPoint {
+  /** World space, metres. */
+  readonly position: readonly number[];
+  readonly copy: number;
+  /** Four numbers for each outlet that was asked for. */
+  readonly values: readonly (readonly number[])[];
+}
+
+/** A small picture of an outlet. */
+export type OutletCell = Pick<Lens, 'outlet' | 'mode'> & Partial<Pick<Lens, 'low' | 'high' | 'component'>>;
+
+/** Cells of an atlas beside each other. */
+export const ATLAS_COLUMNS = 8;
+
+const PROBED: PictureSize = { width: 128, height: 2 };
+/** Pixels are computed two by two: so are those of the whole picture, which derivatives show. */
+const QUAD = 2;
+
+/** Draws outlets one by one, by one program: small pictures into an atlas, values of a pixel. */
+export class OutletPasses {
+  private readonly layout: BlockLayout;
+  private readonly peek: UniformBuffer;
+  private probed?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
+  private atlas?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
+
+  constructor(private readonly device: Device) {
+    const block = libraryProgram('outlets.frag').blocks.get('Peek');
+    if (!block) throw new RangeError('the program for outlets has no block Peek');
+    this.layout = blockLayout(block);
+    this.peek = new UniformBuffer(device, this.layout.words);
+  }
+
+  /** The block `Peek`. */
+  get buffer(): UniformBuffer['buffer'] {
+    return this.peek.buffer;
+  }
+
+  look(lens: Parameters<typeof peekGlobals>[0]): void {
+    writeBlock(this.layout, peekGlobals(lens), this.peek.words);
+    this.peek.upload();
+  }
+
+  /**
+   * Small square pictures of outlets, `ATLAS_COLUMNS` beside each other: 8-bit sRGB RGBA rows from the top, empty where
+   * nothing stands.
+   *
+   * @param side of a cell, pixels
+   */
+  async draw(item: FrameItem, cells: readonly OutletCell[], side: number, scene: OutletScene): Promise<Uint8Array<ArrayBuffer>> {
+    const { colour, depth } = this.atlasFor(Math.ceil(cells.length / ATLAS_COLUMNS), side);
+    this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+    cells.forEach((cell, index) => {
+      const viewport = { x: (index % ATLAS_COLUMNS) * side, y: Math.floor(index / ATLAS_COLUMNS) * side, width: side, height: side };
+      const globals = scene.frame({ x: 0, y: 0, width: side, height: side, of: { width: side, height: side }, at: viewport });
+      this.look(cell);
+      this.device.runPass({ colour, depth, viewport, draws: [scene.drawCall(item, globals, false)] });
+    });
+    return this.device.readPixels(colour);
+  }
+
+  /**
+   * The values of outlets at a pixel of a picture of this size; nothing where what is seen there has not this surface.
+   *
+   * @param pixel from the top left
+   */
+  async probe(
+    items: readonly FrameItem[],
+    surface: Lens['surface'],
+    outlets: readonly number[],
+    pixel: { readonly x: number; readonly y: number },
+    size: PictureSize,
+    scene: OutletScene,
+  ): Promise<ProbedPoint | undefined> {
+    const { colour, depth } = (this.probed ??= this.targets(PROBED, 'rgba32float'));
+    const corner = { x: Math.floor(pixel.x / QUAD) * QUAD, y: Math.floor(pixel.y / QUAD) * QUAD };
+    const crop = (cell: number): PictureCrop => ({ ...corner, width: QUAD, height: QUAD, of: size, at: { x: cell * QUAD, y: 0 } });
+    const pass = (cell: number, draws: readonly DrawCall[]): void =>
+      this.device.runPass({ colour, depth, viewport: { x: cell * QUAD, y: 0, width: QUAD, height: QUAD }, draws });
+    const read = async (): Promise<(cell: number) => readonly number[]> => {
+      const pixels = await this.device.readFloats(colour);
+      const [x, y] = [Math.floor(pixel.x) - corner.x, Math.floor(pixel.y) - corner.y];
+      return (cell) => [...pixels.subarray((y * PROBED.width + cell * QUAD + x) * 4).subarray(0, 4)];
+    };
+    const globals = scene.frame(crop(0));
+    this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+    this.look({ outlet: PLACE });
+    pass(
+      0,
+      items.map((item) => scene.drawCall(item, globals, item.surface !== surface)),
+    );
+    const [x = 0, y = 0, z = 0, mark = 0] = (await read())(0);
+    if (mark < 0.5) return undefined;
+    const copy = Math.round(mark) - 1;
+    // What else stands there hides nothing: it was not seen at this pixel. Of many copies only the seen one is drawn.
+    const own = items.filter((item) => item.surface === surface).map((item) => onlyCopy(item, copy));
+    const values: (readonly number[])[] = [];
+    const most = PROBED.width / QUAD;
+    for (let first = 0; first < outlets.length; first += most) {
+      const some = outlets.slice(first, first + most);
+      this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+      const calls = own.map((item) => scene.drawCall(item, globals, false));
+      some.forEach((outlet, cell) => {
+        scene.frame(crop(cell));
+        this.look({ outlet });
+        pass(cell, calls);
+      });
+      const at = await read();
+      values.push(...some.map((_, cell) => at(cell)));
+    }
+    return { position: [x, y, z], copy, values };
+  }
+
+  private atlasFor(rows: number, side: number): { readonly colour: DeviceTexture; readonly depth: DeviceTexture } {
+    const size = { width: ATLAS_COLUMNS * side, height: Math.max(1, rows) * side };
+    const known = this.atlas;
+    if (known?.colour.width === size.width && known.colour.height === size.height) return known;
+    known?.colour.destroy();
+    known?.depth.destroy();
+    return (this.atlas = this.targets(size, 'rgba8unorm-srgb'));
+  }
+
+  private targets(size: PictureSize, format: DeviceTexture['format']): { readonly colour: DeviceTexture; readonly depth: DeviceTexture } {
+    return {
+      colour: this.device.createTexture({ ...size, format, samples: 1 }),
+      depth: this.device.createTexture({ ...size, format: 'depth24plus', samples: 1 }),
+    };
+  }
+}
+
+/** An item of which only one copy is drawn, where that can be told apart. */
+function onlyCopy(item: FrameItem, copy: number): FrameItem {
+  const alone = item.part?.copyAlone?.(copy);
+  return alone && item.part ? { ...item, part: { ...item.part, copies: alone, copyCount: 1 } } : item;
+}
