@@ -36,7 +36,7 @@ function graphChanges({ path, value }: Change, depth: number, group: string | un
   const [what, id, field, inlet] = path.slice(depth);
   if (what === 'areas' || what === 'notes' || field === 'bends') return false;
   if (what !== 'nodes' || field === undefined) return true;
-  if (field === 'x' || field === 'y' || field === 'name') return false;
+  if (field === 'x' || field === 'y' || field === 'name' || field === 'preview') return false;
   if (field !== 'values') return true;
   // A value appearing or going only matters where it takes the place of one from the surface (a normal).
   if (value === undefined || inlet === undefined) return true;

@@ -125,6 +125,12 @@ export class GraphEdits {
     return { label: 'Name a node', changes: [name ? { path, value: name } : { path }] };
   }
 
+  /** Shows small pictures on nodes, or no more. */
+  setPreviews(ids: Iterable<string>, shown: boolean): Edit {
+    const changes = [...ids].map((id): Change => (shown ? { path: this.node(id, 'preview'), value: true } : { path: this.node(id, 'preview') }));
+    return { label: shown ? 'Show small pictures' : 'Hide small pictures', changes };
+  }
+
   setImage(id: string, image: string): Edit {
     return { label: 'Choose an image', changes: [{ path: this.node(id, 'image'), value: image }] };
   }

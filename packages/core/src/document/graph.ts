@@ -10,6 +10,8 @@ export interface GraphNode {
   readonly values: Readonly<Record<string, InletValue>>;
   /** A name of its own, in place of its kind's title. */
   readonly name?: string;
+  /** Whether it shows a small picture of its first outlet. */
+  readonly preview?: boolean;
   /** For kind `parameter`: which one it reads. */
   readonly parameter?: string;
   /** For kind `group`: whose inside it stands for. */

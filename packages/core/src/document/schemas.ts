@@ -47,6 +47,7 @@ const graphFields: Record<string, Field> = {
         y: { schema: place },
         values: { schema: record(inletValue, 64), help: 'Values typed into inlets, by inlet.' },
         name: { schema: text(LONGEST_NAME, 1), optional: true, help: 'In place of the kind’s title.' },
+        preview: { schema: { kind: 'boolean' }, optional: true, help: 'Whether it shows a small picture.' },
         parameter: { schema: identifier, optional: true },
         group: { schema: identifier, optional: true },
         image: { schema: identifier, optional: true },

@@ -257,6 +257,11 @@ export class FrameRenderer {
     return this.outlets.probe(picture.items, surface, outlets, pixel, size, this.outletScene(picture, cssSize));
   }
 
+  /** The values of an outlet all over a small picture; see `OutletPasses.spread`. */
+  spread(picture: Picture, surface: Surface, outlet: number, size: PictureSize): Promise<(readonly number[])[]> {
+    return this.outlets.spread(picture.items, surface, outlet, size, this.outletScene(picture));
+  }
+
   private outletScene(picture: Omit<Picture, 'items'> & { readonly items?: readonly FrameItem[] }, cssSize?: PictureSize): OutletScene {
     const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];

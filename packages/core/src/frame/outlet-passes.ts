@@ -128,6 +128,29 @@ export class OutletPasses {
     return { position: [x, y, z], copy, values };
   }
 
+  /** The values of an outlet all over a small picture: four numbers for each pixel where its surface is seen. */
+  async spread(
+    items: readonly FrameItem[],
+    surface: Lens['surface'],
+    outlet: number,
+    size: PictureSize,
+    scene: OutletScene,
+  ): Promise<(readonly number[])[]> {
+    const { colour, depth } = this.targets(size, 'rgba32float');
+    try {
+      const globals = scene.frame({ x: 0, y: 0, ...size, of: size, at: { x: 0, y: 0 } });
+      this.look({ outlet });
+      const own = items.filter((item) => item.surface === surface);
+      this.device.runPass({ colour, depth, clear: [NOWHERE, 0, 0, 0], draws: own.map((item) => scene.drawCall(item, globals, false)) });
+      const pixels = await this.device.readFloats(colour);
+      const values = Array.from({ length: size.width * size.height }, (_, index) => [...pixels.subarray(index * 4, index * 4 + 4)]);
+      return values.filter(([first]) => first !== NOWHERE);
+    } finally {
+      colour.destroy();
+      depth.destroy();
+    }
+  }
+
   private atlasFor(rows: number, side: number): { readonly colour: DeviceTexture; readonly depth: DeviceTexture } {
     const size = { width: ATLAS_COLUMNS * side, height: Math.max(1, rows) * side };
     const known = this.atlas;
@@ -144,6 +167,9 @@ export class OutletPasses {
     };
   }
 }
+
+/** A number that no value comes to: the largest power of two. */
+const NOWHERE = 2 ** 127;
 
 /** An item of which only one copy is drawn, where that can be told apart. */
 function onlyCopy(item: FrameItem, copy: number): FrameItem {

@@ -65,6 +65,12 @@ import { RigWork } from './lights/rig-work';
 import { OutlinePanel } from './outline/outline-panel';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { PartsView } from './parts/parts-view';
+import { LensLink } from './looking/lens-link';
+import { OutletWork } from './looking/outlet-work';
+import { PeekBar } from './looking/peek-bar';
+import { ProbePanel } from './looking/probe-panel';
+import { ProbePins } from './looking/probe-pins';
+import { ProbeWork } from './looking/probe-work';
 import { MeshBar } from './stage/mesh-bar';
 import { Stage } from './stage/stage';
 import { StageLink } from './stage/stage-link';
@@ -98,6 +104,9 @@ const THUMBNAIL_AFTER_MS = 1200;
     OutlinePanel,
     ParametersPanel,
     PartsView,
+    PeekBar,
+    ProbePanel,
+    ProbePins,
     RoomSwitch,
     RouterLink,
     Stage,
@@ -111,6 +120,9 @@ const THUMBNAIL_AFTER_MS = 1200;
     GraphView,
     GraphWork,
     ImagePlacer,
+    LensLink,
+    OutletWork,
+    ProbeWork,
     RigWork,
     StageLink,
     StageLook,
@@ -157,13 +169,15 @@ export class BenchPage {
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
   protected readonly tab = signal<'graph' | 'parts'>('graph');
-  protected readonly panel = signal<'about' | 'outline' | 'checks' | 'history'>('about');
+  protected readonly panel = signal<'about' | 'outline' | 'checks' | 'probe' | 'history'>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
   protected readonly compare = inject(CompareWork);
   private readonly rigWork = inject(RigWork);
   protected readonly look = inject(StageLook);
   protected readonly link = inject(StageLink);
+  protected readonly outlets = inject(OutletWork);
+  private readonly probes = inject(ProbeWork);
   protected readonly chosenPart = signal<PartAddress | undefined>(undefined);
   private readonly setId = signal<string | undefined>(undefined);
   private readonly rigId = signal<string | undefined>(undefined);
@@ -225,6 +239,12 @@ export class BenchPage {
       const rig = this.rig();
       if (rig) untracked(() => this.rigWork.rig.set(rig));
     });
+    inject(LensLink);
+    effect(() => {
+      const probing = this.panel() === 'probe';
+      this.outlets.probing.set(probing);
+      if (!probing) untracked(() => this.probes.clear());
+    });
     this.rigWork.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editRig(edit));
     this.work.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editMaterial(edit));
     this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
@@ -268,6 +288,9 @@ export class BenchPage {
       this.stageMaterials.setBench(id);
       this.compare.stop();
       this.compare.materialId.set(id);
+      this.outlets.stopPeek();
+      this.probes.clear();
+      this.outlets.materialId.set(id);
       this.setId.set(await this.loadBeside(material.seenIn.set, newSet('Plain sphere')));
       this.rigId.set(await this.loadBeside(material.seenIn.rig, newRig('North window')));
       this.recents.opened(id);
@@ -397,6 +420,8 @@ export class BenchPage {
       toggleTime: () => this.link.togglePlaying(),
       toggleAlone: () => this.layout.toggleAlone(),
       toggleView: () => this.look.toggleView(),
+      togglePeek: () => this.togglePeek(),
+      toggleProbe: () => this.toggleProbe(),
       showKeys: () => this.keysShown.set(true),
       showTab: (tab) => this.tab.set(tab),
       sendOut: () => void this.sendOut(),
@@ -410,9 +435,33 @@ export class BenchPage {
 
   protected readonly loadImage = (image: MaterialImage): Promise<MipChain> => this.shelf.load(image);
 
+  /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {
+    const engine = this.link.engine();
+    if (engine && this.panel() === 'probe') {
+      void this.probes.pin(engine, place.x, place.y);
+      return;
+    }
     const found = this.link.engine()?.pick(place.x, place.y);
     this.chosenPart.set(found);
+  }
+
+  protected pointAt(place: { x: number; y: number } | undefined): void {
+    const engine = this.link.engine();
+    if (!engine || this.panel() !== 'probe') return;
+    if (place) void this.probes.followPointer(engine, place.x, place.y);
+    else this.probes.leavePointer();
+  }
+
+  protected togglePeek(): void {
+    const [id] = this.work.chosen();
+    if (id !== undefined) this.outlets.togglePeek(id);
+    else if (this.outlets.peek()) this.outlets.stopPeek();
+    else this.work.refuse('Choose the node to peek at.');
+  }
+
+  protected toggleProbe(): void {
+    this.panel.set(this.panel() === 'probe' ? 'about' : 'probe');
   }
 
   protected copy(event: ClipboardEvent, cut: boolean): void {

@@ -13,6 +13,8 @@ export interface BenchHands {
   toggleTime(): void;
   toggleAlone(): void;
   toggleView(): void;
+  togglePeek(): void;
+  toggleProbe(): void;
   showKeys(): void;
   showTab(tab: 'graph' | 'parts'): void;
   sendOut(): void;
@@ -115,6 +117,10 @@ export function benchCommands(hands: BenchHands): readonly Command[] {
       keys: 'F8',
       run: () => hands.toggleView(),
     },
+    { id: 'peek', title: 'Peek at the chosen node', words: 'see value outlet mesh debug', keys: 'F6', run: () => hands.togglePeek() },
+    { id: 'probe', title: 'Probe: values at points of the picture', words: 'pick read pixel pin', keys: 'F7', run: () => hands.toggleProbe() },
+    { id: 'previews', title: 'Small pictures on the chosen nodes', words: 'preview thumbnail', unable: needsChosen, run: () => work.togglePreviews(work.chosen()) },
+    { id: 'previews-all', title: 'Small pictures on all nodes', words: 'preview thumbnail', run: () => work.togglePreviews() },
     { id: 'frame', title: 'Frame the meshes', words: 'camera', run: () => hands.frameMesh() },
     { id: 'time', title: 'Stop or start the Stage’s clock', words: 'pause play', run: () => hands.toggleTime() },
     { id: 'alone', title: 'The picture alone', words: 'full window', keys: 'F9', run: () => hands.toggleAlone() },

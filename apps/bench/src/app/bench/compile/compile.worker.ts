@@ -1,7 +1,9 @@
 import {
   applyChanges,
   compileMaterial,
+  compileOutlets,
   library,
+  packOutlets,
   packResult,
   resolveGraph,
   runChecks,
@@ -9,6 +11,8 @@ import {
   type CheckInput,
   type Checked,
   type Material,
+  type OutletAddress,
+  type PackedOutlets,
   type PackedResult,
   type ResolvedGraph,
   type SurfaceVariant,
@@ -40,6 +44,10 @@ class MaterialReplicas {
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
     return packResult(compileMaterial(this.replica(id), library(), { variants }));
+  }
+
+  outlets(id: string, wanted: readonly OutletAddress[]): PackedOutlets {
+    return packOutlets(compileOutlets(this.replica(id), wanted, library()));
   }
 
   check(id: string, surroundings: Surroundings): Checked {

@@ -1,11 +1,15 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import {
   isStructural,
+  unpackOutlets,
   unpackResult,
   type Change,
   type Checked,
+  type CompiledOutlets,
   type CompileResult,
+  type GraphProblem,
   type Material,
+  type OutletAddress,
   type SurfaceVariant,
 } from '@brelvin/core';
 import { wrap, type Remote } from 'comlink';
@@ -74,6 +78,11 @@ export class Compiler implements OnDestroy {
   /** Looks for well-known mistakes in a material that is open. */
   check(id: string, surroundings: Surroundings): Promise<Checked> {
     return this.remote.check(id, surroundings);
+  }
+
+  /** A program that gives the values of outlets of a material that is open. */
+  outlets(id: string, wanted: readonly OutletAddress[]): Promise<CompiledOutlets | { readonly problems: readonly GraphProblem[] }> {
+    return this.remote.outlets(id, wanted).then(unpackOutlets, defect);
   }
 
   private request(id: string): void {

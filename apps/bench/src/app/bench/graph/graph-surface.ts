@@ -30,6 +30,7 @@ import type { Command } from '../commands/command';
 import { dockPlaces, entryPlaces } from '../dock/dock-places';
 import { EdgeStrip } from '../dock/edge-strip';
 import { ImagePlacer } from '../images/image-placer';
+import { OutletWork } from '../looking/outlet-work';
 import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
 import type { Gesture } from './gestures/gesture';
@@ -87,6 +88,7 @@ export class GraphSurface implements AfterViewInit {
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
   private readonly images = inject(ImagePlacer);
+  private readonly outlets = inject(OutletWork);
   private readonly destroyRef = inject(DestroyRef);
   private readonly surface = viewChild.required<ElementRef<HTMLElement>>('surface');
   private readonly world = viewChild.required<ElementRef<HTMLElement>>('world');
@@ -457,6 +459,7 @@ export class GraphSurface implements AfterViewInit {
     insert: (to, at) => this.find(at, this.between(to)),
     note: () => this.addNote(),
     showAll: () => this.showAll(),
+    peek: (id) => this.outlets.togglePeek(id),
   };
 
   /** A ribbon is carried on from its source; the node that is found is then also run to where it ended. */

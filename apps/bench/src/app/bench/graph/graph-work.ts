@@ -155,6 +155,15 @@ export class GraphWork {
     else this.remove(this.unused(), false);
   }
 
+  /** Shows small pictures on these nodes, or on all; hides them where all of these have one. */
+  togglePreviews(ids?: ReadonlySet<string>): void {
+    const { edits, graph } = this.typed();
+    const nodes = Object.entries(graph.nodes).filter(([id]) => !ids || ids.has(id));
+    const shown = nodes.some(([, node]) => !node.preview);
+    const changed = nodes.filter(([, node]) => Boolean(node.preview) !== shown).map(([id]) => id);
+    this.do(edits.setPreviews(changed, shown));
+  }
+
   rename(id: string, name: string): void {
     this.do(this.typed().edits.nameNode(id, name.trim()));
   }

@@ -11,6 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import {
+  hasCurve,
   inletKey,
   setParameter,
   titleGroup,
@@ -29,6 +30,11 @@ import { NumberField, type NumberChange } from '../../shared/controls/number-fie
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../bench-context';
 import { ImageField } from '../images/image-field';
+import { CardPreview } from '../looking/card-preview';
+import { CardValues } from '../looking/card-values';
+import { OutletWork } from '../looking/outlet-work';
+import { outletKey } from '../stage/outlet-lens';
+import { CardCurve } from './card-curve';
 import { GraphWork } from './graph-work';
 import { Port } from './port';
 
@@ -36,7 +42,7 @@ interface InletRow {
   readonly spec: InletSpec;
   readonly type: RibbonType;
   readonly connected: boolean;
-  readonly control: 'none' | 'number' | 'colour' | 'stops' | 'vector' | 'image';
+  readonly control: 'none' | 'choice' | 'number' | 'colour' | 'stops' | 'vector' | 'image';
   readonly value: readonly number[];
 }
 
@@ -50,7 +56,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
 /** One node: its title, its inlets with their values, its outlets, and how often it is computed. */
 @Component({
   selector: 'brelvin-node-card',
-  imports: [ColourField, GradientField, Icon, ImageField, NgTemplateOutlet, NumberField, Port],
+  imports: [CardCurve, CardPreview, CardValues, ColourField, GradientField, Icon, ImageField, NgTemplateOutlet, NumberField, Port],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'card',
@@ -77,8 +83,31 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
         [type]="outletType(outlet.name)"
         [help]="outlet.help"
       ></button>
+      @if (outlets.probing()) {
+        <brelvin-card-values [node]="id()" [outlet]="outlet.name" [type]="outletType(outlet.name)" />
+      }
     </ng-template>
-    <header class="card-title" [title]="kind()?.help ?? ''">
+    <ng-template #peekButton let-outlet>
+      @if (canPeek(outlet.name)) {
+        <button
+          type="button"
+          class="card-peek"
+          tabindex="-1"
+          [class.card-peek-on]="isPeeked(outlet.name)"
+          [attr.aria-pressed]="isPeeked(outlet.name)"
+          [attr.aria-label]="'Peek at ' + outlet.label"
+          title="Peek: see this value on the mesh instead of the picture (F6)"
+          (pointerdown)="$event.stopPropagation()"
+          (click)="outlets.togglePeek(id(), outlet.name)"
+        >
+          <brelvin-icon name="eye" />
+        </button>
+      }
+    </ng-template>
+    <header class="card-title" [class.card-title-tall]="node().preview" [title]="kind()?.help ?? ''">
+      @if (node().preview) {
+        <brelvin-card-preview [node]="id()" />
+      }
       @if (naming()) {
         <input
           #name
@@ -102,6 +131,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
             @if (swatch(); as colour) {
               <span class="outlet-swatch" [style.background-color]="colour"></span>
             }
+            <ng-container [ngTemplateOutlet]="peekButton" [ngTemplateOutletContext]="{ $implicit: outlet }" />
             <ng-container [ngTemplateOutlet]="outletPort" [ngTemplateOutletContext]="{ $implicit: outlet }" />
           }
         }
@@ -111,6 +141,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
       @if (known.outlets.length > 1) {
         @for (outlet of known.outlets; track outlet.name) {
           <div class="card-row card-outlet">
+            <ng-container [ngTemplateOutlet]="peekButton" [ngTemplateOutletContext]="{ $implicit: outlet }" />
             <span class="card-label">{{ outlet.label }}</span>
             <ng-container [ngTemplateOutlet]="outletPort" [ngTemplateOutletContext]="{ $implicit: outlet }" />
           </div>
@@ -185,6 +216,20 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
           @case ('image') {
             <brelvin-image-field class="card-control" [node]="id()" [image]="node().image" (chosen)="chooseImage($event)" />
           }
+          @case ('choice') {
+            <select
+              #choice
+              class="text-input card-control card-choice"
+              [attr.aria-label]="row.spec.label"
+              (pointerdown)="$event.stopPropagation()"
+              (keydown)="$event.stopPropagation()"
+              (change)="valueChanged(row.spec, +choice.value)"
+            >
+              @for (words of row.spec.choices ?? []; track $index; let index = $index) {
+                <option [value]="index" [selected]="index === rounded(row.value[0])">{{ words }}</option>
+              }
+            </select>
+          }
           @case ('vector') {
             <span class="card-control card-vector">
               @for (part of row.value; track $index; let index = $index) {
@@ -199,6 +244,9 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
           }
         }
       </div>
+    }
+    @if (hasCurve()) {
+      <brelvin-card-curve [kind]="kind()" [values]="node().values" [open]="open()" />
     }
     <div class="card-ticks" [title]="ticks().words" role="img" [attr.aria-label]="ticks().words">
       @for (tick of ticks().marks; track $index) {
@@ -221,6 +269,7 @@ export class NodeCard {
 
   private readonly context = inject(BenchContext);
   private readonly work = inject(GraphWork);
+  protected readonly outlets = inject(OutletWork);
   private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('name');
 
   protected readonly parameter = computed(
@@ -272,6 +321,28 @@ export class NodeCard {
       this.work.typed().outletType({ node: this.id(), outlet: name }) ??
       this.context.defaultType(this.kind()?.outlets.find((outlet) => outlet.name === name)?.meaning ?? 'number')
     );
+  }
+
+  protected readonly hasCurve = computed(() => hasCurve(this.node().kind));
+  /** Inlets whose number is known: nothing runs into them. */
+  protected readonly open = computed(() =>
+    this.rows()
+      .filter((row) => !row.connected)
+      .map((row) => row.spec.name),
+  );
+
+  protected canPeek(outlet: string): boolean {
+    const type = this.outletType(outlet);
+    return type !== 'image' && type !== 'stops';
+  }
+
+  protected isPeeked(outlet: string): boolean {
+    const peek = this.outlets.peek();
+    return peek !== undefined && outletKey(peek.outlet) === outletKey(this.outlets.addressOf({ node: this.id(), outlet }));
+  }
+
+  protected rounded(value = 0): number {
+    return Math.round(value);
   }
 
   protected parameterNumber(): number {
@@ -342,6 +413,7 @@ function controlFor(spec: InletSpec, connected: boolean, size: number): InletRow
   if (spec.meaning === 'stops') return 'stops';
   if (spec.meaning === 'image') return 'image';
   if (spec.meaning === 'light') return 'none';
+  if (spec.choices) return 'choice';
   if (spec.meaning === 'colour') return 'colour';
   return size > 1 ? 'vector' : 'number';
 }

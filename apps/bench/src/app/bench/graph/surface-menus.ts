@@ -12,6 +12,7 @@ export interface MenuHands {
   insert(to: InletAddress, at: Point): void;
   note(): void;
   showAll(): void;
+  peek(id: string): void;
 }
 
 function command(title: string, run: () => void): Command {
@@ -40,6 +41,8 @@ export function cardMenu(work: GraphWork, hands: MenuHands, id: string): Command
   const isGroup = work.typed().graph.nodes[id]?.kind === GROUP_KIND;
   return [
     ...(isGroup ? [command('Open the group', () => work.enter(id)), command('Unmake the group', () => work.unmakeGroup())] : []),
+    command('Peek at it', () => hands.peek(id)),
+    command('Small picture', () => work.togglePreviews(work.chosen())),
     command('Swap for …', () => hands.swap()),
     command('Name', () => hands.name(id)),
     command('Duplicate', () => work.duplicate()),

@@ -7,7 +7,9 @@ import {
   FrameRenderer,
   lightsMove,
   newMaterial,
+  placeInPicture,
   sightLine,
+  START_CAMERA,
   StageScene,
   type CompareView,
   type CompiledMaterial,
@@ -17,6 +19,8 @@ import {
   type Material,
   type MeshBuffers,
   type MeshRecipe,
+  type CompiledOutlets,
+  type OrbitCamera,
   type PartAddress,
   type Picture,
   type PictureDifference,
@@ -27,9 +31,10 @@ import {
   type Surface,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
-import { BehaviorSubject } from 'rxjs';
+import { BehaviorSubject, Subject } from 'rxjs';
 import { pngOf } from '../../shared/pixels/png-of';
 import { PictureScale } from './picture-scale';
+import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
 import { StageSurfaces, type Refusal } from './stage-surfaces';
@@ -56,6 +61,8 @@ export interface StageState {
 }
 
 const QUIET_MS = 160;
+const PREVIEW_MESH: MeshRecipe = { shape: 'sphere', numbers: { radius: 1, segments: 32, rings: 24 }, smooth: true };
+const PREVIEW_CAMERA: OrbitCamera = { ...START_CAMERA, target: [0, 0, 0], azimuth: 0.5, elevation: 0.35, fieldOfView: 0.4, distance: 5.3 };
 const WARM_UP_MESH: MeshRecipe = { shape: 'sphere', numbers: { segments: 12, rings: 6 }, smooth: true };
 
 type ImageLoader = FrameRenderer['images']['load'];
@@ -91,6 +98,10 @@ export class StageEngine {
   });
   private bench = '';
   private readonly second = new SecondPicture();
+  private readonly outlets = new OutletLens(this.surfaces);
+  private previewMesh?: MeshBuffers;
+  /** A picture was drawn. */
+  readonly drawn = new Subject<void>();
 
   private set?: StageSet;
   private rig?: LightRig;
@@ -179,6 +190,7 @@ export class StageEngine {
 
   setMaterial(id: string, material: Material): void {
     this.surfaces.setMaterial(id, material);
+    if (id === this.bench) this.outlets.follow(material);
   }
 
   /** Takes a material off the Stage. */
@@ -233,6 +245,52 @@ export class StageEngine {
   setLightsPlaying(playing: boolean): void {
     this.lightsPlaying = playing;
     this.request();
+  }
+
+  /** Takes up a program that gives the values of outlets; comes back when it can be looked through. */
+  async setOutlets(program: CompiledOutlets | undefined): Promise<void> {
+    await this.outlets.show(program, this.surfaces.wornAs(this.bench)?.material);
+    this.moved();
+  }
+
+  /** Shows an outlet's value on the mesh from now on, or the picture again. */
+  setLens(wish: LensWish | undefined): void {
+    this.outlets.look(wish);
+    this.moved();
+  }
+
+  /** The values of outlets at a place of the canvas, CSS pixels from its top left; nothing where the material is not seen. */
+  probe(x: number, y: number): Promise<ProbedOutlets | undefined> {
+    const { renderer, scene, rig } = this;
+    if (!renderer || !scene || !rig) return Promise.resolve(undefined);
+    const { width, height } = this.canvas.getBoundingClientRect();
+    const { sides } = this.second;
+    const [size, css] = [this.second.sizeOf(this.size), this.second.sizeOf(this.cssSize)];
+    const pixel = { x: (((x / width) * sides) % 1) * size.width, y: (y / height) * size.height };
+    return this.outlets.probe(renderer, (surface) => this.picture(scene, rig, surface), pixel, size, css);
+  }
+
+  /** Least and largest value of an outlet on what is seen. */
+  range(wish: Pick<LensWish, 'outlet' | 'component'>): Promise<{ low: number; high: number } | undefined> {
+    const { renderer, scene, rig } = this;
+    if (!renderer || !scene || !rig) return Promise.resolve(undefined);
+    return this.outlets.range(renderer, (surface) => this.picture(scene, rig, surface), wish);
+  }
+
+  /** Small pictures of outlets on a sphere under the rig's lights; `side` in pixels. */
+  previews(wishes: readonly PreviewWish[], side: number): Promise<PreviewAtlas | undefined> {
+    const { renderer, rig } = this;
+    if (!renderer || !rig) return Promise.resolve(undefined);
+    this.previewMesh ??= renderer.uploadMesh(buildMesh(PREVIEW_MESH));
+    return this.outlets.previews(renderer, { camera: PREVIEW_CAMERA, rig, ...this.clocks }, this.previewMesh, wishes, side);
+  }
+
+  /** Where a point of world space is seen, CSS pixels from the canvas' top left. */
+  placeOf(position: readonly number[]): { readonly x: number; readonly y: number } | undefined {
+    const { width, height } = this.canvas.getBoundingClientRect();
+    const { sides } = this.second;
+    const seen = placeInPicture(this.camera.now, position, width / sides / height);
+    return seen.depth > 0.01 ? { x: ((seen.x + 1) / 2) * (width / sides), y: ((1 - seen.y) / 2) * height } : undefined;
   }
 
   private get clocks(): StageClocks {
@@ -412,6 +470,7 @@ export class StageEngine {
       benchIsWorn: scene.benchIsWorn,
     });
     this.afterFrame(runs, small);
+    this.drawn.next();
   }
 
   /** What is drawn: one picture, or two of the same set. */
@@ -420,10 +479,13 @@ export class StageEngine {
     return [this.picture(scene, rig), ...(ready ? [this.picture(ready.scene, ready.rig)] : [])];
   }
 
-  private picture(scene: StageScene, rig: LightRig): Picture {
+  /** @param program of outlets, that what wears the material on the Bench wears instead */
+  private picture(scene: StageScene, rig: LightRig, program?: Surface): Picture {
     const { seconds } = this;
+    const lens = program || scene !== this.scene ? undefined : this.outlets.lens;
     return {
-      items: scene.items(seconds),
+      lens,
+      items: scene.items(seconds, program ?? lens?.surface),
       camera: this.camera.now,
       rig,
       ...this.clocks,
@@ -490,6 +552,7 @@ export class StageEngine {
     this.renderer = undefined;
     this.scene = undefined;
     this.second.lose();
+    this.previewMesh = undefined;
     this.surfaces.lose();
     this.drawing = false;
     this.patch({ lost: false, hasSurface: false, sharp: false, compiledPrograms: 0 });

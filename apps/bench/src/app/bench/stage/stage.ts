@@ -45,7 +45,7 @@ const HARDLY = 4;
       (pointermove)="move($event)"
       (pointerup)="up($event)"
       (pointercancel)="up($event)"
-      (pointerleave)="engine().pointAt(undefined)"
+      (pointerleave)="left()"
       (wheel)="wheel($event)"
       (dblclick)="engine().frameMesh()"
       (keydown)="key($event)"
@@ -70,6 +70,8 @@ export class Stage implements AfterViewInit {
   readonly loadImage = input<(image: MaterialImage) => Promise<MipChain | undefined>>();
   /** A place of the picture that was pressed without dragging, CSS pixels. */
   readonly picked = output<{ x: number; y: number }>();
+  /** Where the pointer goes without a button; nowhere when it leaves. */
+  readonly pointed = output<{ x: number; y: number } | undefined>();
 
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly made = signal<StageEngine | undefined>(undefined);
@@ -126,7 +128,9 @@ export class Stage implements AfterViewInit {
 
   protected move(event: PointerEvent): void {
     if (!this.dragging) {
-      this.engine().pointAt({ x: event.offsetX, y: event.offsetY });
+      const place = { x: event.offsetX, y: event.offsetY };
+      this.engine().pointAt(place);
+      this.pointed.emit(place);
       return;
     }
     const { clientX, clientY } = event;
@@ -135,6 +139,11 @@ export class Stage implements AfterViewInit {
     const { height } = this.canvas().nativeElement.getBoundingClientRect();
     if (this.dragging.pans) this.engine().camera.panBy(-dx / height, dy / height);
     else this.engine().camera.orbitBy(-dx * ORBIT_PER_PIXEL, dy * ORBIT_PER_PIXEL);
+  }
+
+  protected left(): void {
+    this.engine().pointAt(undefined);
+    this.pointed.emit(undefined);
   }
 
   protected up(event: PointerEvent): void {

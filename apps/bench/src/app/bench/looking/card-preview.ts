@@ -1,0 +1,35 @@
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, viewChild } from '@angular/core';
+import { outletKey } from '../stage/outlet-lens';
+import { LensLink, PREVIEW_SIDE } from './lens-link';
+import { OutletWork } from './outlet-work';
+
+/** A small picture of what a node gives, on a sphere. */
+@Component({
+  selector: 'brelvin-card-preview',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'card-preview', title: 'What its first outlet gives, on a sphere' },
+  template: `<canvas #canvas [attr.width]="side" [attr.height]="side" [attr.data-drawn]="place() ? '' : null"></canvas>`,
+})
+export class CardPreview {
+  readonly node = input.required<string>();
+
+  private readonly link = inject(LensLink);
+  private readonly outlets = inject(OutletWork);
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  protected readonly side = PREVIEW_SIDE;
+  protected readonly place = computed(() => {
+    const wish = this.outlets.previewed().get(this.node());
+    return wish && this.link.previews()?.places.get(outletKey(wish.outlet));
+  });
+
+  constructor() {
+    afterRenderEffect(() => {
+      const context = this.canvas().nativeElement.getContext('2d');
+      const [atlas, place] = [this.link.previews(), this.place()];
+      if (!context || !atlas || !place) return;
+      const image = new ImageData(atlas.pixels, atlas.width);
+      context.clearRect(0, 0, PREVIEW_SIDE, PREVIEW_SIDE);
+      context.putImageData(image, -place.x, -place.y, place.x, place.y, atlas.side, atlas.side);
+    });
+  }
+}

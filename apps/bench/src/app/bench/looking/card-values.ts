@@ -1,0 +1,47 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { hexFromLinear, type RibbonType } from '@brelvin/core';
+import { outletKey } from '../stage/outlet-lens';
+import { OutletWork } from './outlet-work';
+import { ProbeWork } from './probe-work';
+import { valueWords } from './value-words';
+
+/** What an outlet gives at the points that are probed: on the ribbons that leave it. */
+@Component({
+  selector: 'brelvin-card-values',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'card-values' },
+  template: `
+    @for (line of lines(); track line.number) {
+      <span class="card-value" [class.card-value-old]="line.hidden" [attr.data-pin]="line.number">
+        @if (line.number > 0 && several()) {
+          <span class="pin-number">{{ line.number }}</span>
+        }
+        @if (line.colour) {
+          <span class="outlet-swatch" [style.background-color]="line.colour"></span>
+        }
+        {{ line.words }}
+      </span>
+    }
+  `,
+})
+export class CardValues {
+  readonly node = input.required<string>();
+  readonly outlet = input.required<string>();
+  readonly type = input.required<RibbonType>();
+
+  private readonly outlets = inject(OutletWork);
+  private readonly probes = inject(ProbeWork);
+  protected readonly several = computed(() => this.probes.points().length > 1);
+
+  protected readonly lines = computed(() => {
+    if (!this.outlets.probing()) return [];
+    const key = outletKey(this.outlets.addressOf({ node: this.node(), outlet: this.outlet() }));
+    const type = this.type();
+    return this.probes.points().flatMap(({ number, values, hidden }) => {
+      const value = values.get(key);
+      if (!value) return [];
+      const isColour = type === 'colour' || type === 'light';
+      return [{ number, hidden, words: valueWords(value, type), colour: isColour ? hexFromLinear(value.slice(0, 3)) : undefined }];
+    });
+  });
+}

@@ -1,0 +1,109 @@
+import { effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { Subscription } from 'rxjs';
+import type { StageEngine } from '../stage/stage-engine';
+import type { PreviewAtlas } from '../stage/outlet-lens';
+import { StageLink } from '../stage/stage-link';
+import { OutletWork } from './outlet-work';
+import { ProbeWork } from './probe-work';
+
+/** Pixels of a small picture: twice those on the card, which makes its edges smooth. */
+export const PREVIEW_SIDE = 96;
+const PREVIEW_PAUSE_MS = 120;
+
+/** Between what is looked at and the Stage: hands it programs, and brings small pictures and values back. */
+@Injectable()
+export class LensLink {
+  private readonly link = inject(StageLink);
+  private readonly outlets = inject(OutletWork);
+  private readonly probes = inject(ProbeWork);
+  private readonly atlas = signal<PreviewAtlas | undefined>(undefined);
+  private subscription?: Subscription;
+  private drawing = false;
+  private stale = false;
+  private timer?: ReturnType<typeof setTimeout>;
+
+  /** The last small pictures. */
+  readonly previews = this.atlas.asReadonly();
+
+  constructor() {
+    effect(() => {
+      const [engine, program] = [this.link.engine(), this.outlets.program()];
+      untracked(() => void engine?.setOutlets(program).then(() => this.follow(engine)));
+    });
+    effect(() => this.link.engine()?.setLens(this.outlets.peek()));
+    // A scale whose ends nobody set spans what is seen.
+    effect(() => {
+      const peek = this.outlets.peek();
+      this.link.state();
+      if (peek?.mode === 'scale' && !peek.held) untracked(() => this.fitSoon());
+    });
+    effect(() => {
+      this.outlets.previewed();
+      untracked(() => this.drawSoon());
+    });
+    effect((onCleanup) => {
+      const engine = this.link.engine();
+      this.subscription = engine?.drawn.subscribe(() => this.follow(engine));
+      onCleanup(() => {
+        this.subscription?.unsubscribe();
+        clearTimeout(this.timer);
+      });
+    });
+  }
+
+  /** Measures what is seen, and lets the scale span it. */
+  async fit(): Promise<void> {
+    const peek = this.outlets.peek();
+    const range = peek && (await this.link.engine()?.range(peek));
+    if (range && this.outlets.peek()?.outlet === peek.outlet) this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
+  }
+
+  private fitted?: object;
+
+  /** Once for each outlet, as soon as its program is there. */
+  private fitSoon(): void {
+    const [peek, program] = [this.outlets.peek(), this.outlets.program()];
+    if (!peek || !program || this.fitted === peek.outlet) return;
+    const wanted = peek.outlet;
+    void this.link
+      .engine()
+      ?.range(peek)
+      .then((range) => {
+        if (!range || this.outlets.peek()?.outlet !== wanted || this.fitted === wanted) return;
+        this.fitted = wanted;
+        this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
+      });
+  }
+
+  /** A picture was drawn: what was seen may have changed. */
+  private follow(engine: StageEngine | undefined): void {
+    if (this.outlets.previewed().size > 0) this.drawSoon();
+    if (this.outlets.probing()) void this.probes.refresh(engine);
+  }
+
+  private drawSoon(): void {
+    this.stale = true;
+    if (this.drawing || this.timer !== undefined) return;
+    this.timer = setTimeout(() => {
+      this.timer = undefined;
+      void this.draw();
+    }, PREVIEW_PAUSE_MS);
+  }
+
+  private async draw(): Promise<void> {
+    const wishes = [...this.outlets.previewed().values()];
+    this.stale = false;
+    if (wishes.length === 0) {
+      this.atlas.set(undefined);
+      return;
+    }
+    this.drawing = true;
+    try {
+      const drawn = await this.link.engine()?.previews(wishes, PREVIEW_SIDE);
+      if (drawn) this.atlas.set(drawn);
+    } finally {
+      this.drawing = false;
+      if (this.stale) this.drawSoon();
+    }
+  }
+}

@@ -1,0 +1,170 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import {
+  GROUP_KIND,
+  MOST_OUTLETS,
+  portPath,
+  type CompiledOutlets,
+  type LensMode,
+  type Meaning,
+  type NodeKind,
+  type OutletAddress,
+  type RibbonType,
+} from '@brelvin/core';
+import { Compiler } from '../compile/compiler';
+import { GraphWork } from '../graph/graph-work';
+import { outletKey, type LensWish } from '../stage/outlet-lens';
+
+/** The outlet that is seen on the mesh, and how. */
+export interface Peek extends LensWish {
+  /** The node on the graph, and the group whose inside that is. */
+  readonly node: string;
+  readonly group?: string;
+  readonly title: string;
+  readonly type: RibbonType;
+  /** Somebody set the scale's ends; otherwise they follow what is seen. */
+  readonly held: boolean;
+}
+
+const DIRECTIONS: readonly Meaning[] = ['normal', 'directionToEye', 'directionToLight'];
+/** Types without a value at a point. */
+const NO_VALUE: readonly RibbonType[] = ['image', 'stops'];
+
+/** How a value is best seen. */
+export function lensMode(type: RibbonType, meaning: Meaning): LensMode {
+  if (type === 'number') return 'scale';
+  return DIRECTIONS.includes(meaning) ? 'direction' : 'colour';
+}
+
+/** Looking at the values of outlets: which are wanted, and the program that gives them. No document, and not undone. */
+@Injectable()
+export class OutletWork {
+  private readonly compiler = inject(Compiler);
+  private readonly work = inject(GraphWork);
+  private readonly peeked = signal<Peek | undefined>(undefined);
+  private readonly compiled = signal<CompiledOutlets | undefined>(undefined);
+  private turn = 0;
+
+  /** The material on the Bench. */
+  readonly materialId = signal('');
+  readonly peek = this.peeked.asReadonly();
+  /** Whether values at points are wanted. */
+  readonly probing = signal(false);
+  readonly program = this.compiled.asReadonly();
+  /** Why there is nothing to see. */
+  readonly refusal = signal<string | undefined>(undefined);
+
+  /** Nodes whose small picture is wanted, each with the outlet it shows. */
+  readonly previewed = computed((): ReadonlyMap<string, { readonly outlet: OutletAddress; readonly mode: LensMode }> => {
+    const typed = this.work.typed();
+    const found = new Map<string, { outlet: OutletAddress; mode: LensMode }>();
+    for (const [id, node] of Object.entries(typed.graph.nodes)) {
+      const [first] = node.preview ? (typed.kind(id)?.outlets ?? []) : [];
+      if (!first) continue;
+      const type = typed.outletType({ node: id, outlet: first.name }) ?? 'number';
+      const mode = lensMode(type, first.meaning);
+      // In small, grey says enough of a number.
+      if (!NO_VALUE.includes(type)) found.set(id, { outlet: this.addressOf({ node: id, outlet: first.name }), mode: mode === 'scale' ? 'colour' : mode });
+    }
+    return found;
+  });
+
+  /** What the program has to give: never more than it can hold, what is looked at first. */
+  private readonly wanted = computed(
+    (): readonly OutletAddress[] => {
+      const peek = this.peeked();
+      const all = new Map<string, OutletAddress>();
+      const add = (outlet: OutletAddress): unknown => all.size < MOST_OUTLETS && all.set(outletKey(outlet), outlet);
+      if (peek) add(peek.outlet);
+      for (const { outlet } of this.previewed().values()) add(outlet);
+      if (this.probing()) for (const outlet of this.outletsHere()) add(outlet);
+      return [...all.values()].sort((a, b) => outletKey(a).localeCompare(outletKey(b)));
+    },
+    { equal: (a, b) => a.length === b.length && a.every((each, index) => outletKey(each) === outletKey(b[index] ?? each)) },
+  );
+
+  constructor() {
+    effect(() => {
+      const [id, wanted] = [this.materialId(), this.wanted()];
+      this.work.resolved();
+      untracked(() => void this.request(id, wanted));
+    });
+    // An outlet that is gone is not looked at any more.
+    effect(() => {
+      const peek = this.peek();
+      if (peek && !Object.hasOwn(this.work.typed().graph.nodes, peek.node) && this.work.group() === peek.group) this.stopPeek();
+    });
+  }
+
+  /** Where an outlet of the graph on the screen is in the unfolded graph. */
+  addressOf({ node, outlet }: OutletAddress): OutletAddress {
+    const typed = this.work.typed();
+    const path = typed.pathOf(node);
+    return typed.graph.nodes[node]?.kind === GROUP_KIND ? { node: portPath(path, 'out', outlet), outlet: 'result' } : { node: path, outlet };
+  }
+
+  /** Shows an outlet on the mesh; the picture again where it is already shown. */
+  togglePeek(node: string, outlet?: string): void {
+    const typed = this.work.typed();
+    const kind = typed.kind(node);
+    const spec = kind?.outlets.find((each) => each.name === outlet) ?? kind?.outlets[0];
+    if (!kind || !spec) return;
+    const type = typed.outletType({ node, outlet: spec.name }) ?? 'number';
+    if (NO_VALUE.includes(type)) {
+      this.work.refuse('An image has no value by itself. Peek at what reads it.');
+      return;
+    }
+    const address = this.addressOf({ node, outlet: spec.name });
+    const now = this.peeked();
+    if (now && outletKey(now.outlet) === outletKey(address)) {
+      this.stopPeek();
+      return;
+    }
+    this.peeked.set({
+      node,
+      group: this.work.group(),
+      title: titleOf(kind, typed.graph.nodes[node]?.name, spec.label),
+      type,
+      outlet: address,
+      mode: lensMode(type, spec.meaning),
+      low: 0,
+      high: 1,
+      component: type === 'number' ? 0 : 4,
+      held: spec.meaning === 'fraction',
+    });
+  }
+
+  stopPeek(): void {
+    this.peeked.set(undefined);
+  }
+
+  changePeek(change: Partial<Pick<Peek, 'mode' | 'low' | 'high' | 'component' | 'held'>>): void {
+    this.peeked.update((peek) => peek && { ...peek, ...change });
+  }
+
+  private outletsHere(): OutletAddress[] {
+    const typed = this.work.typed();
+    return Object.keys(typed.graph.nodes).flatMap((node) =>
+      (typed.kind(node)?.outlets ?? [])
+        .filter(({ name }) => !NO_VALUE.includes(typed.outletType({ node, outlet: name }) ?? 'number'))
+        .map(({ name }) => this.addressOf({ node, outlet: name })),
+    );
+  }
+
+  private async request(id: string, wanted: readonly OutletAddress[]): Promise<void> {
+    const turn = ++this.turn;
+    if (!id || wanted.length === 0) {
+      this.compiled.set(undefined);
+      return;
+    }
+    const result = await this.compiler.outlets(id, wanted);
+    if (turn !== this.turn) return;
+    // A graph that can not be compiled keeps the last values, as the picture stays.
+    if ('compiled' in result) this.compiled.set(result);
+    this.refusal.set('compiled' in result ? undefined : result.problems[0]?.message);
+  }
+}
+
+function titleOf(kind: NodeKind, name: string | undefined, label: string): string {
+  const title = name ?? kind.title;
+  return kind.outlets.length > 1 ? `${title}: ${label}` : title;
+}

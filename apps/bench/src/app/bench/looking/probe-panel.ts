@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { titleOfNode } from '@brelvin/core';
+import { BenchContext } from '../bench-context';
+import { GraphWork } from '../graph/graph-work';
+import { outletKey } from '../stage/outlet-lens';
+import { OutletWork } from './outlet-work';
+import { ProbeWork } from './probe-work';
+import { numberWords, valueWords } from './value-words';
+
+/** The values of all nodes at the points that are probed, side by side. */
+@Component({
+  selector: 'brelvin-probe-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body' },
+  template: `
+    @if (outlets.refusal() ?? probes.refusal(); as words) {
+      <p class="hint" role="status">{{ words }}</p>
+    }
+    @if (probes.points().length === 0) {
+      <p class="hint">Move over the picture to read the values of all nodes there. Press to keep up to three points and compare them.</p>
+    } @else {
+      <table class="probe-table">
+        <thead>
+          <tr>
+            <th scope="col">node</th>
+            @for (point of probes.points(); track point.number) {
+              <th scope="col" [title]="placeWords(point.position)">
+                @if (point.number > 0) {
+                  <span class="pin-number">{{ point.number }}</span>
+                  {{ point.hidden ? 'hidden' : '' }}
+                  <button type="button" class="text-button" [attr.aria-label]="'Take pin ' + point.number + ' away'" (click)="probes.remove(point.number)">
+                    take away
+                  </button>
+                } @else {
+                  pointer
+                }
+              </th>
+            }
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.key) {
+            <tr>
+              <th scope="row">
+                <button type="button" class="text-button" (click)="shown.emit(row.path)">{{ row.title }}</button>
+              </th>
+              @for (words of row.values; track $index) {
+                <td>{{ words }}</td>
+              }
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
+  `,
+})
+export class ProbePanel {
+  readonly shown = output<string>();
+
+  protected readonly outlets = inject(OutletWork);
+  protected readonly probes = inject(ProbeWork);
+  private readonly work = inject(GraphWork);
+  private readonly context = inject(BenchContext);
+
+  protected readonly rows = computed(() => {
+    const typed = this.work.typed();
+    const points = this.probes.points();
+    return Object.entries(typed.graph.nodes).flatMap(([id, node]) => {
+      const kind = typed.kind(id);
+      const title = titleOfNode(this.context.catalogue, typed.material, node);
+      return (kind?.outlets ?? []).flatMap((outlet) => {
+        const key = outletKey(this.outlets.addressOf({ node: id, outlet: outlet.name }));
+        if (!points.some(({ values }) => values.has(key))) return [];
+        const type = typed.outletType({ node: id, outlet: outlet.name }) ?? 'vec4';
+        const values = points.map((point) => {
+          const value = point.values.get(key);
+          return value ? valueWords(value, type) : '';
+        });
+        return [{ key, path: typed.pathOf(id), title: (kind?.outlets.length ?? 0) > 1 ? `${title}: ${outlet.label}` : title, values }];
+      });
+    });
+  });
+
+  protected placeWords(position: readonly number[]): string {
+    return `At ${position.map(numberWords).join(', ')} metres`;
+  }
+}

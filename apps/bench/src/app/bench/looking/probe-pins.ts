@@ -1,0 +1,31 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { StageLink } from '../stage/stage-link';
+import { ProbeWork } from './probe-work';
+
+/** Where the pins stand, drawn over the picture. */
+@Component({
+  selector: 'brelvin-probe-pins',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'probe-pins', 'aria-hidden': 'true' },
+  template: `
+    @for (mark of marks(); track mark.number) {
+      <span class="probe-mark" [class.probe-mark-hidden]="mark.hidden" [style.left.px]="mark.x" [style.top.px]="mark.y"
+        ><span class="pin-number">{{ mark.number }}</span></span
+      >
+    }
+  `,
+})
+export class ProbePins {
+  private readonly probes = inject(ProbeWork);
+  private readonly link = inject(StageLink);
+
+  protected readonly marks = computed(() => {
+    // Where a point is seen changes with the camera.
+    this.link.camera();
+    this.link.state();
+    return this.probes.pins().flatMap(({ number, position, hidden }) => {
+      const at = this.link.engine()?.placeOf(position);
+      return at ? [{ number, hidden, ...at }] : [];
+    });
+  });
+}
