@@ -3,6 +3,7 @@ out vec4 pixel;
 // Supplied by the material.
 Lit paintSurface();
 vec3 paintEmission();
+float paintOpacity();
 
 // These take the place of seenBase, ambientHere, lightsInUse and seenShadow.
 vec3 inspectedBase(vec3 base) {
@@ -110,8 +111,8 @@ void main() {
   vec3 light = lit.ambient * termWeights.x + lit.diffuse * termWeights.y + lit.specular * termWeights.z
     + lit.reflection * termWeights.w + lit.transmission * moreWeights.x + (lit.emission + paintEmission()) * moreWeights.y;
   if (inspectView.x > 0.5) {
-    pixel = vec4(asSeen(viewOf(inspectView.x, light)), 1.0);
+    pixel = seenWhole(asSeen(viewOf(inspectView.x, light)), paintOpacity());
     return;
   }
-  pixel = vec4(throughFog(light), 1.0);
+  pixel = seenWhole(throughFog(light), paintOpacity());
 }

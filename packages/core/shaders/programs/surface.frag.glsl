@@ -3,7 +3,8 @@ out vec4 pixel;
 // Supplied by the material.
 Lit paintSurface();
 vec3 paintEmission();
+float paintOpacity();
 
 void main() {
-  pixel = vec4(throughFog(surfaceLight(paintSurface()) + paintEmission()), 1.0);
+  pixel = seenWhole(throughFog(surfaceLight(paintSurface()) + paintEmission()), paintOpacity());
 }

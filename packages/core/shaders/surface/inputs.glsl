@@ -102,7 +102,8 @@ vec2 surfaceSecondUv() {
  * @outlet result number "Index"
  */
 float surfaceCopyIndex() {
-  return copyNumber;
+  // Interpolation does not keep it whole.
+  return floor(copyNumber + 0.5);
 }
 
 /**

@@ -64,5 +64,5 @@ float surfacePartIndex() {
  * @outlet result fraction "Random": 0…1.
  */
 float randomByCopy(float seed) {
-  return unitFrom(cellHash(vec3(copyNumber, floor(clamp(seed, -1.0e6, 1.0e6)), 7.0)));
+  return unitFrom(cellHash(vec3(surfaceCopyIndex(), floor(clamp(seed, -1.0e6, 1.0e6)), 7.0)));
 }

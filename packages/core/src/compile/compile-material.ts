@@ -1,11 +1,12 @@
 import { library as loadLibrary, type Library } from '../catalogue/library';
-import type { MaterialSource } from '../document/material';
+import type { MaterialSource, OpacityMode } from '../document/material';
 import { emitGlsl, type GlslProgram } from '../emit/glsl/emit-glsl';
+import { float } from '../ir/build';
 import type { IrFunction, Module } from '../ir/ir';
 import type { BlockLayout } from '../ir/layout';
 import type { Rate } from '../ir/rate';
 import { hashText } from './hash';
-import { programBlocks, readsClock, SurfaceLinker, type FrameComputation } from './link-surface';
+import { looksBehind, programBlocks, readsClock, SurfaceLinker, type FrameComputation } from './link-surface';
 import { LitTerms, sumOfTerms } from './lit-terms';
 import type { BakedInlet } from './lower';
 import { resolveGraph, type GraphProblem } from './resolve';
@@ -25,6 +26,10 @@ export interface CompiledMaterial {
   readonly frame: FrameComputation;
   /** Whether it moves vertices. */
   readonly shaped: boolean;
+  /** How it is seen through; nothing where it hides what is behind it. */
+  readonly opacity?: OpacityMode;
+  /** Whether it reads what was drawn before it. */
+  readonly looksBehind: boolean;
   /** Whether the picture changes with the clock. */
   readonly moves: boolean;
   readonly baked: readonly BakedInlet[];
@@ -53,30 +58,41 @@ export function compileMaterial(
 ): CompileResult {
   const resolved = resolveGraph(material, library);
   if (resolved.problems.length > 0) return { problems: resolved.problems, rates: {} };
-  const stages = lowerStages(resolved, material, library, ['colour', 'emission', ...(material.outline ? ['outline'] : [])]);
+  const seenThrough = resolved.dock.some(({ spec, ribbon }) => spec.name === 'opacity' && ribbon);
+  const opacity = seenThrough ? (material.opacity ?? 'blend') : undefined;
+  const stages = lowerStages(resolved, material, library, [
+    'colour',
+    'emission',
+    ...(opacity ? ['opacity'] : []),
+    ...(material.outline ? ['outline'] : []),
+  ]);
   const problems = graphProblems(resolved, stages.shared);
   if (problems.length > 0) return { problems, rates: {} };
   const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped, library);
-  const [colour, emission, outline] = linker.pixel.results;
+  const [colour, emission, ...more] = linker.pixel.results;
+  const cover = opacity ? more.shift() : undefined;
+  const [outline] = more;
   if (!colour || !emission) throw new ReferenceError('a material has a colour and an emission');
   const paintSurface = linker.painter('paintSurface', colour);
-  const painters = [paintSurface, linker.painter('paintEmission', emission)];
+  const painters = [paintSurface, linker.painter('paintEmission', emission), linker.painter('paintOpacity', cover ?? float(1))];
   if (outline) painters.push(linker.painter('paintOutline', outline));
   painters.push(addedTerms(paintSurface, linker.functions, library.module));
-  const program = linker.link('plain', painters);
+  const program = linker.link('plain', painters, opacity);
   const glsl = emitGlsl(program);
-  const wanted = new Set([...variants, ...outlineVariants(material), ...(stages.shaped ? SHAPED : [])]);
+  const wanted = new Set([...variants, ...outlineVariants(material), ...(stages.shaped ? SHAPED : opacity === 'cut' ? HOLED : [])]);
   return {
     problems: [],
     rates: linker.rates,
     compiled: {
       key: hashText(glsl.fragment.text + glsl.vertex.text),
       glsl,
-      variants: Object.fromEntries([...wanted].map((variant) => [variant, emitGlsl(linker.link(variant, painters))])),
+      variants: Object.fromEntries([...wanted].map((variant) => [variant, emitGlsl(linker.link(variant, painters, opacity))])),
       blocks: programBlocks(program),
       slots: linker.slots,
       frame: linker.frame,
       shaped: stages.shaped,
+      opacity,
+      looksBehind: looksBehind(program),
       moves: readsClock(program, linker.frame),
       baked: linker.baked,
       images: linker.images,
@@ -85,7 +101,9 @@ export function compileMaterial(
 }
 
 /** What draws the mesh in other ways must move its vertices too. */
-const SHAPED: readonly SurfaceVariant[] = ['caster', 'edges', 'wires'];
+const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires'];
+/** Holes are also holes for light, and for what looks behind. */
+const HOLED: readonly SurfaceVariant[] = ['caster', 'distance'];
 
 const SURFACE_LIGHT = 'surfaceLight(Lit)';
 

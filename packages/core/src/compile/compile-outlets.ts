@@ -9,7 +9,7 @@ import { BOOL, INT, VEC4 } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { hashText } from './hash';
 import type { CompiledMaterial } from './compile-material';
-import { programBlocks, readsClock, SurfaceLinker } from './link-surface';
+import { looksBehind, programBlocks, readsClock, SurfaceLinker } from './link-surface';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 
@@ -53,6 +53,7 @@ export function compileOutlets(
       slots: linker.slots,
       frame: linker.frame,
       shaped: stages.shaped,
+      looksBehind: looksBehind(program),
       moves: readsClock(program, linker.frame),
       baked: linker.baked,
       images: linker.images,

@@ -17,6 +17,13 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     help: 'Light that the surface gives off by itself, on top of its colour.',
   },
   {
+    name: 'opacity',
+    label: 'Opacity',
+    meaning: 'fraction',
+    default: { value: [1] },
+    help: 'How much the surface hides what is behind it: 0 nothing, 1 all. How it is used stands under “opacity”.',
+  },
+  {
     name: 'outline',
     label: 'Outline',
     meaning: 'colour',

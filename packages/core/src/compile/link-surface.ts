@@ -1,4 +1,5 @@
 import type { Library } from '../catalogue/library';
+import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { dropDead, returning } from '../ir/passes';
@@ -72,9 +73,9 @@ export class SurfaceLinker {
   }
 
   /** One of the programs, with these painters in the pixel stage. */
-  link(program: SurfaceProgram, painters: readonly IrFunction[]): Program {
+  link(program: SurfaceProgram, painters: readonly IrFunction[], opacity?: OpacityMode): Program {
     const vertex = vertexModule(program, { shaped: this.shaped, carries: this.shared.carried.length > 0 });
-    return linkProgram(this.withVertexPainters(vertex), this.withPainters(fragmentModule(program), this.pixel.sums, painters));
+    return linkProgram(this.withVertexPainters(vertex), this.withPainters(fragmentModule(program, opacity), this.pixel.sums, painters));
   }
 
   private withVertexPainters(module: Module): Module {
@@ -139,6 +140,14 @@ function painterOf(name: string, line: AssembledLine['line'], result: Expression
     body: returning(dropDead(line, [result]), result),
     origin: { path: 'graph' },
   };
+}
+
+/** Samplers of what was drawn before. */
+const BEHIND = new Set(['sceneDistance', 'sceneBehind']);
+
+/** Whether a program looks at what was drawn before its surface. */
+export function looksBehind({ fragment }: Program): boolean {
+  return fragment.samplers.some(({ name }) => BEHIND.has(name));
 }
 
 export function programBlocks(program: Program): BlockLayout[] {

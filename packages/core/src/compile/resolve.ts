@@ -64,6 +64,8 @@ export function resolveGraph(material: MaterialSource, catalogue: Catalogue, bef
   return new GraphResolver(flattenGraph(material, before?.flat), material, catalogue, before).resolve();
 }
 
+const DOCK_TYPES: Partial<Record<InletSpec['meaning'], RibbonType>> = { light: 'light', fraction: 'number', vector: 'vec3' };
+
 const PORT_KIND: Omit<NodeKind, 'inlets' | 'outlets'> = {
   id: 'port',
   rev: 1,
@@ -116,7 +118,7 @@ class GraphResolver {
       if (id !== DOCK && !Object.hasOwn(all, id)) this.say(id, undefined, 'A ribbon runs into a node that is not there.');
     }
     for (const [id, { node, group }] of flat.instances) this.instances.set(id, this.instance(id, node, groupKind(catalogue, group)));
-    const dock = this.inlets(DOCK, DOCK_INLETS, (spec) => (spec.meaning === 'light' ? 'light' : 'colour'));
+    const dock = this.inlets(DOCK, DOCK_INLETS, ({ meaning }) => DOCK_TYPES[meaning] ?? 'colour');
     const { nodes, instances, problems } = this;
     return { nodes, instances, dock, incoming, problems, flat, order: cycle ? undefined : order };
   }

@@ -22,6 +22,8 @@ export function isStructural(changes: readonly Change[], baked: readonly BakedIn
         );
       case 'parameters':
         return change.path.length === 2 || field === 'type' || (field === 'value' && baked.length > 0);
+      case 'opacity':
+        return true;
       case 'outline':
         return id === undefined || id === 'method';
       case 'images':

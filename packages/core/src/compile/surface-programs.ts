@@ -1,12 +1,14 @@
 import { libraryProgram, vertexProgram } from '../catalogue/library';
+import type { OpacityMode } from '../document/material';
 import type { Module } from '../ir/ir';
 import { withoutPixels } from '../ir/without-pixels';
 
 /**
  * Programs of a surface besides the plain one: under shadows, taken apart, its outline grown, the colour of its lines.
- * What has a shape of its own also throws its own shadow, and has its own edges and wires.
+ * What has a shape of its own, or holes, also throws its own shadow and is its own way off; a shape has its own edges and
+ * wires.
  */
-export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'edges' | 'wires';
+export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'edges' | 'wires';
 
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
@@ -35,6 +37,7 @@ const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exch
   hull: ['outline.frag', UNSHADED],
   lines: ['outline.frag', UNSHADED],
   caster: ['shadow.frag'],
+  distance: ['scene_distance.frag'],
   edges: ['edge_surface.frag'],
   wires: ['wires.frag'],
 };
@@ -51,10 +54,21 @@ function once(key: string, make: () => Module): Module {
   return module;
 }
 
+const OPACITY: Readonly<Record<OpacityMode, Exchange>> = {
+  cut: [['seenWhole(vec3,float)', 'seenCut(vec3,float)']],
+  blend: [['seenWhole(vec3,float)', 'seenOver(vec3,float)']],
+  add: [['seenWhole(vec3,float)', 'seenAdded(vec3,float)']],
+};
+
 /** A program's pixel stage, still without the material's painters. */
-export function fragmentModule(program: SurfaceProgram): Module {
+export function fragmentModule(program: SurfaceProgram, opacity?: OpacityMode): Module {
   const [name, exchange = []] = FRAGMENTS[program];
-  return once(`${name} ${program}`, () => withOwn(libraryProgram(name), exchange));
+  return once(`${name} ${program} ${opacity ?? ''}`, () => withOwn(libraryProgram(name), [...exchange, ...(opacity ? OPACITY[opacity] : [])]));
+}
+
+/** The pixel stage of a program of the frame's own, for meshes of whatever material. */
+export function plainFragmentModule(name: 'shadow.frag' | 'scene_distance.frag'): Module {
+  return once(name, () => withOwn(libraryProgram(name), [['paintOpacity()', 'solid()']]));
 }
 
 /**

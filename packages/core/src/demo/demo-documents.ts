@@ -1,7 +1,9 @@
 import type { BrelvinDocument } from '../document/documents';
-import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
+import type { Graph, GraphNode } from '../document/graph';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE, type PartRule } from '../document/set';
+import { CLOTH_DEMOS } from './cloth-demos';
+import { graph } from './demo-graph';
 import { DEMO_RIGS } from './demo-rigs';
 import { LABEL_ASSETS, LABEL_SIDE, LABELS, type LabelName } from './label-images';
 
@@ -13,30 +15,13 @@ export const DEMO_DOCUMENTS: readonly { readonly id: string; readonly document: 
   { id: 'set-label-cube', document: labelCube() },
   ...DEMO_RIGS,
   ...LABELS.map((label) => ({ id: `material-label-${label}`, document: labelMaterial(label) })),
+  ...CLOTH_DEMOS,
   { id: 'material-slate-of-tides', document: slateOfTides() },
   { id: 'material-kite-dusk', document: kiteDusk() },
   { id: 'material-painted-eyes', document: paintedEyes() },
   { id: 'material-puppet-hair', document: puppetHair() },
   { id: 'material-puppet-cheek', document: puppetCheek() },
 ];
-
-function graph(
-  nodes: Record<string, [kind: string, x: number, y: number, values?: Record<string, InletValue>]>,
-  ribbons: Record<string, string>,
-): Graph {
-  return {
-    ...EMPTY_GRAPH,
-    nodes: Object.fromEntries(
-      Object.entries(nodes).map(([id, [kind, x, y, values = {}]]): [string, GraphNode] => [id, { kind, rev: 1, x, y, values }]),
-    ),
-    ribbons: Object.fromEntries(
-      Object.entries(ribbons).map(([inlet, outlet]) => {
-        const [from = '', name = ''] = outlet.split('.');
-        return [inlet, { from, outlet: name }];
-      }),
-    ),
-  };
-}
 
 /** Toon bands in warm skin, the shade tinted, and a rim against the dark stage. */
 function puppetCheek(): BrelvinDocument {
@@ -47,7 +32,7 @@ function puppetCheek(): BrelvinDocument {
       {
         skin: ['colour', 40, 60, { value: [0.87, 0.46, 0.31] }],
         bands: ['bands', 260, 40, { count: 3, softness: 0.04, floor: 0.42, tint: [0.72, 0.36, 0.5] }],
-        rim: ['rim', 260, 240, { colour: [1, 0.72, 0.5], strength: 0.55, power: 4 }],
+        rim: ['rim', 260, 276, { colour: [1, 0.72, 0.5], strength: 0.55, power: 4 }],
         both: ['add', 480, 120],
       },
       { 'bands.base': 'skin.result', 'both.a': 'bands.result', 'both.b': 'rim.result', 'dock.colour': 'both.result' },
@@ -95,19 +80,31 @@ function puppetHair(): BrelvinDocument {
   };
 }
 
-/** A gradient from the bottom of the kite to its top, still lit. */
+/** Two gradients from the bottom of the kite to its top, blended from its left to its right, still lit. */
 function kiteDusk(): BrelvinDocument {
   return {
     ...newMaterial('Kite dusk', { set: 'set-plain-sphere', rig: 'rig-dusk-quay' }),
     surface: graph(
       {
-        place: ['place', 40, 80],
-        dusk: ['gradient', 260, 80, { stops: [0.012, 0.02, 0.09, 0, 0.19, 0.05, 0.24, 0.35, 0.86, 0.2, 0.11, 0.62, 0.98, 0.66, 0.28, 1] }],
-        light: ['blinnPhong', 480, 80, { specular: [0.16, 0.16, 0.16], exponent: 24 }],
+        place: ['place', 40, 120],
+        dusk: ['gradient', 260, 20, { stops: [0.012, 0.02, 0.09, 0, 0.19, 0.05, 0.24, 0.35, 0.86, 0.2, 0.11, 0.62, 0.98, 0.66, 0.28, 1] }],
+        night: ['gradientAsSeen', 260, 180, { stops: [0.006, 0.01, 0.03, 0, 0.03, 0.09, 0.2, 0.5, 0.35, 0.5, 0.55, 1] }],
+        side: ['smoothstep', 260, 340, { low: 0.35, high: 0.95 }],
+        both: ['mix', 480, 120],
+        light: ['blinnPhong', 700, 120, { specular: [0.16, 0.16, 0.16], exponent: 24 }],
       },
-      { 'dusk.at': 'place.y', 'light.base': 'dusk.result', 'dock.colour': 'light.result' },
+      {
+        'dusk.at': 'place.y',
+        'night.at': 'place.y',
+        'side.value': 'place.x',
+        'both.a': 'dusk.result',
+        'both.b': 'night.result',
+        'both.amount': 'side.result',
+        'light.base': 'both.result',
+        'dock.colour': 'light.result',
+      },
     ),
-    notes: 'Paper kite at nightfall: the colours run from its tail up to its point.',
+    notes: 'Paper kite at nightfall: the colours run from its tail up to its point, and night comes from the right.',
   };
 }
 

@@ -84,7 +84,10 @@ export interface PipelineDescriptor {
   readonly label: string;
   readonly glsl: { readonly vertex: string; readonly fragment: string };
   readonly vertexBuffers: readonly VertexBufferLayout[];
-  readonly depth: 'none' | 'test and write';
+  /** `test` leaves what it keeps as it is. */
+  readonly depth: 'none' | 'test' | 'test and write';
+  /** How colours are laid over those that are there: `over` by the pixel's alpha, whose colours are already weighed by it. */
+  readonly blend?: 'over' | 'add';
   readonly cull: 'none' | 'back' | 'front';
   /** Which way round triangles go that face the eye; a mirrored mesh's go clockwise. Counter-clockwise when absent. */
   readonly front?: 'ccw' | 'cw';

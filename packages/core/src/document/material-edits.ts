@@ -3,7 +3,7 @@ import type { GraphNode } from './graph';
 import { GraphEdits } from './graph-edits';
 import type { MaterialImage } from './image';
 import type { Json } from './json';
-import type { Material, MaterialParameter, Outline, Variant } from './material';
+import type { Material, MaterialParameter, OpacityMode, Outline, Variant } from './material';
 import type { Change } from './transaction';
 
 export function rename(name: string): Edit {
@@ -94,6 +94,10 @@ export function silence(key: string, silent: boolean): Edit {
 }
 
 /** Draws a line round what wears the material, another one, or none. */
+export function setOpacityMode(mode: OpacityMode): Edit {
+  return { label: 'Opacity', changes: [{ path: ['opacity'], value: mode }] };
+}
+
 export function setOutline(outline: Outline | undefined): Edit {
   const path = ['outline'];
   return { label: 'Outline', changes: [outline ? { path, value: outline as unknown as Json } : { path }] };

@@ -45,6 +45,10 @@ export interface Outline {
 
 export const FIRST_OUTLINE: Outline = { method: 'hull', width: 2, unit: 'pixels', hidden: false };
 
+/** How what runs into the dock's opacity is used: cut away below one half, laid over what is behind, or added to it. */
+export const OPACITY_MODES = ['blend', 'cut', 'add'] as const;
+export type OpacityMode = (typeof OPACITY_MODES)[number];
+
 export interface Material {
   readonly format: 'brelvin-material';
   readonly version: number;
@@ -55,6 +59,8 @@ export interface Material {
   readonly parameters: Readonly<Record<string, MaterialParameter>>;
   readonly images: Readonly<Record<string, MaterialImage>>;
   readonly outline?: Outline;
+  /** `blend` when absent. */
+  readonly opacity?: OpacityMode;
   readonly variants: Readonly<Record<string, Variant>>;
   /** Checks that somebody switched off for a place, by check and place. */
   readonly silenced: Readonly<Record<string, boolean>>;
@@ -64,4 +70,4 @@ export interface Material {
 }
 
 /** What the compiler reads of a material. */
-export type MaterialSource = Pick<Material, 'surface' | 'groups' | 'parameters' | 'images' | 'outline'>;
+export type MaterialSource = Pick<Material, 'surface' | 'groups' | 'parameters' | 'images' | 'outline' | 'opacity'>;

@@ -1,7 +1,7 @@
 import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS } from './image';
 import { BACKGROUND_FITS, FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
 import { LIVE_KINDS } from './live-input';
-import { MATERIAL_VERSION, OUTLINE_METHODS, OUTLINE_UNITS } from './material';
+import { MATERIAL_VERSION, OPACITY_MODES, OUTLINE_METHODS, OUTLINE_UNITS } from './material';
 import { RIBBON_TYPES } from './ribbon-types';
 import type { Field, Schema } from './schema';
 import { MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
@@ -170,6 +170,7 @@ export const MATERIAL_SCHEMA = object({
     }),
     optional: true,
   },
+  opacity: { schema: oneOf(...OPACITY_MODES), optional: true, help: 'How what runs into the dock’s opacity is used; blend when absent.' },
   variants: {
     schema: record(
       object({ name: { schema: text(LONGEST_NAME, 1) }, order: { schema: number() }, values: { schema: record(inletValue, 1000) } }),

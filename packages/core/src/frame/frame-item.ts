@@ -1,6 +1,7 @@
 import type { LiveValues } from '../compile/slots';
 import type { DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
+import type { OrbitCamera } from '../scene/camera';
 import type { MeshBuffers } from './mesh-buffers';
 import type { Surface } from './surface';
 import type { PipelineState } from './surface-pipelines';
@@ -15,6 +16,12 @@ export interface PartDrawing {
   /** One element per copy, as `COPY_WORDS` says. */
   readonly copies: DeviceBuffer;
   readonly copyCount: number;
+  /** Parts with a higher number are drawn later. */
+  readonly drawOrder?: number;
+  /** Of its bounds at its first copy, world space, metres. */
+  readonly middle?: readonly number[];
+  /** The copies in the order in which they are laid over each other, as seen by a camera. */
+  readonly copiesFarFirst?: (camera: OrbitCamera) => DeviceBuffer;
   /** A buffer with only one of the copies, of those there are. */
   readonly copyAlone?: (copy: number) => DeviceBuffer;
   readonly cull: PipelineState['cull'];

@@ -1,6 +1,6 @@
 import { libraryProgram } from '../catalogue/library';
 import type { CompiledMaterial } from '../compile/compile-material';
-import { plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
+import { plainFragmentModule, plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
@@ -23,8 +23,9 @@ import { hullItems, lineGroups, markOutlines } from './outlines';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
 import { ShadowPasses, type StandingState } from './shadows';
-import { SurfacePipelines, type SampleCount } from './surface-pipelines';
-import { RenderTargets } from './targets';
+import { SurfacePipelines, type PipelineState, type SampleCount } from './surface-pipelines';
+import { farFirst, isDrawnLater, isSeenThrough } from './see-through';
+import { RenderTargets, type BehindTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
 import { WireProgram } from './wires';
 import { frameGlobals, libraryBlock, writeBlock, type PictureSize, type StageClocks } from './uniforms';
@@ -68,6 +69,8 @@ interface FramePrograms {
   readonly notReady: SurfacePipelines;
   /** What stands beside something that is looked at. */
   readonly quiet: SurfacePipelines;
+  /** How far away what is drawn first is. */
+  readonly distance: SurfacePipelines;
 }
 
 type FrameBlocks = Readonly<Record<'frame' | 'lights' | 'inspect', { readonly layout: BlockLayout; readonly buffer: UniformBuffer }>>;
@@ -84,6 +87,9 @@ export class FrameRenderer {
   readonly images: ImageBank;
   private readonly viewValues: UniformBuffer;
   private readonly outlets: OutletPasses;
+  /** What was last drawn behind something that looked. */
+  private behind?: BehindTargets;
+  private nothing?: BehindTargets;
 
   private constructor(
     private readonly device: Device,
@@ -96,9 +102,9 @@ export class FrameRenderer {
   }
 
   static async create(device: Device): Promise<FrameRenderer> {
-    const plain = (fragment: string): Promise<SurfacePipelines> => {
-      const glsl = emitGlsl(linkProgram(plainVertexModule('surface.vert'), libraryProgram(`${fragment}.frag`)));
-      return SurfacePipelines.create(device, fragment, { vertex: glsl.vertex.text, fragment: glsl.fragment.text });
+    const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> => {
+      const glsl = emitGlsl(linkProgram(plainVertexModule('surface.vert'), fragment));
+      return SurfacePipelines.create(device, name, { vertex: glsl.vertex.text, fragment: glsl.fragment.text });
     };
     const programs = {
       view: await FullScreen.create(device, 'view_transform', 'View'),
@@ -110,6 +116,7 @@ export class FrameRenderer {
       edges: await EdgePasses.create(device),
       notReady: await plain('not_ready'),
       quiet: await plain('quiet'),
+      distance: await plain('scene_distance', plainFragmentModule('scene_distance.frag')),
     };
     const buffered = (layout: BlockLayout): FrameBlocks['frame'] => ({ layout, buffer: new UniformBuffer(device, layout.words) });
     return new FrameRenderer(device, programs, {
@@ -194,6 +201,7 @@ export class FrameRenderer {
     const lined = plain || inspection.view === 'wires' ? [] : picture.items;
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
+    const [first, later] = [picture.items.filter((item) => !isDrawnLater(item)), picture.items.filter(isDrawnLater)];
     const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).flatMap((item) => this.hullCalls(item, globals, samples));
     this.device.runPass({
       colour: targets.colour,
@@ -201,13 +209,14 @@ export class FrameRenderer {
       clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
       draws: [
         ...(plain ? [] : this.programs.backdrop.drawCalls(rig, this.images, size, samples)),
-        ...this.surfaceCalls(picture, globals, samples, variant),
+        ...this.surfaceCalls(picture, first, globals, samples, variant),
         ...hulls(false),
         ...(isWireView(inspection.view)
           ? picture.items.map((item) => this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)))
           : []),
       ],
     });
+    if (later.length > 0) this.drawLater(targets, picture, first, farFirst(later, camera), globals, samples, variant);
     this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
     targets.resolve();
     const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
@@ -223,8 +232,39 @@ export class FrameRenderer {
     return globals;
   }
 
+  /** What is seen through or looks behind it, over what is drawn already. */
+  private drawLater(
+    targets: RenderTargets,
+    picture: Picture,
+    first: readonly FrameItem[],
+    later: readonly FrameItem[],
+    globals: FrameGlobals,
+    samples: SampleCount,
+    variant?: Exclude<SurfaceVariant, 'hull'>,
+  ): void {
+    if (later.some(({ surface }) => surface?.compiled.looksBehind)) {
+      const { distance, depth, colour } = (this.behind = targets.behind);
+      const far = first.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
+      this.device.runPass({ colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws: far });
+      this.device.resolve(targets.colour, colour);
+    }
+    const { camera } = picture;
+    const sorted = later.map((item): FrameItem => {
+      const copies = item.part?.copiesFarFirst?.(camera);
+      return copies && item.part ? { ...item, part: { ...item.part, copies } } : item;
+    });
+    const draws = sorted.flatMap((item) => {
+      const cull = item.part?.cull ?? (item.mesh.closed ? 'back' : 'none');
+      // Of a sheet the side that faces away is seen through the other one.
+      const sides = cull === 'none' && isSeenThrough(item.surface) ? (['front', 'back'] as const) : [cull];
+      return sides.flatMap((side) => this.surfaceCalls(picture, [withSides(item, side)], globals, samples, variant));
+    });
+    this.device.runPass({ colour: targets.colour, depth: targets.depth, draws });
+  }
+
   private surfaceCalls(
-    { items, inspection, lens }: Picture,
+    { inspection, lens }: Picture,
+    items: readonly FrameItem[],
     globals: FrameGlobals,
     samples: SampleCount,
     variant?: Exclude<SurfaceVariant, 'hull'>,
@@ -316,7 +356,7 @@ export class FrameRenderer {
         values
           ? {
               blocks: { ...blocks, Material: values.buffer },
-              textures: { ...this.images.texturesFor(surface.images, material.images), shadowAtlas: this.programs.shadows.atlas },
+              textures: { ...this.images.texturesFor(surface.images, material.images), shadowAtlas: this.programs.shadows.atlas, ...this.behindTextures() },
             }
           : { blocks, textures: {} },
       ],
@@ -326,6 +366,12 @@ export class FrameRenderer {
       count: part?.count ?? mesh.indexCount,
       copies: part?.copyCount ?? 1,
     };
+  }
+
+  private behindTextures(): Record<'sceneDistance' | 'sceneBehind', DeviceTexture> {
+    this.nothing ??= new RenderTargets(this.device, { width: 1, height: 1 }, 1).behind;
+    const { distance, colour } = this.behind ?? this.nothing;
+    return { sceneDistance: distance, sceneBehind: colour };
   }
 
   /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
@@ -339,7 +385,9 @@ export class FrameRenderer {
     }
     const [oldest] = this.targets.keys();
     if (oldest !== undefined && this.targets.size >= MOST_TARGETS) {
-      this.targets.get(oldest)?.destroy();
+      const gone = this.targets.get(oldest);
+      if (gone?.has(this.behind)) this.behind = undefined;
+      gone?.destroy();
       this.targets.delete(oldest);
     }
     const made = new RenderTargets(this.device, size, samples);
@@ -349,6 +397,15 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
+/** Metres at which nothing stands. */
+const FAR_AWAY = 1e6;
+
+/** An item of which only these sides are drawn. */
+function withSides(item: FrameItem, cull: PipelineState['cull']): FrameItem {
+  const { mesh, part } = item;
+  const whole = { first: 0, count: mesh.indexCount, object: mesh.object, copies: mesh.inPlace, copyCount: 1, mirrored: false };
+  return { ...item, part: { ...whole, ...part, cull } };
+}
 
 /** Whether what is seen is a property, or a value. */
 function isPlain({ inspection, lens }: Picture): boolean {

@@ -1,5 +1,4 @@
-import { libraryProgram } from '../catalogue/library';
-import { plainVertexModule } from '../compile/surface-programs';
+import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
 import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { blockLayout, type BlockLayout } from '../ir/layout';
@@ -7,6 +6,7 @@ import { linkProgram } from '../ir/program';
 import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
 import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { isSeenThrough } from './see-through';
 import { SHADOW_BIAS } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
 import { writeBlock } from './uniforms';
@@ -44,7 +44,7 @@ export class ShadowPasses {
     const vertex = plainVertexModule('shadow.vert');
     const caster = vertex.blocks.get('Caster');
     if (!caster) throw new RangeError('the shadow program has no block Caster');
-    const glsl = emitGlsl(linkProgram(vertex, libraryProgram('shadow.frag')));
+    const glsl = emitGlsl(linkProgram(vertex, plainFragmentModule('shadow.frag')));
     const pipeline = await device.createPipeline({
       label: 'shadow',
       glsl: { vertex: glsl.vertex.text, fragment: glsl.fragment.text },
@@ -70,7 +70,7 @@ export class ShadowPasses {
     this.drawn = state;
     const { shown, seconds } = drawn?.standing ?? {};
     if (state && state.views === drawn?.views && standing.shown === shown && standing.seconds === seconds) return;
-    const casters = items.filter(({ part }) => part?.casts ?? true);
+    const casters = items.filter(({ part, surface }) => (part?.casts ?? true) && !isSeenThrough(surface));
     this.device.runPass({ depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
     views.forEach(({ clipFromWorld }, square) => {
       const buffer = this.casters[square];
@@ -87,7 +87,7 @@ export class ShadowPasses {
 
   private casterCall(item: FrameItem, { buffer }: UniformBuffer, drawCall: CasterCall): DrawCall {
     const bindings = { blocks: { Caster: buffer }, textures: {} };
-    if (item.surface?.compiled.shaped) {
+    if (item.surface?.has('caster')) {
       const own = drawCall(item, 'caster');
       return { ...own, bindings: [...own.bindings, bindings] };
     }

@@ -8,7 +8,7 @@ import { FormulaError } from '../mesh/formula';
 import type { MeshData } from '../mesh/mesh';
 import { hitPart, meetsBounds, type Ray } from '../mesh/ray';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
-import { copyCount, copyRows, isMirrored } from '../scene/placing';
+import { copyCount, copyRows, isMirrored, rowsFarFirst } from '../scene/placing';
 import { ballRound, type Ball } from '../scene/shadow-views';
 import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
@@ -40,6 +40,8 @@ interface StandingMesh {
   readonly copies: DeviceBuffer;
   /** Of one copy, made when it is first wanted. */
   alone?: DeviceBuffer;
+  /** The copies, the farthest first, made when they are first wanted. */
+  sorted?: DeviceBuffer;
 }
 
 interface PartValues {
@@ -253,6 +255,9 @@ export class StageScene {
           object: part.object,
           copies: standing.copies,
           copyCount: copyCount(standing.mesh),
+          drawOrder: part.dress.drawOrder,
+          middle: middleOf(standing),
+          copiesFarFirst: (camera) => this.copiesFarFirst(standing, camera),
           copyAlone: (copy) => this.aloneCopy(standing, copy),
           cull: cullOf(part.dress.faces, standing.data.closed),
           mirrored: isMirrored(standing.mesh.placing),
@@ -262,6 +267,13 @@ export class StageScene {
         },
       },
     ];
+  }
+
+  private copiesFarFirst(standing: StandingMesh, camera: OrbitCamera): DeviceBuffer {
+    if (standing.rows.length === COPY_WORDS) return standing.copies;
+    standing.sorted ??= this.device.createBuffer({ usage: 'vertex', size: standing.rows.byteLength });
+    standing.sorted.write(rowsFarFirst(standing.rows, camera));
+    return standing.sorted;
   }
 
   private aloneCopy(standing: StandingMesh, copy: number): DeviceBuffer {
@@ -289,14 +301,14 @@ export class StageScene {
     copies.write(rows);
     before?.copies.destroy();
     before?.alone?.destroy();
+    before?.sorted?.destroy();
     if (before && !keep) before.buffers.destroy();
     this.meshes.set(id, { mesh, data, rows, copies, buffers: keep ? before.buffers : this.renderer.uploadMesh(data) });
   }
 
-  private removeMesh(id: string, { buffers, copies, alone }: StandingMesh): void {
+  private removeMesh(id: string, { buffers, copies, alone, sorted }: StandingMesh): void {
     buffers.destroy();
-    copies.destroy();
-    alone?.destroy();
+    for (const each of [copies, alone, sorted]) each?.destroy();
     this.meshes.delete(id);
   }
 
@@ -333,6 +345,12 @@ export class StageScene {
 
 function rowsAtRest(mesh: SetMesh): Float32Array {
   return copyRows({ ...mesh, motion: STILL }, 0);
+}
+
+/** The middle of a mesh's bounds, where its first copy puts it. */
+function middleOf({ data: { bounds }, rows }: StandingMesh): number[] {
+  const middle = bounds.low.map((low, axis) => (low + (bounds.high[axis] ?? 0)) / 2);
+  return [0, 1, 2].map((row) => [0, 1, 2].reduce((sum, axis) => sum + (rows[row * 4 + axis] ?? 0) * (middle[axis] ?? 0), rows[row * 4 + 3] ?? 0));
 }
 
 function floorMesh({ floor }: StageSet): SetMesh {

@@ -41,7 +41,7 @@ export class Surface {
    * @returns whether there were any
    * @throws ProgramRefused
    */
-  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped'>): Promise<boolean> {
+  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'opacity'>): Promise<boolean> {
     const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
     for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, glsl));
     return fresh.length > 0;
@@ -93,15 +93,16 @@ export class Surface {
 
 function pipelinesOf(
   device: Device,
-  { key, shaped }: Pick<CompiledMaterial, 'key' | 'shaped'>,
+  { key, shaped, opacity }: Pick<CompiledMaterial, 'key' | 'shaped' | 'opacity'>,
   label: SurfaceVariant | 'surface',
   { vertex, fragment }: GlslProgram,
 ): Promise<SurfacePipelines> {
+  const blend = PICTURES.has(label) && opacity !== 'cut' ? BLENDS[opacity ?? 'none'] : undefined;
   return SurfacePipelines.create(
     device,
     `${label} ${key}`,
     { vertex: vertex.text, fragment: fragment.text },
-    { vertexBuffers: vertexLayouts({ shaped, grown: label === 'hull' }), ...WAYS[label] },
+    { vertexBuffers: vertexLayouts({ shaped, grown: label === 'hull' }), blend, ...WAYS[label] },
   );
 }
 
@@ -110,3 +111,7 @@ const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
   caster: { depthBias: SHADOW_BIAS },
   wires: { topology: 'lines' },
 };
+
+/** Programs that draw what is seen. */
+const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'inspect']);
+const BLENDS = { none: undefined, blend: 'over', add: 'add' } as const;

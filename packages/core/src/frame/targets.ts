@@ -1,5 +1,15 @@
-import type { Device, DeviceTexture } from '../device/device';
+import type { Device, DeviceTexture, Sampling } from '../device/device';
 import type { PictureSize } from './uniforms';
+
+/** What was drawn before surfaces that look behind them: how far it is, and its colour. */
+export interface BehindTargets {
+  readonly distance: DeviceTexture;
+  readonly depth: DeviceTexture;
+  readonly colour: DeviceTexture;
+}
+
+/** Only fetched texel by texel; 32-bit floats can not be smoothed everywhere. */
+const FETCHED: Sampling = { wrapX: 'clamp', wrapY: 'clamp', filter: 'sharp' };
 
 /** The textures one size of picture is drawn into. */
 export class RenderTargets {
@@ -10,6 +20,7 @@ export class RenderTargets {
   readonly resolved: DeviceTexture;
 
   private secondDepth?: DeviceTexture;
+  private seenBehind?: BehindTargets;
 
   constructor(
     private readonly device: Device,
@@ -26,6 +37,17 @@ export class RenderTargets {
     return (this.secondDepth ??= this.device.createTexture({ ...this.size, format: 'depth24plus', samples: this.samples }));
   }
 
+  /** For surfaces that look at what is behind them; made when they are first wanted. */
+  get behind(): BehindTargets {
+    const texture = (format: DeviceTexture['format']): DeviceTexture => this.device.createTexture({ ...this.size, format, samples: 1, sampling: FETCHED });
+    return (this.seenBehind ??= { distance: texture('rgba32float'), depth: texture('depth24plus'), colour: texture('rgba16float') });
+  }
+
+  /** Whether these textures are its own. */
+  has(behind: BehindTargets | undefined): boolean {
+    return behind !== undefined && behind === this.seenBehind;
+  }
+
   resolve(): void {
     if (this.resolved !== this.colour) this.device.resolve(this.colour, this.resolved);
   }
@@ -34,6 +56,7 @@ export class RenderTargets {
     this.colour.destroy();
     this.depth.destroy();
     this.secondDepth?.destroy();
+    for (const each of Object.values(this.seenBehind ?? {})) each.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();
   }
 }

@@ -1,5 +1,6 @@
 import { mat4, quat } from 'gl-matrix';
 import type { SetMesh } from '../document/set';
+import { eyeDirection, eyePosition, type OrbitCamera } from './camera';
 
 /** Floats a copy: three rows of worldFromObject, and its number. */
 const WORDS = 13;
@@ -49,6 +50,20 @@ export function copyRows(mesh: Pick<SetMesh, 'placing' | 'motion' | 'copies'>, s
     words[at + 12] = index;
   }
   return words;
+}
+
+/** The same copies, the farthest from the eye first; each keeps its number. */
+export function rowsFarFirst(rows: Float32Array, camera: OrbitCamera): Float32Array<ArrayBuffer> {
+  const [eye, way] = [eyePosition(camera), eyeDirection(camera)];
+  const away = (copy: number): number => {
+    const place = [3, 7, 11].map((word) => rows[copy * WORDS + word] ?? 0);
+    if (camera.orthographic) return -place.reduce((sum, each, axis) => sum + each * (way[axis] ?? 0), 0);
+    return place.reduce((sum, each, axis) => sum + (each - (eye[axis] ?? 0)) ** 2, 0);
+  };
+  const far = Array.from({ length: rows.length / WORDS }, (_, copy) => ({ copy, away: away(copy) })).sort((a, b) => b.away - a.away);
+  const sorted = new Float32Array(rows.length);
+  far.forEach(({ copy }, index) => sorted.set(rows.subarray(copy * WORDS, (copy + 1) * WORDS), index * WORDS));
+  return sorted;
 }
 
 /** Whether the scale turns the mesh into its mirror image. */

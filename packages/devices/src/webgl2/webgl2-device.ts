@@ -140,7 +140,11 @@ export class WebGl2Device implements Device {
     gl.uniform4f(linked.deviceTarget, up, height, 0, 0);
     if (descriptor.depth === 'none') gl.disable(gl.DEPTH_TEST);
     else gl.enable(gl.DEPTH_TEST);
+    gl.depthMask(descriptor.depth !== 'test');
     gl.depthFunc(gl.LESS);
+    if (descriptor.blend) gl.enable(gl.BLEND);
+    else gl.disable(gl.BLEND);
+    gl.blendFunc(gl.ONE, descriptor.blend === 'over' ? gl.ONE_MINUS_SRC_ALPHA : gl.ONE);
     if (descriptor.depthBias) gl.enable(gl.POLYGON_OFFSET_FILL);
     else gl.disable(gl.POLYGON_OFFSET_FILL);
     gl.polygonOffset(descriptor.depthBias?.slope ?? 0, descriptor.depthBias?.steps ?? 0);

@@ -62,6 +62,7 @@ import { StageEdge } from './layout/stage-edge';
 import { LightPanel } from './lights/light-panel';
 import { PicturePanel } from './lights/picture-panel';
 import { RigWork } from './lights/rig-work';
+import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { PartsView } from './parts/parts-view';
@@ -101,6 +102,7 @@ const THUMBNAIL_AFTER_MS = 1200;
     TermsMixer,
     ViewMenu,
     MeshBar,
+    OpacityPanel,
     OutlinePanel,
     ParametersPanel,
     PartsView,
@@ -169,7 +171,7 @@ export class BenchPage {
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
   protected readonly tab = signal<'graph' | 'parts'>('graph');
-  protected readonly panel = signal<'about' | 'outline' | 'checks' | 'probe' | 'history'>('about');
+  protected readonly panel = signal<'about' | 'outline' | 'opacity' | 'checks' | 'probe' | 'history'>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
   protected readonly compare = inject(CompareWork);

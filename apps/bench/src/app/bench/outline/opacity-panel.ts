@@ -1,0 +1,37 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
+import { Choices, type Choice } from '../../shared/controls/choices';
+import { GraphWork } from '../graph/graph-work';
+
+const MODES: readonly Choice<OpacityMode>[] = [
+  { value: 'blend', words: 'laid over', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
+  { value: 'cut', words: 'cut away', help: 'Below one half there is nothing: holes, also for light and shadow.' },
+  { value: 'add', words: 'added', help: 'Its light is added to what is behind: glow, beams, sparks.' },
+];
+
+/** How what runs into the dock's opacity is used. */
+@Component({
+  selector: 'brelvin-opacity-panel',
+  imports: [Choices],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'panel-body outline-panel' },
+  template: `
+    <span class="field-label">Opacity is</span>
+    <brelvin-choices label="How opacity is used" [options]="modes" [value]="mode()" (chosen)="work.do(edit($event))" />
+    <p class="hint outline-hint">
+      @if (isUsed()) {
+        {{ help() }}
+      } @else {
+        Nothing runs into <em>Opacity</em> at the dock yet: the surface hides all that is behind it.
+      }
+    </p>
+  `,
+})
+export class OpacityPanel {
+  protected readonly work = inject(GraphWork);
+  protected readonly modes = MODES;
+  protected readonly edit = setOpacityMode;
+  protected readonly mode = computed((): OpacityMode => this.work.material().opacity ?? 'blend');
+  protected readonly isUsed = computed(() => Object.hasOwn(this.work.material().surface.ribbons, inletKey(DOCK, 'opacity')));
+  protected readonly help = computed(() => MODES.find(({ value }) => value === this.mode())?.help ?? '');
+}
