@@ -22,6 +22,7 @@ module.exports = (config) =>
     reporters: ['dots'],
     colors: false,
     client: { jasmine: { random: true } },
+    browserNoActivityTimeout: 120_000,
     singleRun: true,
     restartOnFileChange: false,
   });

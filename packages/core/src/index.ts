@@ -1,5 +1,6 @@
 export { silenceKey, type CheckInput, type Finding, type Mend } from './checks/check';
 export { CHECKS, runChecks, type Checked } from './checks/run-checks';
+export { codeKind, FIRST_CODE, LONGEST_CODE, type CodeKind } from './catalogue/code-kind';
 export * from './catalogue/kind';
 export { library, type Library } from './catalogue/library';
 export { likeliness, searchKinds } from './catalogue/search';
@@ -67,7 +68,7 @@ export * from './scene/light-dial';
 export { hitPart } from './mesh/ray';
 export { ballRound, shadowViews } from './scene/shadow-views';
 export { lightsMove, standingLight, throwsShadows, type StandingLight } from './scene/lights';
-export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './scene/temperature';
+export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/temperature';
 export { EACH_LIGHT_GROUP } from './compile/each-light-group';
 export * from './compile/grouping';
 export * from './compile/rewiring';

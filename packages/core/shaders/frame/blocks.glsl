@@ -3,7 +3,6 @@
 // Per picture. World space: right-handed, Y up, metres.
 uniform Frame {
   mat4 clipFromWorld;
-  mat4 wholeClipFromWorld; // the same, where clipFromWorld shows only a part of the picture
   mat4 viewFromWorld;    // the eye looks along −z
   vec4 eyePosition;      // xyz: world position of the eye (perspective) or direction towards it (orthographic); w: 1 or 0
   vec4 targetSize;       // xy: width and height of the full-size picture in CSS pixels; zw: 1 / those of what is drawn now, in its pixels

@@ -25,7 +25,7 @@ VertexColour surfaceVertexColour() {
  * @outlet result uv "Screen": 0…1 across and down the picture.
  */
 vec2 surfaceScreenPosition() {
-  vec4 clip = wholeClipFromWorld * vec4(worldPosition, 1.0);
+  vec4 clip = clipFromWorld * vec4(worldPosition, 1.0);
   vec2 seen = clip.xy / max(clip.w, 1e-6);
   return clamp(vec2(seen.x, -seen.y) * 0.5 + 0.5, -1.0e4, 1.0e4);
 }

@@ -61,6 +61,8 @@ export interface NodeKind {
   readonly outlets: readonly OutletSpec[];
   /** Empty for kinds that read the document instead of calling something: `parameter`, `group`. */
   readonly overloads: readonly IrFunction[];
+  /** Of a kind that brings functions along which the library does not have: all of them. */
+  readonly functions?: readonly IrFunction[];
 }
 
 export interface Catalogue {
@@ -71,6 +73,8 @@ export const PARAMETER_KIND = 'parameter';
 export const GROUP_KIND = 'group';
 /** 1 while the pointer is over the part; reads no function but what the Stage knows. */
 export const POINTER_KIND = 'pointerOver';
+/** Its function is typed into the node. */
+export const CODE_KIND = 'code';
 /** Stands only in groups that run once for each light; its function is given the light's number. */
 export const THIS_LIGHT_KIND = 'thisLight';
 /** What runs into it is computed at the vertices, and comes to the pixels in between. */

@@ -1,6 +1,6 @@
 import type { Module } from '../ir/ir';
 import { elaborate, elaborateAll, formatDiagnostic, type ElaboratedSource } from '../language';
-import { GROUP_KIND, PARAMETER_KIND, POINTER_KIND, type Catalogue, type NodeKind } from './kind';
+import { CODE_KIND, GROUP_KIND, PARAMETER_KIND, POINTER_KIND, type Catalogue, type NodeKind } from './kind';
 import { readKind } from './read-kind';
 import { SHADER_SOURCES } from './shader-sources.generated';
 
@@ -62,6 +62,7 @@ function readLibrary(sources: readonly (readonly [string, string])[]): Library {
   kinds.set(PARAMETER_KIND, PARAMETER);
   kinds.set(GROUP_KIND, GROUP);
   kinds.set(POINTER_KIND, POINTER);
+  kinds.set(CODE_KIND, CODE);
   return { module, kinds };
 }
 
@@ -93,6 +94,19 @@ const POINTER: NodeKind = {
   words: ['hover', 'mouse', 'cursor', 'touch', 'over'],
   inlets: [],
   outlets: [{ name: 'result', label: 'Over', meaning: 'fraction', help: '0…1.' }],
+  overloads: [],
+};
+
+const CODE: NodeKind = {
+  id: CODE_KIND,
+  rev: 1,
+  title: 'Code',
+  family: 'Code',
+  help: 'A function of your own, typed into the node: what it takes are inlets, what it gives are outlets.',
+  source: 'The function in the node, in the open shading language of the library (GLSL ES 3.00)',
+  words: ['function', 'expression', 'formula', 'script', 'glsl', 'custom', 'write'],
+  inlets: [],
+  outlets: [],
   overloads: [],
 };
 

@@ -1,4 +1,3 @@
-import type { Library } from '../catalogue/library';
 import { local } from '../ir/build';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { dropDead, fold, mapValues, shareCommon, substitute, type Line } from '../ir/passes';
@@ -24,24 +23,23 @@ export interface AssembledLine {
 /** Folds, shares and hoists what a stage computes. */
 export function assembleLine(
   { line: raw, sums, results: wanted, perLight, locals }: LoweredStage,
-  { slots, images, carried }: SharedLowering,
-  library: Library,
+  { slots, images, carried, library }: SharedLowering,
   stage: 'pixel' | 'vertex',
 ): AssembledLine {
-  const context = { functions: library.module.functions };
+  const context = { functions: library.functions };
   const shared = shareCommon(mapValues(raw, (value) => fold(value, context)));
   const results = wanted.map((result) => substitute(result, 'local', shared.replaced));
   const line = dropDead(shared.line, results);
   const declared = (name: string, global: Global): [string, Global] => [name, global];
   const module: Module = {
-    ...library.module,
+    ...library,
     globals: new Map([
-      ...library.module.globals,
+      ...library.globals,
       ...slots.slots.map(({ name, type }) => declared(name, { name, type, storage: 'const' })),
       ...samplersOf(images),
       ...carried.map(({ global }) => declared(global.name, global)),
     ]),
-    functions: new Map([...library.module.functions, ...sumFunctions(sums, library.module)]),
+    functions: new Map([...library.functions, ...sumFunctions(sums, library)]),
   };
   const localRates = lineRates(line, module);
   const rates: Record<string, Rate> = {};

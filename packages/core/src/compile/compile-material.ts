@@ -68,7 +68,7 @@ export function compileMaterial(
   ]);
   const problems = graphProblems(resolved, stages.shared);
   if (problems.length > 0) return { problems, rates: {} };
-  const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped, library);
+  const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped);
   const [colour, emission, ...more] = linker.pixel.results;
   const cover = opacity ? more.shift() : undefined;
   const [outline] = more;

@@ -40,7 +40,7 @@ export function compileOutlets(
   const stages = lowerStages(resolved, material, library, [], wanted.slice(0, MOST_OUTLETS));
   const problems = graphProblems(resolved, stages.shared);
   if (problems.length > 0) return { problems };
-  const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped, library);
+  const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped);
   const program = linker.link('outlets', [outletPainter(linker.pixel.line, linker.pixel.results)]);
   const glsl = emitGlsl(program);
   return {

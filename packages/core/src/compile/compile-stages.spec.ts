@@ -27,7 +27,7 @@ describe('A shape', () => {
     expect(found.moves).toBeTrue();
     expect(found.glsl.vertex.text).toContain('waveOffset(');
     expect(found.glsl.fragment.text).not.toContain('waveOffset(');
-    expect(Object.keys(found.variants).sort()).toEqual(['caster', 'edges', 'wires']);
+    expect(Object.keys(found.variants).sort()).toEqual(['caster', 'distance', 'edges', 'wires']);
     for (const program of Object.values(found.variants)) expect(program?.vertex.text).toContain('waveOffset(');
   });
 

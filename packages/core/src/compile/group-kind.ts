@@ -1,4 +1,5 @@
-import { GROUP_KIND, PARAMETER_KIND, type Catalogue, type InletSpec, type Meaning, type NodeKind } from '../catalogue/kind';
+import { codeKind } from '../catalogue/code-kind';
+import { CODE_KIND, GROUP_KIND, PARAMETER_KIND, type Catalogue, type InletSpec, type Meaning, type NodeKind } from '../catalogue/kind';
 import type { GraphNode } from '../document/graph';
 import type { GroupPort, NodeGroup } from '../document/group';
 import type { Material } from '../document/material';
@@ -65,6 +66,10 @@ export function groupKind(catalogue: Catalogue, group: NodeGroup): NodeKind {
 
 /** The kind of a node in a material: of the catalogue, or made of its group. */
 export function kindOfNode(catalogue: Catalogue, material: Pick<Material, 'groups'>, node: GraphNode): NodeKind | undefined {
+  if (node.kind === CODE_KIND) {
+    const made = codeKind(node.code);
+    return 'kind' in made ? made.kind : catalogue.kinds.get(node.kind);
+  }
   if (node.kind !== GROUP_KIND) return catalogue.kinds.get(node.kind);
   const group = material.groups[node.group ?? ''];
   return group && groupKind(catalogue, group);

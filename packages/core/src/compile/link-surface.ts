@@ -1,4 +1,4 @@
-import type { Library } from '../catalogue/library';
+import { functionsOf } from '../catalogue/code-kind';
 import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { blockLayout, type BlockLayout } from '../ir/layout';
@@ -34,10 +34,9 @@ export class SurfaceLinker {
     vertex: LoweredStage | undefined,
     /** Whether the first result of the vertex stage moves vertices. */
     readonly shaped: boolean,
-    private readonly library: Library,
   ) {
-    const pixels = assembleLine(pixel, shared, library, 'pixel');
-    const vertices = vertex && assembleLine(vertex, shared, library, 'vertex');
+    const pixels = assembleLine(pixel, shared, 'pixel');
+    const vertices = vertex && assembleLine(vertex, shared, 'vertex');
     const reads = shared.slots.packedReads();
     this.pixel = packedLine(pixels, reads);
     this.vertex = vertices && packedLine(vertices, reads);
@@ -69,7 +68,7 @@ export class SurfaceLinker {
 
   /** The functions that painters may call. */
   get functions(): ReadonlyMap<string, IrFunction> {
-    return new Map([...this.module.functions, ...sumFunctions(this.pixel.sums, this.library.module)]);
+    return new Map([...this.module.functions, ...sumFunctions(this.pixel.sums, this.shared.library)]);
   }
 
   /** One of the programs, with these painters in the pixel stage. */
@@ -108,10 +107,16 @@ export class SurfaceLinker {
       blocks: new Map(module.blocks).set(block.name, block),
       functions: new Map([
         ...module.functions,
-        ...sumFunctions(sums, this.library.module),
+        ...this.ownFunctions(),
+        ...sumFunctions(sums, this.shared.library),
         ...painters.map((each): [string, IrFunction] => [each.signature, each]),
       ]),
     };
+  }
+
+  /** Functions that nodes brought along. */
+  private ownFunctions(): [string, IrFunction][] {
+    return functionsOf([...this.shared.resolved.nodes.values()].map(({ kind }) => kind));
   }
 
   private reachedFunctions(line: readonly Declare[]): ReadonlyMap<string, IrFunction> {

@@ -1,4 +1,5 @@
-import { PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
+import { codeKind } from '../catalogue/code-kind';
+import { CODE_KIND, PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
 import { DOCK, type GraphNode } from '../document/graph';
 import type { Material, MaterialParameter, MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
@@ -157,6 +158,22 @@ class GraphResolver {
         undefined,
         '“This light” has a meaning only in a group that runs for each light. Take “One light” here, or move it inside.',
       );
+    const known = kind.id === CODE_KIND ? this.codeKind(id, node) : kind;
+    if (!known) return undefined;
+    return this.functionNode(id, node, known);
+  }
+
+  /** The function that is typed into a node. */
+  private codeKind(id: string, node: GraphNode): NodeKind | undefined {
+    const made = codeKind(node.code);
+    if ('kind' in made) return made.kind;
+    const { line, column, message, replacement } = made.problem;
+    const mend = replacement === undefined ? '' : ` Did you mean “${replacement}”?`;
+    this.say(id, undefined, `Line ${line}, column ${column}: ${message}${mend}`);
+    return undefined;
+  }
+
+  private functionNode(id: string, node: GraphNode, kind: NodeKind): ResolvedNode {
     const overload = this.chooseOverload(id, kind);
     const types = new Map(overload.parameters.map((parameter) => [parameter.name, parameter.type]));
     const inlets = this.inlets(id, kind.inlets, (spec) => ribbonType(types.get(spec.name) ?? overload.result, spec.meaning));
@@ -169,7 +186,7 @@ class GraphResolver {
     const was = known?.node;
     // Where it stands says whether there is a light.
     if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
-    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image)) return undefined;
+    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code)) return undefined;
     const ribbons = this.incoming.get(id);
     if (ribbons !== this.before?.incoming.get(id)) return undefined;
     for (const { from } of ribbons ?? []) if (this.retyped.has(from) || !this.nodes.has(from)) return undefined;

@@ -1,8 +1,9 @@
+import { functionsOf } from '../catalogue/code-kind';
 import { CARRY_KIND } from '../catalogue/kind';
 import type { Library } from '../catalogue/library';
 import { DOCK } from '../document/graph';
 import type { MaterialSource } from '../document/material';
-import type { Expression } from '../ir/ir';
+import type { Expression, Module } from '../ir/ir';
 import { reachesAny } from './graph-order';
 import { STAYS } from './link-surface';
 import { SharedLowering, StageLowering, type LoweredStage, type WantedOutlet } from './lower';
@@ -34,7 +35,7 @@ export function lowerStages(
   inlets: readonly string[],
   wanted: readonly WantedOutlet[] = [],
 ): LoweredStages {
-  const shared = new SharedLowering(resolved, material, library, library.module);
+  const shared = new SharedLowering(resolved, material, library, withOwnFunctions(library.module, resolved));
   const carries = (node: string): boolean => resolved.nodes.get(node)?.kind.id === CARRY_KIND;
   const pixels = new Set(inlets);
   const reached = reachesAny(resolved.incoming, [DOCK, ...wanted.map(({ node }) => node)], (node, inlet) =>
@@ -52,6 +53,12 @@ export function lowerStages(
   const pixel = lowering.finish(results);
   const shaped = resolved.dock.some(({ spec, ribbon }) => spec.name === OFFSET && ribbon);
   return { shared, pixel, vertex: lowerVertices(shared, shaped), shaped, outlets };
+}
+
+/** The library with the functions that nodes bring along. */
+function withOwnFunctions(module: Module, resolved: ResolvedGraph): Module {
+  const own = functionsOf([...resolved.nodes.values()].map(({ kind }) => kind));
+  return own.length > 0 ? { ...module, functions: new Map([...module.functions, ...own]) } : module;
 }
 
 function lowerVertices(shared: SharedLowering, shaped: boolean): LoweredStage | undefined {

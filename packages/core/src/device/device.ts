@@ -119,14 +119,24 @@ export interface DrawCall {
   readonly copies: number;
 }
 
+/** A rectangle of a target: pixels from its top left. */
+export interface TargetPart {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 export interface PassDescriptor {
   /** A texture, or the device's canvas; nothing where only depth is kept. */
   readonly colour?: DeviceTexture | 'canvas';
   readonly depth?: DeviceTexture;
   /** Scene-linear for float targets. Without it the target keeps what it holds. */
   readonly clear?: readonly [number, number, number, number];
-  /** The part of the target that is drawn into, pixels from its top left; all of it when absent. */
-  readonly viewport?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  /** Where the picture lies on the target, pixels from its top left, also beyond its edges; all of it when absent. */
+  readonly viewport?: TargetPart;
+  /** The only part of the target that is drawn into; all of it when absent. */
+  readonly scissor?: TargetPart;
   readonly draws: readonly DrawCall[];
 }
 

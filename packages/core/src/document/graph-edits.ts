@@ -131,6 +131,10 @@ export class GraphEdits {
     return { label: shown ? 'Show small pictures' : 'Hide small pictures', changes };
   }
 
+  setCode(id: string, code: string): Edit {
+    return { label: 'Write code', changes: [{ path: this.node(id, 'code'), value: code }] };
+  }
+
   setImage(id: string, image: string): Edit {
     return { label: 'Choose an image', changes: [{ path: this.node(id, 'image'), value: image }] };
   }

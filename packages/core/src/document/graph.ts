@@ -16,6 +16,8 @@ export interface GraphNode {
   readonly parameter?: string;
   /** For kind `group`: whose inside it stands for. */
   readonly group?: string;
+  /** For kind `code`: functions, of which the last one is the node. */
+  readonly code?: string;
   /** For kind `image`: which of the material's images it reads. */
   readonly image?: string;
 }

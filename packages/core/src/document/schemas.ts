@@ -50,6 +50,7 @@ const graphFields: Record<string, Field> = {
         preview: { schema: { kind: 'boolean' }, optional: true, help: 'Whether it shows a small picture.' },
         parameter: { schema: identifier, optional: true },
         group: { schema: identifier, optional: true },
+        code: { schema: text(20_000), optional: true, help: 'Functions, of which the last one is the node.' },
         image: { schema: identifier, optional: true },
       }),
       10_000,

@@ -306,7 +306,7 @@ export class FrameRenderer {
     const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
     return {
-      frame: (crop) => this.uploadFrame(frameGlobals(camera, rig, crop.of, { seconds, lightSeconds }, shadows, cssSize ?? crop.of, crop)),
+      frame: (size, corner) => this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner)),
       drawCall: (item, globals, quiet) => this.drawCall(item, globals, 1, quiet ? this.programs.quiet : undefined),
     };
   }
@@ -397,8 +397,8 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
-/** Metres at which nothing stands. */
-const FAR_AWAY = 1e6;
+/** Metres at which nothing stands; half floats go on well beyond. */
+const FAR_AWAY = 1e4;
 
 /** An item of which only these sides are drawn. */
 function withSides(item: FrameItem, cull: PipelineState['cull']): FrameItem {

@@ -5,12 +5,16 @@ import { blockLayout, type BlockLayout } from '../ir/layout';
 import type { FrameItem } from './frame-item';
 import { PLACE, peekGlobals, type Lens } from './lens';
 import { UniformBuffer } from './uniform-buffer';
-import { writeBlock, type PictureCrop, type PictureSize } from './uniforms';
+import { writeBlock, type PictureSize } from './uniforms';
 
 /** What the passes need of the renderer. */
 export interface OutletScene {
-  /** Brings the frame's numbers up to date, for a part of the picture. */
-  readonly frame: (crop: PictureCrop) => FrameGlobals;
+  /**
+   * Brings the frame's numbers up to date for a picture of this size.
+   *
+   * @param corner what is added to a place in the target to get the one in the picture
+   */
+  readonly frame: (size: PictureSize, corner?: readonly [x: number, y: number]) => FrameGlobals;
   /** An item's drawing by its own surface, or in plain grey. */
   readonly drawCall: (item: FrameItem, globals: FrameGlobals, quiet: boolean) => DrawCall;
 }
@@ -69,7 +73,7 @@ export class OutletPasses {
     this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
     cells.forEach((cell, index) => {
       const viewport = { x: (index % ATLAS_COLUMNS) * side, y: Math.floor(index / ATLAS_COLUMNS) * side, width: side, height: side };
-      const globals = scene.frame({ x: 0, y: 0, width: side, height: side, of: { width: side, height: side }, at: viewport });
+      const globals = scene.frame(viewport, [-viewport.x, -viewport.y]);
       this.look(cell);
       this.device.runPass({ colour, depth, viewport, draws: [scene.drawCall(item, globals, false)] });
     });
@@ -91,15 +95,22 @@ export class OutletPasses {
   ): Promise<ProbedPoint | undefined> {
     const { colour, depth } = (this.probed ??= this.targets(PROBED, 'rgba32float'));
     const corner = { x: Math.floor(pixel.x / QUAD) * QUAD, y: Math.floor(pixel.y / QUAD) * QUAD };
-    const crop = (cell: number): PictureCrop => ({ ...corner, width: QUAD, height: QUAD, of: size, at: { x: cell * QUAD, y: 0 } });
+    const frame = (cell: number): FrameGlobals => scene.frame(size, [corner.x - cell * QUAD, corner.y]);
+    // The whole picture, moved by whole pixels and cut to four of them: rasterised just as it is on the Stage.
     const pass = (cell: number, draws: readonly DrawCall[]): void =>
-      this.device.runPass({ colour, depth, viewport: { x: cell * QUAD, y: 0, width: QUAD, height: QUAD }, draws });
+      this.device.runPass({
+        colour,
+        depth,
+        viewport: { ...size, x: cell * QUAD - corner.x, y: -corner.y },
+        scissor: { x: cell * QUAD, y: 0, width: QUAD, height: QUAD },
+        draws,
+      });
     const read = async (): Promise<(cell: number) => readonly number[]> => {
       const pixels = await this.device.readFloats(colour);
       const [x, y] = [Math.floor(pixel.x) - corner.x, Math.floor(pixel.y) - corner.y];
       return (cell) => [...pixels.subarray((y * PROBED.width + cell * QUAD + x) * 4).subarray(0, 4)];
     };
-    const globals = scene.frame(crop(0));
+    const globals = frame(0);
     this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
     this.look({ outlet: PLACE });
     pass(
@@ -118,7 +129,7 @@ export class OutletPasses {
       this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
       const calls = own.map((item) => scene.drawCall(item, globals, false));
       some.forEach((outlet, cell) => {
-        scene.frame(crop(cell));
+        frame(cell);
         this.look({ outlet });
         pass(cell, calls);
       });
@@ -138,7 +149,7 @@ export class OutletPasses {
   ): Promise<(readonly number[])[]> {
     const { colour, depth } = this.targets(size, 'rgba32float');
     try {
-      const globals = scene.frame({ x: 0, y: 0, ...size, of: size, at: { x: 0, y: 0 } });
+      const globals = scene.frame(size);
       this.look({ outlet });
       const own = items.filter((item) => item.surface === surface);
       this.device.runPass({ colour, depth, clear: [NOWHERE, 0, 0, 0], draws: own.map((item) => scene.drawCall(item, globals, false)) });

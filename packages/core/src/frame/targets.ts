@@ -56,7 +56,8 @@ export class RenderTargets {
     this.colour.destroy();
     this.depth.destroy();
     this.secondDepth?.destroy();
-    for (const each of Object.values(this.seenBehind ?? {})) each.destroy();
+    const { distance, depth, colour } = this.seenBehind ?? {};
+    for (const each of [distance, depth, colour]) each?.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();
   }
 }

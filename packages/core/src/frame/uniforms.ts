@@ -21,17 +21,12 @@ export interface StageClocks {
   readonly lightSeconds?: number;
 }
 
-/** A part of a picture of size `of`, drawn with its top left corner at `at` in the target; pixels. */
-export interface PictureCrop {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-  readonly of: PictureSize;
-  readonly at: { readonly x: number; readonly y: number };
-}
-
-/** The members of `Frame` and `Lights`; `fullSize` in CSS pixels, whatever is drawn now. */
+/**
+ * The members of `Frame` and `Lights`.
+ *
+ * @param fullSize in CSS pixels, whatever is drawn now
+ * @param corner what is added to a place in the target to get the one in the whole picture, pixels
+ */
 export function frameGlobals(
   camera: OrbitCamera,
   rig: LightRig,
@@ -39,34 +34,21 @@ export function frameGlobals(
   { seconds, lightSeconds = seconds }: StageClocks,
   shadows: readonly ShadowView[] = [],
   fullSize = size,
-  crop?: PictureCrop,
+  corner: readonly [x: number, y: number] = [0, 0],
 ): FrameGlobals {
-  const whole = [...clipFromWorld(camera, size.width / size.height)];
   const numbered = Object.entries(lightNumbers(rig, lightSeconds, shadows)) as [string, LightNumbers[keyof LightNumbers]][];
   const lights = numbered.map(([name, numbers]): [string, Value] => [name, isList(numbers) ? { items: numbers } : numbers]);
   return new Map<string, Value>([
-    ['clipFromWorld', crop ? cropped(whole, crop) : whole],
-    ['wholeClipFromWorld', whole],
+    ['clipFromWorld', [...clipFromWorld(camera, size.width / size.height)]],
     ['viewFromWorld', [...viewMatrix(camera)]],
     ['eyePosition', camera.orthographic ? [...eyeDirection(camera), 0] : [...eyePosition(camera), 1]],
     ['targetSize', [fullSize.width, fullSize.height, 1 / size.width, 1 / size.height]],
-    ['pictureCorner', crop ? [crop.x - crop.at.x, crop.y - crop.at.y, 0, 0] : [0, 0, 0, 0]],
+    ['pictureCorner', [...corner, 0, 0]],
     ['fogColour', [...rig.fog.colour, rig.fog.density]],
     ['frameTime', [seconds]],
     ...lights,
     ...shadowGlobals(shadows),
   ]);
-}
-
-/** Clip space of which a part of the picture is the whole; column-major. */
-function cropped(clip: readonly number[], { x, y, width, height, of }: PictureCrop): number[] {
-  const across = { scale: of.width / width, middle: ((x + width / 2) / of.width) * 2 - 1 };
-  const down = { scale: of.height / height, middle: 1 - ((y + height / 2) / of.height) * 2 };
-  return clip.map((each, index) => {
-    const w = clip[index - (index % 4) + 3] ?? 0;
-    if (index % 4 === 0) return (each - w * across.middle) * across.scale;
-    return index % 4 === 1 ? (each - w * down.middle) * down.scale : each;
-  });
 }
 
 function shadowGlobals(shadows: readonly ShadowView[]): [string, Value][] {

@@ -107,7 +107,7 @@ export class WebGl2Device implements Device {
     );
   }
 
-  runPass({ colour, depth, clear, viewport, draws }: PassDescriptor): void {
+  runPass({ colour, depth, clear, viewport, scissor, draws }: PassDescriptor): void {
     const { gl } = this;
     this.passes++;
     const onCanvas = colour === 'canvas';
@@ -121,6 +121,10 @@ export class WebGl2Device implements Device {
     // Rows of a texture begin at the top, as those of its memory do.
     const { x, y } = viewport ?? { x: 0, y: 0 };
     gl.viewport(x, onCanvas ? height - y - (viewport?.height ?? height) : y, viewport?.width ?? width, viewport?.height ?? height);
+    if (scissor) {
+      gl.enable(gl.SCISSOR_TEST);
+      gl.scissor(scissor.x, onCanvas ? height - scissor.y - scissor.height : scissor.y, scissor.width, scissor.height);
+    } else gl.disable(gl.SCISSOR_TEST);
     gl.disable(gl.BLEND);
     gl.depthMask(true);
     if (clear) {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { GraphProblem } from '@brelvin/core';
+import { CODE_KIND, type GraphProblem } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
+import { CodeField } from '../graph/code-field';
 import { GroupPanel } from '../graph/group-panel';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
@@ -8,7 +9,7 @@ import { GraphWork } from '../graph/graph-work';
 /** What is wrong with the graph; otherwise what the selected node does and where its formula comes from. */
 @Component({
   selector: 'brelvin-about-panel',
-  imports: [GroupPanel, Icon],
+  imports: [CodeField, GroupPanel, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body' },
   template: `
@@ -25,6 +26,9 @@ import { GraphWork } from '../graph/graph-work';
         {{ known.title }} <span class="finder-family">{{ known.family }}</span>
       </h3>
       <p>{{ known.help }}</p>
+      @if (code(); as node) {
+        <brelvin-code-field [node]="node.id" [code]="node.code" />
+      }
       @for (inlet of known.inlets; track inlet.name) {
         @if (inlet.help) {
           <p class="hint">
@@ -47,5 +51,11 @@ export class AboutPanel {
   protected readonly kind = computed(() => {
     const [id] = this.view.selection();
     return id === undefined ? undefined : this.work.typed().kind(id);
+  });
+  /** The chosen node, where code is typed into it. */
+  protected readonly code = computed(() => {
+    const [id] = this.view.selection();
+    const node = id === undefined ? undefined : this.work.typed().graph.nodes[id];
+    return node?.kind === CODE_KIND && id !== undefined ? { id, code: node.code } : undefined;
   });
 }

@@ -1,4 +1,4 @@
-import { library } from '../catalogue/library';
+import { library } from './library';
 import { evaluateCall } from '../ir/evaluate';
 import { components } from '../ir/value';
 
