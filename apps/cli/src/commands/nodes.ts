@@ -1,4 +1,4 @@
-import { library, type InletSpec, type NodeKind, type OutletSpec } from '@brelvin/core';
+import { library, THIS_LIGHT_KIND, type InletSpec, type NodeKind, type OutletSpec } from '@brelvin/core';
 import type { ExitCode, Output } from '../output';
 
 /** Lists the node kinds: in short, for programs, or as a page to read. */
@@ -29,7 +29,9 @@ function page(kinds: readonly NodeKind[]): string {
 }
 
 function entry({ id, title, help, source, inlets, outlets }: NodeKind): string {
-  const lines = [`### ${title}`, '', help, ''];
+  // A group has no picture of its own, and one light of many none outside of its loop.
+  const picture = outlets.length > 0 && id !== THIS_LIGHT_KIND ? `![${title}](nodes/${id}.png) ` : '';
+  const lines = [`### ${title}`, '', `${picture}${help}`, ''];
   if (inlets.length > 0) lines.push(`In: ${inlets.map(inletWords).join('; ')}.`, '');
   if (outlets.length > 0) lines.push(`Out: ${outlets.map(words).join('; ')}.`, '');
   lines.push(`Formula: ${source}. In files: \`${id}\`.`);
@@ -38,8 +40,9 @@ function entry({ id, title, help, source, inlets, outlets }: NodeKind): string {
 
 function inletWords(inlet: InletSpec): string {
   const { low, high, unit } = inlet;
-  const value = 'surface' in inlet.default ? `the surface’s ${inlet.default.surface}` : inlet.default.value.join(' ');
-  const range = low === undefined || high === undefined ? '' : `, ${low} to ${high}`;
+  const numbers = 'surface' in inlet.default ? `the surface’s ${inlet.default.surface}` : inlet.default.value.join(' ');
+  const value = inlet.choices ? `one of ${inlet.choices.join(', ')}` : numbers;
+  const range = low === undefined || high === undefined || inlet.choices ? '' : `, ${low} to ${high}`;
   return `${words(inlet)} (${value}${range}${unit ? ` ${unit}` : ''})`;
 }
 
