@@ -36,7 +36,7 @@ export async function run(): Promise<KindPictures> {
   const renderer = await FrameRenderer.create(device);
   const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.98, segments: 96, rings: 64 }, smooth: true }));
   const rig = newRig('pictures');
-  const kinds = [...library().kinds.values()].filter(({ id, outlets }) => outlets.length > 0 && id !== THIS_LIGHT_KIND);
+  const kinds = [...library().kinds.values()].filter(({ id, overloads }) => overloads.length > 0 && id !== THIS_LIGHT_KIND);
   const pictures: Uint8Array[] = [];
   for (const kind of kinds) {
     const { material, outlet, mode } = shown(kind);
@@ -63,7 +63,8 @@ function averaged(atlas: Uint8Array, width: number): Uint8Array {
     for (let x = 0; x < SIDE; x++)
       for (let channel = 0; channel < 4; channel++) {
         let sum = 0;
-        for (let dy = 0; dy < FINE; dy++) for (let dx = 0; dx < FINE; dx++) sum += atlas[((y * FINE + dy) * width + x * FINE + dx) * 4 + channel] ?? 0;
+        for (let dy = 0; dy < FINE; dy++)
+          for (let dx = 0; dx < FINE; dx++) sum += atlas[((y * FINE + dy) * width + x * FINE + dx) * 4 + channel] ?? 0;
         small[(y * SIDE + x) * 4 + channel] = sum / (FINE * FINE);
       }
   return small;
@@ -84,7 +85,9 @@ function shown(kind: NodeKind): { material: Material; outlet: OutletAddress; mod
   };
   const ribbons: Record<string, { from: string; outlet: string }> = { 'hue.hue': { from: 'place', outlet: 'x' } };
   const fed = kind.inlets.find((inlet) => 'value' in inlet.default && source(inlet) !== undefined);
-  const feeding = fed && kind.family !== SHAPE && kind.family !== 'Light' ? source(fed) : undefined;
+  // What already differs from point to point is seen best as it is.
+  const differs = kind.inlets.some((inlet) => 'surface' in inlet.default) || kind.family === 'Light' || fed?.unit !== undefined;
+  const feeding = fed && !differs ? source(fed) : undefined;
   if (fed && feeding) ribbons[`kind.${fed.name}`] = feeding;
   const shapes = kind.family === SHAPE && first && kind.id !== 'carry';
   if (shapes) ribbons['dock.offset'] = { from: 'kind', outlet: first.name };

@@ -40,7 +40,9 @@ describe('Outlets on a device', () => {
   const rig: LightRig = { ...newRig('test'), background: [0, 0, 0] };
 
   function allOutlets(material: Material): OutletAddress[] {
-    return [...resolveGraph(material, library()).nodes.values()].flatMap(({ id, outlets }) => Object.keys(outlets).map((outlet) => ({ node: id, outlet })));
+    return [...resolveGraph(material, library()).nodes.values()].flatMap(({ id, outlets }) =>
+      Object.keys(outlets).map((outlet) => ({ node: id, outlet })),
+    );
   }
 
   function compiledOutlets(material: Material, wanted = allOutlets(material)): CompiledOutlets {
@@ -73,7 +75,10 @@ describe('Outlets on a device', () => {
       let worst = 0;
       let where = '';
       for (const outlet of indices) {
-        const pixels = await renderer.measure({ ...picture, lens: { surface, outlet, mode: 'colour', low: 0, high: 1, component: 0 } }, size);
+        const pixels = await renderer.measure(
+          { ...picture, lens: { surface, outlet, mode: 'colour', low: 0, high: 1, component: 0 } },
+          size,
+        );
         points.forEach(({ x, y }, index) => {
           const values = probed[index]?.values[outlet];
           if (!values) return;
@@ -84,7 +89,9 @@ describe('Outlets on a device', () => {
           }
         });
       }
-      expect(worst).withContext(where).toBeLessThanOrEqual(1 / 255);
+      expect(worst)
+        .withContext(where)
+        .toBeLessThanOrEqual(1 / 255);
       scene.destroy();
       surface.destroy();
       mesh.destroy();
@@ -101,7 +108,10 @@ describe('Outlets on a device', () => {
     const material = withNodes({ position: node('position'), copy: node('copyIndex') });
     const plain = newSet('row');
     const [mesh = ''] = Object.keys(plain.meshes);
-    const row = { ...plain, meshes: { [mesh]: { ...plain.meshes[mesh]!, copies: { ...plain.meshes[mesh]!.copies, columns: 3, spacing: 2.2 } } } };
+    const row = {
+      ...plain,
+      meshes: { [mesh]: { ...plain.meshes[mesh]!, copies: { ...plain.meshes[mesh]!.copies, columns: 3, spacing: 2.2 } } },
+    };
     const found = compiledOutlets(material);
     const { surface, items } = await stand(material, found, row);
     const picture = { items, camera: { ...camera, azimuth: 0, elevation: 0, distance: 12 }, rig, seconds: 0 };
@@ -122,7 +132,8 @@ describe('Outlets on a device', () => {
     const { surface, items } = await stand(material, found);
     const draw = (low: number, high: number): Promise<Float32Array> =>
       renderer.measure({ items, camera, rig, seconds: 0, lens: { surface, outlet: 0, mode: 'scale', low, high, component: 0 } }, size);
-    const brightness = (pixels: Float32Array, x: number, y: number): number => [0, 1, 2].reduce((sum, channel) => sum + (pixels[(y * SIDE + x) * 4 + channel] ?? 0), 0);
+    const brightness = (pixels: Float32Array, x: number, y: number): number =>
+      [0, 1, 2].reduce((sum, channel) => sum + (pixels[(y * SIDE + x) * 4 + channel] ?? 0), 0);
     const whole = await draw(0, 1);
     expect(brightness(whole, 32, 16)).toBeGreaterThan(brightness(whole, 32, 46) + 0.2);
     const beyond = await draw(5, 6);
@@ -131,7 +142,9 @@ describe('Outlets on a device', () => {
   });
 
   it('draws sixty small pictures by one program', async () => {
-    const nodes = Object.fromEntries(Array.from({ length: 60 }, (_, index) => [`n${index}`, node('colour', { value: [index / 60, 0.5, 1 - index / 60] })]));
+    const nodes = Object.fromEntries(
+      Array.from({ length: 60 }, (_, index) => [`n${index}`, node('colour', { value: [index / 60, 0.5, 1 - index / 60] })]),
+    );
     const material = withNodes(nodes);
     const found = compiledOutlets(material);
     expect(found.outlets.length).toBe(60);

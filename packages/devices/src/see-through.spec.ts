@@ -41,21 +41,30 @@ describe('Seen through', () => {
     surface: {
       ...newMaterial('m').surface,
       nodes: { colour: node('colour', { value: colour }), cover: node('luminance', { value: [cover ?? 1, cover ?? 1, cover ?? 1] }) },
-      ribbons: { 'dock.colour': { from: 'colour', outlet: 'result' }, ...(cover === undefined ? {} : { 'dock.opacity': { from: 'cover', outlet: 'result' } }) },
+      ribbons: {
+        'dock.colour': { from: 'colour', outlet: 'result' },
+        ...(cover === undefined ? {} : { 'dock.opacity': { from: 'cover', outlet: 'result' } }),
+      },
     },
   });
   const at = (z: number, x = 0): MeshPlacing => ({ position: [x, 0, z], turn: [0, 0, 0], scale: [1, 1, 1] });
 
   /** Upright squares, each with a material, by their depth. */
-  async function scene(squares: Record<string, { material: Material; placing: MeshPlacing; copies?: StageSet['meshes'][string]['copies'] }>): Promise<StageScene> {
+  async function scene(
+    squares: Record<string, { material: Material; placing: MeshPlacing; copies?: StageSet['meshes'][string]['copies'] }>,
+  ): Promise<StageScene> {
     const plain = newSet('s', 'plane');
     const [mesh] = Object.values(plain.meshes);
     const stage = new StageScene(device, renderer);
     const set: StageSet = {
       ...plain,
       floor: NO_FLOOR,
-      meshes: Object.fromEntries(Object.entries(squares).map(([id, { placing, copies }]) => [id, { ...mesh!, placing, copies: copies ?? mesh!.copies }])),
-      partRules: Object.fromEntries(Object.keys(squares).map((id, order) => [id, { order, mesh: id, pattern: '*', material: id, values: {} }])),
+      meshes: Object.fromEntries(
+        Object.entries(squares).map(([id, { placing, copies }]) => [id, { ...mesh!, placing, copies: copies ?? mesh!.copies }]),
+      ),
+      partRules: Object.fromEntries(
+        Object.keys(squares).map((id, order) => [id, { order, mesh: id, pattern: '*', material: id, values: {} }]),
+      ),
     };
     stage.show(set);
     const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
@@ -83,7 +92,10 @@ describe('Seen through', () => {
   });
 
   it('lays the nearer of two over the farther, and turns that round with the camera', async () => {
-    const both = await scene({ red: { material: glowing([1, 0, 0], 0.5), placing: at(1) }, blue: { material: glowing([0, 0, 1], 0.5), placing: at(-1) } });
+    const both = await scene({
+      red: { material: glowing([1, 0, 0], 0.5), placing: at(1) },
+      blue: { material: glowing([0, 0, 1], 0.5), placing: at(-1) },
+    });
     expectColour(await middleOf(both), [0.5, 0, 0.25]);
     expectColour(await middleOf(both, { ...camera, azimuth: Math.PI }), [0.25, 0, 0.5]);
   });
@@ -103,9 +115,21 @@ describe('Seen through', () => {
   it('sorts the copies of a mesh, each with its own colour', async () => {
     const copies = { columns: 1, rows: 2, spacing: 2 };
     const plain = glowing([1, 1, 1], 0.5);
-    const nodes = { ...plain.surface.nodes, copy: node('copyIndex'), red: node('colour', { value: [1, 0, 0] }), blue: node('colour', { value: [0, 0, 1] }), mix: node('mix') };
+    const nodes = {
+      ...plain.surface.nodes,
+      copy: node('copyIndex'),
+      red: node('colour', { value: [1, 0, 0] }),
+      blue: node('colour', { value: [0, 0, 1] }),
+      mix: node('mix'),
+    };
     const ribbon = (from: string): { from: string; outlet: string } => ({ from, outlet: 'result' });
-    const ribbons = { 'mix.a': ribbon('red'), 'mix.b': ribbon('blue'), 'mix.amount': ribbon('copy'), 'dock.colour': ribbon('mix'), 'dock.opacity': ribbon('cover') };
+    const ribbons = {
+      'mix.a': ribbon('red'),
+      'mix.b': ribbon('blue'),
+      'mix.amount': ribbon('copy'),
+      'dock.colour': ribbon('mix'),
+      'dock.opacity': ribbon('cover'),
+    };
     const both = await scene({ row: { material: { ...plain, surface: { ...plain.surface, nodes, ribbons } }, placing: at(0), copies } });
     const front = await middleOf(both);
     const back = await middleOf(both, { ...camera, azimuth: Math.PI });
@@ -120,8 +144,14 @@ describe('Seen through', () => {
       ...newMaterial('m'),
       surface: { ...newMaterial('m').surface, nodes: { look: node(kind) }, ribbons: { 'dock.colour': { from: 'look', outlet } } },
     });
-    expectColour(await middleOf(await scene({ green, look: { material: looking('sceneDepth', 'gap'), placing: at(0.25) } })), [0.75, 0.75, 0.75]);
-    expectColour(await middleOf(await scene({ green, look: { material: looking('sceneColour', 'result'), placing: at(0.25) } })), [0, 0.8, 0]);
+    expectColour(
+      await middleOf(await scene({ green, look: { material: looking('sceneDepth', 'gap'), placing: at(0.25) } })),
+      [0.75, 0.75, 0.75],
+    );
+    expectColour(
+      await middleOf(await scene({ green, look: { material: looking('sceneColour', 'result'), placing: at(0.25) } })),
+      [0, 0.8, 0],
+    );
     const meets = looking('meetingGlow', 'result');
     const near = await middleOf(await scene({ green, look: { material: meets, placing: at(-0.45) } }));
     const far = await middleOf(await scene({ green, look: { material: meets, placing: at(0.5) } }));

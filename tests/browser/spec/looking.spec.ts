@@ -91,14 +91,20 @@ describe('Looking at values', () => {
     await pressStage(0.5, 0.68);
     expect(await bench.settled(async () => (await bench.all('.probe-mark')).length, 2)).toBe(2);
     const values = async (): Promise<number[]> => {
-      const texts = await Promise.all((await bench.all('[data-kind="smoothstep"] [data-pin="1"], [data-kind="smoothstep"] [data-pin="2"]')).map((each) => each.getText()));
+      const texts = await Promise.all(
+        (await bench.all('[data-kind="smoothstep"] [data-pin="1"], [data-kind="smoothstep"] [data-pin="2"]')).map((each) => each.getText()),
+      );
       return texts.map((text) => Number(text.split('\n').at(-1)));
     };
     await bench.driver.wait(async () => (await values()).length === 2, 10_000, 'two values');
     const [middle = 0, lower = 0] = await values();
     expect(lower).toBeLessThan(middle - 0.2);
     await bench.retype(await numberField('smoothstep', 'To'), '2');
-    await bench.driver.wait(async () => (await values()).every((each, index) => each < [middle, lower][index]! - 0.05), 10_000, 'values follow the number');
+    await bench.driver.wait(
+      async () => (await values()).every((each, index) => each < [middle, lower][index]! - 0.05),
+      10_000,
+      'values follow the number',
+    );
     await bench.press('Take pin 1 away', '.probe-table');
     expect(await bench.settled(async () => (await bench.all('.probe-mark')).length, 1)).toBe(1);
     await bench.keys(PROBE);

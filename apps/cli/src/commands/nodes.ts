@@ -28,9 +28,9 @@ function page(kinds: readonly NodeKind[]): string {
   return ['# The nodes', head, ...chapters].join('\n\n');
 }
 
-function entry({ id, title, help, source, inlets, outlets }: NodeKind): string {
-  // A group has no picture of its own, and one light of many none outside of its loop.
-  const picture = outlets.length > 0 && id !== THIS_LIGHT_KIND ? `![${title}](nodes/${id}.png) ` : '';
+function entry({ id, title, help, source, inlets, outlets, overloads }: NodeKind): string {
+  // What has no function of its own has no picture, and one light of many none outside of its loop.
+  const picture = overloads.length > 0 && id !== THIS_LIGHT_KIND ? `![${title}](nodes/${id}.png) ` : '';
   const lines = [`### ${title}`, '', `${picture}${help}`, ''];
   if (inlets.length > 0) lines.push(`In: ${inlets.map(inletWords).join('; ')}.`, '');
   if (outlets.length > 0) lines.push(`Out: ${outlets.map(words).join('; ')}.`, '');

@@ -26,7 +26,9 @@ function withCode(codes: Record<string, string>): ReturnType<typeof materialOf> 
 
 describe('A code node', () => {
   it('has the inlets and the outlet of the last function', () => {
-    const kind = kindOf('float half(float a) { return a * 0.5; }\nvec3 shade(vec3 baseColour, float edgeWidth, vec2 at) { return baseColour * half(edgeWidth) * at.x; }');
+    const kind = kindOf(
+      'float half(float a) { return a * 0.5; }\nvec3 shade(vec3 baseColour, float edgeWidth, vec2 at) { return baseColour * half(edgeWidth) * at.x; }',
+    );
     expect(kind.inlets.map(({ name, label, meaning }) => [name, label, meaning])).toEqual([
       ['baseColour', 'Base colour', 'colour'],
       ['edgeWidth', 'Edge width', 'number'],
@@ -46,7 +48,10 @@ describe('A code node', () => {
   });
 
   it('calls the library, and compiles beside another of the same names', () => {
-    const [one, other] = ['vec3 mine(vec3 tint) { return tint * gradientNoise(surfacePosition(), 3.0); }', 'vec3 mine(vec3 tint) { return tint + surfaceNormal(); }'];
+    const [one, other] = [
+      'vec3 mine(vec3 tint) { return tint * gradientNoise(surfacePosition(), 3.0); }',
+      'vec3 mine(vec3 tint) { return tint + surfaceNormal(); }',
+    ];
     const { problems, compiled } = compileMaterial(withCode({ one, other }));
     expect(problems).toEqual([]);
     const { text } = compiled!.glsl.fragment;
@@ -55,9 +60,17 @@ describe('A code node', () => {
 
   it('keeps its own structs apart too, and runs at the vertices', () => {
     const text = 'struct Pair { vec3 a; float b; };\nPair mine(float x) { return Pair(surfacePosition() * x, x); }';
-    const other = 'struct Pair { float a; };\nfloat mine(float x) { Pair p = Pair(x + surfaceFacing(surfaceNormal(), surfaceToEye())); return p.a; }';
+    const other =
+      'struct Pair { float a; };\nfloat mine(float x) { Pair p = Pair(x + surfaceFacing(surfaceNormal(), surfaceToEye())); return p.a; }';
     const plain = withCode({ one: text, other });
-    const graph = { ...plain.surface, ribbons: { 'sum.a': { from: 'one', outlet: 'a' }, 'sum.b': { from: 'other', outlet: 'result' }, 'dock.offset': { from: 'sum', outlet: 'result' } } };
+    const graph = {
+      ...plain.surface,
+      ribbons: {
+        'sum.a': { from: 'one', outlet: 'a' },
+        'sum.b': { from: 'other', outlet: 'result' },
+        'dock.offset': { from: 'sum', outlet: 'result' },
+      },
+    };
     const { problems, compiled } = compileMaterial({ ...plain, surface: graph });
     expect(problems).toEqual([]);
     expect(compiled!.glsl.vertex.text.match(/struct Pair_\w+/g)?.length).toBe(2);

@@ -57,7 +57,8 @@ function readCode(text: string): CodeKind {
   if (twice !== undefined) return complain(`“${twice}” is the name of a function or struct too. Choose another one.`, at);
   // Several nodes may use the same names: each gets its own.
   const second = elaborate('code', renamed(text, names), module);
-  if (second.diagnostics.some(({ severity }) => severity === 'error')) return complain('A #define may not stand for a function of the node.', at);
+  if (second.diagnostics.some(({ severity }) => severity === 'error'))
+    return complain('A #define may not stand for a function of the node.', at);
   const functions = [...second.module.functions.values()].filter(({ signature }) => !module.functions.has(signature));
   const overload = functions.at(-1);
   if (!overload) throw new RangeError('renaming lost a function');

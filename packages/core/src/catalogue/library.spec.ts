@@ -69,7 +69,12 @@ describe('The shader library', () => {
   for (const kind of kinds.values()) {
     for (const overload of kind.overloads) {
       // Images are read on a device only; its pictures are tested there.
-      if (overload.parameters.some((parameter) => parameter.type.kind === 'sampler') || kind.id.startsWith('scene') || kind.id === 'meetingGlow') continue;
+      if (
+        overload.parameters.some((parameter) => parameter.type.kind === 'sampler') ||
+        kind.id.startsWith('scene') ||
+        kind.id === 'meetingGlow'
+      )
+        continue;
       it(`${overload.signature} stays finite for awkward numbers`, () => {
         let turn = 0;
         for (let round = 0; round < 60; round++) {
@@ -131,9 +136,18 @@ describe('readKind', () => {
   });
 
   it('reads a choice with what its numbers stand for', () => {
-    const kind = read(`${head}@inlet a choice "A" = 1 of one thing|another: words\n@outlet result number "R"`) as ReturnType<typeof readKind>;
+    const kind = read(`${head}@inlet a choice "A" = 1 of one thing|another: words\n@outlet result number "R"`) as ReturnType<
+      typeof readKind
+    >;
     expect(kind?.inlets[0]).toEqual(
-      jasmine.objectContaining({ meaning: 'choice', choices: ['one thing', 'another'], default: { value: [1] }, low: 0, high: 1, help: 'words' }),
+      jasmine.objectContaining({
+        meaning: 'choice',
+        choices: ['one thing', 'another'],
+        default: { value: [1] },
+        low: 0,
+        high: 1,
+        help: 'words',
+      }),
     );
   });
 

@@ -180,7 +180,9 @@ describe('Triangles and lattice', () => {
       [0.749, height / 2],
     ] as const)
       expect(border(x, y)).toBeGreaterThan(0.9);
-    const ids = new Set(PLACES.slice(0, 60).map(([x = 0, y = 0]) => field(callShader('trianglesAt(vec2,float,float)', [[x, y], 1, 0.1]), 'id')));
+    const ids = new Set(
+      PLACES.slice(0, 60).map(([x = 0, y = 0]) => field(callShader('trianglesAt(vec2,float,float)', [[x, y], 1, 0.1]), 'id')),
+    );
     expect(ids.size).toBeGreaterThan(40);
   });
 

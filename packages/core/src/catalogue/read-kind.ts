@@ -20,7 +20,8 @@ const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'choice',
 ]);
 
-const INLET = /^(\w+) (\w+) "([^"]+)"(?: = (?:surface (\w+)|([-\d. ]+?)))?(?: in (-?[\d.]+)\.\.(-?[\d.]+))?(?: unit (\w+))?(?: of ([^:]+))?(?:: (.*))?$/;
+const INLET =
+  /^(\w+) (\w+) "([^"]+)"(?: = (?:surface (\w+)|([-\d. ]+?)))?(?: in (-?[\d.]+)\.\.(-?[\d.]+))?(?: unit (\w+))?(?: of ([^:]+))?(?:: (.*))?$/;
 const OUTLET = /^(\w+) (\w+) "([^"]+)"(?:: (.*))?$/;
 
 /** The comment above a node function does not have the form that makes a node. */

@@ -30,7 +30,11 @@ describe('Shapes', () => {
 
   it('a twist: keeps the distance from the axis and the height along it, and turns by angle times height', () => {
     for (const point of POINTS) {
-      const [x, y, z] = plus(point, callVector('twistOffset(vec3,vec3,vec3,float)', point, [0, 2, 0], [0, 0, 0], 0.7)) as [number, number, number];
+      const [x, y, z] = plus(point, callVector('twistOffset(vec3,vec3,vec3,float)', point, [0, 2, 0], [0, 0, 0], 0.7)) as [
+        number,
+        number,
+        number,
+      ];
       const [x0 = 0, y0 = 0, z0 = 0] = point;
       expect(y).toBeCloseTo(y0, 5);
       expect(Math.hypot(x, z)).toBeCloseTo(Math.hypot(x0, z0), 5);
@@ -62,14 +66,26 @@ describe('Shapes', () => {
       expect(far(found)).toBeCloseTo(0.3, 5);
       expect((found[0] ?? 0) + 2 * (found[1] ?? 0) + 0.5 * (found[2] ?? 0)).toBeCloseTo(0, 5);
       expectClose(at(1, seconds + 4), found, 4);
-      expectClose(at(0.5, seconds), found.map((each) => each / 2));
+      expectClose(
+        at(0.5, seconds),
+        found.map((each) => each / 2),
+      );
     }
     expectClose(at(0, 3), [0, 0, 0]);
   });
 
   it('a pulse: 1 on its crest, which travels, and again one interval on', () => {
     const pulseAt = (y: number, seconds: number): number => {
-      const found: Value = callShader('travellingPulse(vec3,vec3,vec3,float,float,float,float,float)', [[0, y, 0], [0, 0, 1], [0, 1, 0], 0.1, 0.2, 2, 0.5, seconds]);
+      const found: Value = callShader('travellingPulse(vec3,vec3,vec3,float,float,float,float,float)', [
+        [0, y, 0],
+        [0, 0, 1],
+        [0, 1, 0],
+        0.1,
+        0.2,
+        2,
+        0.5,
+        seconds,
+      ]);
       if (!isStruct(found)) throw new TypeError('expected a struct');
       const [pulse = NaN] = components(found.fields['pulse'] ?? []);
       expect(components(found.fields['offset'] ?? [])[2]).toBeCloseTo(0.1 * pulse, 6);
@@ -88,7 +104,12 @@ describe('Shapes', () => {
     const moves = POINTS.map((point) => {
       expectClose(at(point, 0, 1), [0, 0, 0]);
       expect(far(at(point, 1, 1))).toBeLessThan(0.6);
-      return far(plus(at(point, 1, 1), at(point, 1, 1.4).map((each) => -each)));
+      return far(
+        plus(
+          at(point, 1, 1),
+          at(point, 1, 1.4).map((each) => -each),
+        ),
+      );
     });
     expect(Math.max(...moves)).toBeGreaterThan(0.02);
   });

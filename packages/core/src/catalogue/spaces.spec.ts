@@ -40,7 +40,8 @@ describe('Spaces', () => {
   it('change: there and back again through every pair of spaces', () => {
     for (const is of [POINT, DIRECTION])
       for (const from of [OBJECT, WORLD, VIEW])
-        for (const to of [OBJECT, WORLD, VIEW]) expectClose(changed(changed([0.3, -1.2, 2.5], is, from, to), is, to, from), [0.3, -1.2, 2.5]);
+        for (const to of [OBJECT, WORLD, VIEW])
+          expectClose(changed(changed([0.3, -1.2, 2.5], is, from, to), is, to, from), [0.3, -1.2, 2.5]);
   });
 
   it('tell position, normal and tangent as the object sees them', () => {
@@ -52,7 +53,8 @@ describe('Spaces', () => {
 
   it('do not break an object that is flat', () => {
     const flat = new Map(globals).set('placeRowY', [0, 0, 0, 6]);
-    for (const each of components(callShader('changedSpace(vec3,float,float,float)', [[1, 2, 3], 0, 1, 0], flat))) expect(Number.isFinite(each)).toBeTrue();
+    for (const each of components(callShader('changedSpace(vec3,float,float,float)', [[1, 2, 3], 0, 1, 0], flat)))
+      expect(Number.isFinite(each)).toBeTrue();
   });
 });
 
@@ -77,13 +79,15 @@ describe('Blend', () => {
   });
 
   it('dodges and burns without dividing by 0', () => {
-    for (const lower of [0, 0.5, 1]) for (const upper of [0, 0.5, 1]) for (const mode of [6, 7]) expect(Number.isFinite(grey(lower, upper, mode))).toBeTrue();
+    for (const lower of [0, 0.5, 1])
+      for (const upper of [0, 0.5, 1]) for (const mode of [6, 7]) expect(Number.isFinite(grey(lower, upper, mode))).toBeTrue();
     expect([grey(0, 1, 6), grey(1, 0, 7), grey(0.5, 1, 6), grey(0.5, 0, 7)]).toEqual([0, 1, 1, 0]);
   });
 });
 
 describe('Remap with curve', () => {
-  const remap = (value: number, curve: number): number => callNumber('remapCurve(float,float,float,float,float,float)', value, 2, 4, 10, 20, curve);
+  const remap = (value: number, curve: number): number =>
+    callNumber('remapCurve(float,float,float,float,float,float)', value, 2, 4, 10, 20, curve);
 
   it('is straight at one half, passes the curve’s own value in the middle (Schlick 1994), and holds its ends', () => {
     expect(remap(2.5, 0.5)).toBeCloseTo(12.5, 5);

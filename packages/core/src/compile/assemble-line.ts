@@ -65,7 +65,10 @@ export function sumFunctions(sums: readonly LightSum[], library: Module): [strin
 }
 
 /** The same with every slot read from the material's block. */
-export function packedLine({ line, results, sums }: AssembledLine, reads: ReadonlyMap<string, Expression>): Pick<AssembledLine, 'line' | 'results' | 'sums'> {
+export function packedLine(
+  { line, results, sums }: AssembledLine,
+  reads: ReadonlyMap<string, Expression>,
+): Pick<AssembledLine, 'line' | 'results' | 'sums'> {
   const pack = (expression: Expression): Expression => substitute(expression, 'global', reads);
   return { line: mapValues(line, pack), results: results.map(pack), sums: sums.map((sum) => mapSum(sum, pack)) };
 }

@@ -40,12 +40,17 @@ describe('A shape', () => {
   });
 
   it('is computed per vertex, and what also reaches the colour per pixel', () => {
-    const both = materialOf({ noise: 'gradientNoise', push: 'offsetAlongNormal' }, { 'push.amount': 'noise', 'dock.offset': 'push', 'dock.colour': 'noise' });
+    const both = materialOf(
+      { noise: 'gradientNoise', push: 'offsetAlongNormal' },
+      { 'push.amount': 'noise', 'dock.offset': 'push', 'dock.colour': 'noise' },
+    );
     expect(compileMaterial(both).rates).toEqual(jasmine.objectContaining({ push: 'vertex', noise: 'pixel' }));
   });
 
   it('asks for no pixels at the vertices: derivatives are 0 there', () => {
-    const found = compiled(materialOf({ checks: 'checker', push: 'offsetAlongNormal' }, { 'push.amount': 'checks', 'dock.offset': 'push' }));
+    const found = compiled(
+      materialOf({ checks: 'checker', push: 'offsetAlongNormal' }, { 'push.amount': 'checks', 'dock.offset': 'push' }),
+    );
     expect(found.glsl.vertex.text).toContain('checker');
     expect(found.glsl.vertex.text).not.toMatch(/fwidth|dFdx|dFdy|gl_FragCoord|gl_FrontFacing/);
   });
@@ -127,7 +132,11 @@ describe('Programs for looking at outlets', () => {
     const perLight = { ...newMaterial('m'), groups: { g: EACH_LIGHT_GROUP } };
     const grouped = {
       ...perLight,
-      surface: { ...perLight.surface, nodes: { n: { kind: 'group', group: 'g', rev: 1, x: 0, y: 0, values: {} } }, ribbons: { 'dock.colour': { from: 'n', outlet: 'light' } } },
+      surface: {
+        ...perLight.surface,
+        nodes: { n: { kind: 'group', group: 'g', rev: 1, x: 0, y: 0, values: {} } },
+        ribbons: { 'dock.colour': { from: 'n', outlet: 'light' } },
+      },
     };
     const inside = [
       { node: 'n/cosine', outlet: 'result' },
@@ -143,7 +152,12 @@ describe('Programs for looking at outlets', () => {
 
   it('take no more than a driver can bear', () => {
     const nodes = Object.fromEntries(Array.from({ length: MOST_OUTLETS + 5 }, (_, index) => [`n${index}`, 'time']));
-    expect(outlets(materialOf(nodes), Object.keys(nodes).map((node) => ({ node, outlet: 'result' }))).outlets.length).toBe(MOST_OUTLETS);
+    expect(
+      outlets(
+        materialOf(nodes),
+        Object.keys(nodes).map((node) => ({ node, outlet: 'result' })),
+      ).outlets.length,
+    ).toBe(MOST_OUTLETS);
   });
 
   it('say what is wrong with a graph', () => {

@@ -67,7 +67,9 @@ export function nodeCurve(kind: NodeKind, values: Readonly<Record<string, InletV
   const [low, high] = kind.id === 'remap' || kind.id === 'remapCurve' ? spanOf(fixed.slice(1, 3)) : [spec.low, spec.high];
   const samples = Array.from({ length: steps + 1 }, (_, index) => {
     const at = low + ((high - low) * index) / steps;
-    const args = fixed.map((each, index2) => (index2 === place && sameType(overload.parameters[index2]?.type ?? FLOAT, FLOAT) ? [at] : each));
+    const args = fixed.map((each, index2) =>
+      index2 === place && sameType(overload.parameters[index2]?.type ?? FLOAT, FLOAT) ? [at] : each,
+    );
     const globals = spec.inlet ? undefined : facing(at);
     return seen(evaluateCall(overload, args, { functions: library().module.functions, globals }).result);
   });

@@ -16,7 +16,9 @@ export function unpackResult({ compiled, ...result }: PackedResult): CompileResu
   return compiled ? { ...result, compiled: { ...compiled, slots: unpackSlots(compiled.slots) } } : result;
 }
 
-export type PackedOutlets = (Omit<CompiledOutlets, 'compiled'> & { readonly packed: NonNullable<PackedResult['compiled']> }) | { readonly problems: readonly GraphProblem[] };
+export type PackedOutlets =
+  | (Omit<CompiledOutlets, 'compiled'> & { readonly packed: NonNullable<PackedResult['compiled']> })
+  | { readonly problems: readonly GraphProblem[] };
 
 export function packOutlets(result: CompiledOutlets | { readonly problems: readonly GraphProblem[] }): PackedOutlets {
   if (!('compiled' in result)) return result;

@@ -186,7 +186,8 @@ class GraphResolver {
     const was = known?.node;
     // Where it stands says whether there is a light.
     if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
-    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code)) return undefined;
+    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code))
+      return undefined;
     const ribbons = this.incoming.get(id);
     if (ribbons !== this.before?.incoming.get(id)) return undefined;
     for (const { from } of ribbons ?? []) if (this.retyped.has(from) || !this.nodes.has(from)) return undefined;

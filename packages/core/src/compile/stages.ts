@@ -81,7 +81,10 @@ export function graphProblems(resolved: ResolvedGraph, { images, carried }: Shar
   if (images.length > MOST_IMAGES) {
     const beyond = images[MOST_IMAGES]?.image;
     const node = [...resolved.nodes.values()].find((each) => each.node?.image === beyond)?.id ?? '';
-    problems.push({ node, message: `A material may read ${MOST_IMAGES} different images; this is one too many. Pack channels into one image.` });
+    problems.push({
+      node,
+      message: `A material may read ${MOST_IMAGES} different images; this is one too many. Pack channels into one image.`,
+    });
   }
   const over = carried[MOST_CARRIED];
   if (over) {

@@ -63,7 +63,9 @@ const OPACITY: Readonly<Record<OpacityMode, Exchange>> = {
 /** A program's pixel stage, still without the material's painters. */
 export function fragmentModule(program: SurfaceProgram, opacity?: OpacityMode): Module {
   const [name, exchange = []] = FRAGMENTS[program];
-  return once(`${name} ${program} ${opacity ?? ''}`, () => withOwn(libraryProgram(name), [...exchange, ...(opacity ? OPACITY[opacity] : [])]));
+  return once(`${name} ${program} ${opacity ?? ''}`, () =>
+    withOwn(libraryProgram(name), [...exchange, ...(opacity ? OPACITY[opacity] : [])]),
+  );
 }
 
 /** The pixel stage of a program of the frame's own, for meshes of whatever material. */
@@ -82,7 +84,9 @@ export function vertexModule(program: SurfaceProgram, { shaped, carries }: { sha
 
 /** The vertex stage of a program of the frame's own, for meshes of whatever material. */
 export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert'): Module {
-  return once(`${name} false false`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]));
+  return once(`${name} false false`, () =>
+    withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]),
+  );
 }
 
 /** A program in which some functions of the library are put in the place of others. */

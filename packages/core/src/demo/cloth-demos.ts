@@ -171,7 +171,11 @@ function pennantLine(): BrelvinDocument {
 }
 
 function lanternField(): BrelvinDocument {
-  const lantern = newMesh('sphere', { radius: 0.5, segments: 20, rings: 14 }, { name: 'Lanterns', copies: { columns: 20, rows: 20, spacing: 1.02 } });
+  const lantern = newMesh(
+    'sphere',
+    { radius: 0.5, segments: 20, rings: 14 },
+    { name: 'Lanterns', copies: { columns: 20, rows: 20, spacing: 1.02 } },
+  );
   return {
     ...newSet('Lantern field'),
     tags: ['lantern'],

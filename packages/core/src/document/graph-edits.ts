@@ -127,7 +127,9 @@ export class GraphEdits {
 
   /** Shows small pictures on nodes, or no more. */
   setPreviews(ids: Iterable<string>, shown: boolean): Edit {
-    const changes = [...ids].map((id): Change => (shown ? { path: this.node(id, 'preview'), value: true } : { path: this.node(id, 'preview') }));
+    const changes = [...ids].map((id): Change =>
+      shown ? { path: this.node(id, 'preview'), value: true } : { path: this.node(id, 'preview') },
+    );
     return { label: shown ? 'Show small pictures' : 'Hide small pictures', changes };
   }
 

@@ -212,7 +212,11 @@ export class FrameRenderer {
         ...this.surfaceCalls(picture, first, globals, samples, variant),
         ...hulls(false),
         ...(isWireView(inspection.view)
-          ? picture.items.map((item) => this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)))
+          ? picture.items.map((item) =>
+              this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) =>
+                drawOwn(each, program, samples),
+              ),
+            )
           : []),
       ],
     });
@@ -281,7 +285,12 @@ export class FrameRenderer {
    *
    * @param item with the program of outlets as its surface
    */
-  drawOutlets(picture: Omit<Picture, 'items'>, item: FrameItem, cells: readonly OutletCell[], side: number): Promise<Uint8Array<ArrayBuffer>> {
+  drawOutlets(
+    picture: Omit<Picture, 'items'>,
+    item: FrameItem,
+    cells: readonly OutletCell[],
+    side: number,
+  ): Promise<Uint8Array<ArrayBuffer>> {
     return this.outlets.draw(item, cells, side, this.outletScene(picture));
   }
 
@@ -306,7 +315,8 @@ export class FrameRenderer {
     const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
     return {
-      frame: (size, corner) => this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner)),
+      frame: (size, corner) =>
+        this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner)),
       drawCall: (item, globals, quiet) => this.drawCall(item, globals, 1, quiet ? this.programs.quiet : undefined),
     };
   }
@@ -320,7 +330,9 @@ export class FrameRenderer {
     samples: SampleCount,
   ): void {
     if (items.length === 0) return;
-    const own = items.map((item) => this.drawCall(item, globals, samples, item.surface?.compiled.shaped ? undefined : this.programs.notReady));
+    const own = items.map((item) =>
+      this.drawCall(item, globals, samples, item.surface?.compiled.shaped ? undefined : this.programs.notReady),
+    );
     this.device.runPass({ depth: targets.ownDepth, clear: [0, 0, 0, 0], draws: own });
     this.device.runPass({ colour: targets.colour, depth: targets.ownDepth, draws: hulls });
   }
@@ -347,7 +359,13 @@ export class FrameRenderer {
     const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
     const object = (part?.object ?? mesh.object).buffer;
     const { frame, lights, inspect } = this.blocks;
-    const blocks = { Frame: frame.buffer.buffer, Lights: lights.buffer.buffer, Inspect: inspect.buffer.buffer, Object: object, Peek: this.outlets.buffer };
+    const blocks = {
+      Frame: frame.buffer.buffer,
+      Lights: lights.buffer.buffer,
+      Inspect: inspect.buffer.buffer,
+      Object: object,
+      Peek: this.outlets.buffer,
+    };
     const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
     const own = surface && values && !(by instanceof SurfacePipelines) ? surface.pipeline(state, by) : undefined;
     return {
@@ -356,7 +374,11 @@ export class FrameRenderer {
         values
           ? {
               blocks: { ...blocks, Material: values.buffer },
-              textures: { ...this.images.texturesFor(surface.images, material.images), shadowAtlas: this.programs.shadows.atlas, ...this.behindTextures() },
+              textures: {
+                ...this.images.texturesFor(surface.images, material.images),
+                shadowAtlas: this.programs.shadows.atlas,
+                ...this.behindTextures(),
+              },
             }
           : { blocks, textures: {} },
       ],

@@ -48,7 +48,12 @@ export interface VertexNeeds {
 
 /** The buffers of a vertex program, in the order in which `MeshBuffers.of` gives them. */
 export function vertexLayouts({ shaped, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
-  return [...SURFACE_VERTEX_BUFFERS.slice(0, -1), ...(shaped ? [SLOPES] : []), ...(grown ? [HULL_WAYS] : []), ...SURFACE_VERTEX_BUFFERS.slice(-1)];
+  return [
+    ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
+    ...(shaped ? [SLOPES] : []),
+    ...(grown ? [HULL_WAYS] : []),
+    ...SURFACE_VERTEX_BUFFERS.slice(-1),
+  ];
 }
 
 const IN_PLACE = new Float32Array([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0]);
@@ -71,7 +76,9 @@ export class MeshBuffers {
     private readonly device: Device,
     private readonly mesh: MeshData,
   ) {
-    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2, mesh.colours].map((each) => vertexBuffer(device, each));
+    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2, mesh.colours].map((each) =>
+      vertexBuffer(device, each),
+    );
     this.inPlace = vertexBuffer(device, IN_PLACE);
     this.indices = device.createBuffer({ usage: 'index', size: mesh.indices.byteLength });
     this.indices.write(mesh.indices);

@@ -7,5 +7,7 @@ export function scaleColours(count: number): (readonly number[])[] {
   const { functions } = library().module;
   const scale = functions.get('scaleColour(float)');
   if (!scale) throw new ReferenceError('the shader library must define scaleColour(float)');
-  return Array.from({ length: count }, (_, index) => components(evaluateCall(scale, [[index / Math.max(count - 1, 1)]], { functions }).result));
+  return Array.from({ length: count }, (_, index) =>
+    components(evaluateCall(scale, [[index / Math.max(count - 1, 1)]], { functions }).result),
+  );
 }

@@ -23,5 +23,8 @@ export function farFirst(items: readonly FrameItem[], camera: OrbitCamera): Fram
     return Math.hypot(...middle.map((each, axis) => each - (eye[axis] ?? 0)));
   };
   const order = ({ part }: FrameItem): number => part?.drawOrder ?? 0;
-  return items.map((item) => ({ item, far: away(item) })).sort((a, b) => order(a.item) - order(b.item) || b.far - a.far).map(({ item }) => item);
+  return items
+    .map((item) => ({ item, far: away(item) }))
+    .sort((a, b) => order(a.item) - order(b.item) || b.far - a.far)
+    .map(({ item }) => item);
 }

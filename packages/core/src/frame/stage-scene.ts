@@ -350,7 +350,9 @@ function rowsAtRest(mesh: SetMesh): Float32Array {
 /** The middle of a mesh's bounds, where its first copy puts it. */
 function middleOf({ data: { bounds }, rows }: StandingMesh): number[] {
   const middle = bounds.low.map((low, axis) => (low + (bounds.high[axis] ?? 0)) / 2);
-  return [0, 1, 2].map((row) => [0, 1, 2].reduce((sum, axis) => sum + (rows[row * 4 + axis] ?? 0) * (middle[axis] ?? 0), rows[row * 4 + 3] ?? 0));
+  return [0, 1, 2].map((row) =>
+    [0, 1, 2].reduce((sum, axis) => sum + (rows[row * 4 + axis] ?? 0) * (middle[axis] ?? 0), rows[row * 4 + 3] ?? 0),
+  );
 }
 
 function floorMesh({ floor }: StageSet): SetMesh {

@@ -39,7 +39,8 @@ export class RenderTargets {
 
   /** For surfaces that look at what is behind them; made when they are first wanted. */
   get behind(): BehindTargets {
-    const texture = (format: DeviceTexture['format']): DeviceTexture => this.device.createTexture({ ...this.size, format, samples: 1, sampling: FETCHED });
+    const texture = (format: DeviceTexture['format']): DeviceTexture =>
+      this.device.createTexture({ ...this.size, format, samples: 1, sampling: FETCHED });
     return (this.seenBehind ??= { distance: texture('rgba32float'), depth: texture('depth24plus'), colour: texture('rgba16float') });
   }
 

@@ -103,7 +103,9 @@ function rootOf(target: Expression): { readonly name: string; readonly scope: 'l
 /** What a statement reads; what it assigns to as a whole is not read. */
 function readBy(statement: Statement): readonly Expression[] {
   if (statement.op !== 'assign') return expressionsOf(statement);
-  return statement.target.op === 'reference' ? [statement.value] : [statement.value, ...operands(statement.target).filter((each) => each.op !== 'reference')];
+  return statement.target.op === 'reference'
+    ? [statement.value]
+    : [statement.value, ...operands(statement.target).filter((each) => each.op !== 'reference')];
 }
 
 function without(body: readonly Statement[], unwanted: (statement: Statement) => boolean): Statement[] {

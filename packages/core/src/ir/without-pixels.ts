@@ -27,9 +27,19 @@ function inStatement(statement: Statement): Statement {
     case 'evaluate':
       return { ...statement, value: inExpression(statement.value) };
     case 'if':
-      return { ...statement, condition: inExpression(statement.condition), yes: statement.yes.map(inStatement), no: statement.no.map(inStatement) };
+      return {
+        ...statement,
+        condition: inExpression(statement.condition),
+        yes: statement.yes.map(inStatement),
+        no: statement.no.map(inStatement),
+      };
     case 'loop':
-      return { ...statement, condition: inExpression(statement.condition), body: statement.body.map(inStatement), step: statement.step.map(inStatement) };
+      return {
+        ...statement,
+        condition: inExpression(statement.condition),
+        body: statement.body.map(inStatement),
+        step: statement.step.map(inStatement),
+      };
     case 'block':
       return { ...statement, body: statement.body.map(inStatement) };
     default:

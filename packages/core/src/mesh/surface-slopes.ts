@@ -48,10 +48,13 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
       const turn = (by: readonly number[], way: Vector3 = [0, 0, 0]): number => dot([by[2] ?? 0, by[3] ?? 0, by[4] ?? 0], way);
       const mixed = (turn(along, ways[1]) + turn(across, ways[0])) / 2;
       const numbers = [along[0], along[1], across[0], across[1], turn(along, ways[0]), turn(across, ways[1]), mixed];
-      numbers.forEach((each = 0, index) => (slopes[vertex * SLOPE_FLOATS + index] = (slopes[vertex * SLOPE_FLOATS + index] ?? 0) + each * area));
+      numbers.forEach(
+        (each = 0, index) => (slopes[vertex * SLOPE_FLOATS + index] = (slopes[vertex * SLOPE_FLOATS + index] ?? 0) + each * area),
+      );
       weights[vertex] = (weights[vertex] ?? 0) + area;
     }
   }
-  for (let index = 0; index < slopes.length; index++) slopes[index] = (slopes[index] ?? 0) / Math.max(weights[Math.floor(index / SLOPE_FLOATS)] ?? 0, 1e-20);
+  for (let index = 0; index < slopes.length; index++)
+    slopes[index] = (slopes[index] ?? 0) / Math.max(weights[Math.floor(index / SLOPE_FLOATS)] ?? 0, 1e-20);
   return slopes;
 }

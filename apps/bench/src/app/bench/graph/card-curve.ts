@@ -42,15 +42,21 @@ export class CardCurve {
     if (!curve) return undefined;
     const all = curve.lines.flat().filter(Number.isFinite);
     const [low, high] = [Math.min(0, ...all), Math.max(1e-6, ...all)];
-    const y = (value: number): number => Math.round((HEIGHT - 2 - ((Math.min(Math.max(value, low), high) - low) / (high - low)) * (HEIGHT - 4)) * 10) / 10;
-    const lines = curve.lines.map((line) => line.map((value, index) => `${index ? 'L' : 'M'}${(index / STEPS) * WIDTH} ${y(value)}`).join(''));
+    const y = (value: number): number =>
+      Math.round((HEIGHT - 2 - ((Math.min(Math.max(value, low), high) - low) / (high - low)) * (HEIGHT - 4)) * 10) / 10;
+    const lines = curve.lines.map((line) =>
+      line.map((value, index) => `${index ? 'L' : 'M'}${(index / STEPS) * WIDTH} ${y(value)}`).join(''),
+    );
     return { lines, zero: y(0) };
   });
 
   protected readonly words = computed(() => {
     const curve = this.curve();
     if (!curve) return '';
-    const over = this.kind()?.outlets[0]?.meaning === 'light' ? 'from turned away to facing the light' : `from ${numberWords(curve.low)} to ${numberWords(curve.high)}`;
+    const over =
+      this.kind()?.outlets[0]?.meaning === 'light'
+        ? 'from turned away to facing the light'
+        : `from ${numberWords(curve.low)} to ${numberWords(curve.high)}`;
     const all = curve.lines.flat();
     const range = `gives ${numberWords(Math.min(...all))} to ${numberWords(Math.max(...all))}`;
     return `Its course ${over}: ${range}${this.complete() ? '' : ', with defaults where something runs in'}`;

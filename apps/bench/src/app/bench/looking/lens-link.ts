@@ -55,7 +55,8 @@ export class LensLink {
   async fit(): Promise<void> {
     const peek = this.outlets.peek();
     const range = peek && (await this.link.engine()?.range(peek));
-    if (range && this.outlets.peek()?.outlet === peek.outlet) this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
+    if (range && this.outlets.peek()?.outlet === peek.outlet)
+      this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
   }
 
   private fitted?: object;

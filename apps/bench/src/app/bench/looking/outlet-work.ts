@@ -63,7 +63,8 @@ export class OutletWork {
       const type = typed.outletType({ node: id, outlet: first.name }) ?? 'number';
       const mode = lensMode(type, first.meaning);
       // In small, grey says enough of a number.
-      if (!NO_VALUE.includes(type)) found.set(id, { outlet: this.addressOf({ node: id, outlet: first.name }), mode: mode === 'scale' ? 'colour' : mode });
+      if (!NO_VALUE.includes(type))
+        found.set(id, { outlet: this.addressOf({ node: id, outlet: first.name }), mode: mode === 'scale' ? 'colour' : mode });
     }
     return found;
   });
@@ -99,7 +100,9 @@ export class OutletWork {
   addressOf({ node, outlet }: OutletAddress): OutletAddress {
     const typed = this.work.typed();
     const path = typed.pathOf(node);
-    return typed.graph.nodes[node]?.kind === GROUP_KIND ? { node: portPath(path, 'out', outlet), outlet: 'result' } : { node: path, outlet };
+    return typed.graph.nodes[node]?.kind === GROUP_KIND
+      ? { node: portPath(path, 'out', outlet), outlet: 'result' }
+      : { node: path, outlet };
   }
 
   /** Shows an outlet on the mesh; the picture again where it is already shown. */

@@ -25,7 +25,12 @@ const TICKS = 5;
     @if (outlets.peek(); as peek) {
       <span class="compare-row">
         <strong class="peek-title" [title]="peek.title">{{ peek.title }}</strong>
-        <brelvin-choices label="How the value is seen" [options]="modes" [value]="peek.mode" (chosen)="outlets.changePeek({ mode: $event })" />
+        <brelvin-choices
+          label="How the value is seen"
+          [options]="modes"
+          [value]="peek.mode"
+          (chosen)="outlets.changePeek({ mode: $event })"
+        />
         <span class="flex-1"></span>
         <button type="button" class="text-button" title="The picture again (F6)" aria-label="Stop peeking" (click)="outlets.stopPeek()">
           <brelvin-icon name="close" />
@@ -53,11 +58,11 @@ const TICKS = 5;
             @if (parts(); as choices) {
               <brelvin-choices label="Which number" [options]="choices" [value]="peek.component" (chosen)="choosePart($event)" />
             }
-            <span class="peek-numbers"
-              >@for (tick of ticks(); track $index) {
+            <span class="peek-numbers">
+              @for (tick of ticks(); track $index) {
                 <span>{{ tick }}</span>
-              }</span
-            >
+              }
+            </span>
           </span>
         }
         @case ('direction') {

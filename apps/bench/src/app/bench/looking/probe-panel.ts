@@ -28,7 +28,12 @@ import { numberWords, valueWords } from './value-words';
                 @if (point.number > 0) {
                   <span class="pin-number">{{ point.number }}</span>
                   {{ point.hidden ? 'hidden' : '' }}
-                  <button type="button" class="text-button" [attr.aria-label]="'Take pin ' + point.number + ' away'" (click)="probes.remove(point.number)">
+                  <button
+                    type="button"
+                    class="text-button"
+                    [attr.aria-label]="'Take pin ' + point.number + ' away'"
+                    (click)="probes.remove(point.number)"
+                  >
                     take away
                   </button>
                 } @else {

@@ -74,7 +74,9 @@ export class ProbeWork {
     await this.alone(async () => {
       const read: Pin[] = [];
       for (const pin of this.placed()) read.push(await this.read(engine, pin));
-      this.placed.update((pins) => pins.map((pin) => read.find((each) => each.number === pin.number && each.position === pin.position) ?? pin));
+      this.placed.update((pins) =>
+        pins.map((pin) => read.find((each) => each.number === pin.number && each.position === pin.position) ?? pin),
+      );
     });
   }
 
