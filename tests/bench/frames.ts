@@ -19,6 +19,7 @@ import {
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { measureCore, type CoreFigures } from './core';
+import { demoFrames, previewTimes, type NamedTimes } from './demo-frames';
 import { BANDS, BLINN_PHONG } from './hand-written';
 import { wideMaterial } from './graphs';
 
@@ -28,6 +29,9 @@ export interface FrameFigures {
   readonly compileShare: number[];
   readonly changedOverAlone: number[];
   /** Milliseconds of a frame with 1, 4 and 8 lights, and with four shadows on top. */
+  /** Sixty previews by one program and by sixty; a frame of each demo. */
+  readonly previews: readonly NamedTimes[];
+  readonly demos: readonly NamedTimes[];
   readonly byLights: readonly { readonly lights: string; readonly milliseconds: number[] }[];
 }
 
@@ -69,6 +73,8 @@ export async function run(): Promise<FrameFigures> {
     compileShare: await compileShares(renderer, mesh),
     changedOverAlone: await changes(device, renderer, mesh),
     byLights: await lightCosts(device, renderer, mesh),
+    previews: await previewTimes(device, renderer),
+    demos: await demoFrames(device, renderer),
   };
   device.destroy();
   return figures;

@@ -6,7 +6,7 @@ const HEAD = `#version 300 es
 precision highp float;
 precision highp int;
 uniform vec4 deviceTarget;
-layout(std140) uniform Frame { mat4 clipFromWorld; mat4 viewFromWorld; vec4 eyePosition; vec4 targetSize; vec4 fogColour; float frameTime; };
+layout(std140) uniform Frame { mat4 clipFromWorld; mat4 viewFromWorld; vec4 eyePosition; vec4 targetSize; vec4 pictureCorner; vec4 fogColour; float frameTime; };
 layout(std140) uniform Lights { vec4 ambientColour; vec4 ambientSlope; vec4 sunDirection; vec4 sunColour; vec4 lightCount; vec4 lightPlace[8]; vec4 lightColour[8]; vec4 lightAxis[8]; vec4 lightFalloff[8]; vec4 lightWeights[8]; mat4 shadowFromWorld[4]; vec4 shadowInfo[4]; };
 `;
 

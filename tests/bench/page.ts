@@ -17,6 +17,8 @@ export async function benchPage(report: Report): Promise<void> {
   }
   for (const { lights, milliseconds } of figures.byLights)
     report.figure(`frame 512 × 512, Blinn-Phong, ${lights}, ms`, spread(milliseconds));
+  for (const { name, milliseconds } of figures.previews) report.figure(`${name}, ms`, spread(milliseconds));
+  for (const { name, milliseconds } of figures.demos) report.figure(`frame 512 × 512 of ${name} in its set, ms`, spread(milliseconds));
   report.bound('our share of structure changed → new picture, 200 nodes', spread(figures.compileShare), 0.1);
   report.bound('picture after a changed number / the frame alone', spread(figures.changedOverAlone), 1.2);
 }

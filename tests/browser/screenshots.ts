@@ -27,7 +27,7 @@ try {
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
     await bench.press(room, 'brelvin-room-switch');
-    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 11, 90_000, 'all pictures');
+    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 14, 90_000, 'all pictures');
     await picture(`library-${room.toLowerCase()}`);
     await bench.openMaterial('material-puppet-cheek');
     await (await bench.card('bands')).click();
@@ -88,17 +88,10 @@ try {
   await bench.driver.sleep(1500);
   await bench.sharp();
   await picture('views');
-  for (const [view, name] of [
-    ['wiresOver', 'wires'],
-    ['depth', 'depth'],
-    ['rings', 'rings'],
-    ['marks', 'marks'],
-  ] as const) {
-    await bench.click(`[data-view="${view}"]`);
-    await bench.driver.sleep(1500);
-    await bench.sharp();
-    await picture(`view-${name}`);
-  }
+  await bench.click('[data-view="wiresOver"]');
+  await bench.driver.sleep(1500);
+  await bench.sharp();
+  await picture('view-wires');
   await bench.click('[data-view="none"]');
   await bench.keys(Key.ESCAPE);
   await bench.press('outline', '.panel-about');
@@ -112,6 +105,35 @@ try {
   await bench.waitForText('.compare-numbers', /apart/);
   await calm();
   await picture('compare');
+  await bench.openMaterial('material-kite-dusk');
+  await bench.choose('place');
+  await bench.press('Peek at Bottom to top', '[data-kind="place"]');
+  await bench.see('.peek-scale');
+  await bench.driver.sleep(2500);
+  await calm();
+  await picture('peek');
+  await bench.press('Stop peeking', '.peek-bar');
+  await bench.press('probe', '.panel-about');
+  const stage = await (await bench.see('.stage-canvas')).getRect();
+  for (const [across, down] of [
+    [0.4, 0.35],
+    [0.6, 0.5],
+    [0.45, 0.68],
+  ] as const) {
+    const spot = { x: Math.round(stage.x + stage.width * across), y: Math.round(stage.y + stage.height * down) };
+    await bench.drag(spot, spot);
+    await bench.driver.sleep(1500);
+  }
+  await calm();
+  await picture('probe');
+  await bench.driver.get(`${server.address}/bench/material-festival-silk`);
+  await bench.press('time', '.mesh-bar');
+  await bench.ready();
+  await bench.command('Small pictures on all nodes');
+  await bench.press('tidy', '.graph-bar');
+  await bench.driver.sleep(2500);
+  await calm();
+  await picture('previews');
   // Everything of the hair twice; the copy's highlight is added, and all laid out.
   await bench.openMaterial('material-puppet-hair');
   await bench.chord(Key.CONTROL, 'a');

@@ -5,9 +5,11 @@ float distanceToEye() {
 
 // Light on its way to the eye through even fog: Beer-Lambert law.
 vec3 throughFog(vec3 light) {
+  // More is beyond the half floats that it is kept in, and would leave holes in what is averaged over pixels.
+  vec3 held = clamp(light, -6.0e4, 6.0e4);
   float density = fogColour.w;
   if (density <= 0.0) {
-    return light;
+    return held;
   }
-  return mix(fogColour.rgb, light, exp(-density * distanceToEye()));
+  return mix(fogColour.rgb, held, exp(-density * distanceToEye()));
 }

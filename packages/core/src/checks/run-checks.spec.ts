@@ -77,6 +77,7 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
     material: withImage(materialOf({ i: 'image', p: 'power', r: 'rim' }, { 'p.a': 'i.red', 'r.strength': 'p', 'dock.colour': 'r' })),
   },
   range: { material: materialOf({ l: ['lambert', { base: [1.4, 0.2, 0.2] }] }, { 'dock.colour': 'l' }) },
+  empty: { material: materialOf({ p: 'place', r: ['remap', { inLow: 2, inHigh: 2 }] }, { 'r.value': 'p.y', 'dock.colour': 'r' }) },
   'no-effect': { material: materialOf({ r: ['rim', { strength: 0, power: 3 }] }, { 'dock.colour': 'r' }) },
   'inside-out': {
     material: newMaterial('m'),
@@ -118,6 +119,20 @@ describe('Checks', () => {
       expect(runChecks(inputOf(silent, set, missing)).silenced).toBeGreaterThan(0);
     });
   }
+
+  for (const [what, node, words] of [
+    ['a gradient without stops', ['gradient', { stops: [] }], /no stop/],
+    ['a gradient with one', ['gradientSteps', { stops: [1, 0, 0, 0.5] }], /single stop/],
+    ['a wave that runs nowhere', ['waveOffset', { along: [0, 0, 0] }], /points nowhere/],
+  ] as const)
+    it(`empty: ${what} is said and mended`, () => {
+      const material = materialOf({ n: [node[0], node[1]] }, { 'dock.colour': 'n' });
+      const [finding, ...others] = found('empty', material);
+      expect(others).toEqual([]);
+      expect(finding?.title).toMatch(words);
+      expect(found('empty', edited(material, finding!.mend!.edit))).toEqual([]);
+      expect(compileMaterial(material).problems).toEqual([]);
+    });
 
   it('image-count: is said when there are more images than a surface can read', () => {
     const nodes = Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`i${index}`, 'image']));
@@ -166,6 +181,6 @@ describe('Checks', () => {
   });
 
   it('have an id each', () => {
-    expect(new Set(CHECKS.map((check) => check.id)).size).toBe(12);
+    expect(new Set(CHECKS.map((check) => check.id)).size).toBe(CHECKS.length);
   });
 });

@@ -1,6 +1,7 @@
 import { clampedCosine } from './clamped-cosine';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
 import { directionKinds } from './direction-kinds';
+import { emptyRanges } from './empty-ranges';
 import { imageCount } from './image-count';
 import { imageRoles } from './image-roles';
 import { insideOut } from './inside-out';
@@ -22,6 +23,7 @@ export const CHECKS: readonly Check[] = [
   clampedCosine,
   imageRoles,
   physicalRanges,
+  emptyRanges,
   noEffect,
   insideOut,
   unnamedImages,

@@ -18,7 +18,7 @@ export function writeMaterialValues(
 ): void {
   const globals = new Map(frame);
   for (const { name, type, offset, source } of compiled.slots) {
-    const numbers = documentNumbers(source, type, material, live);
+    const numbers = documentNumbers(source, type, material, live)?.map(held);
     if (!numbers) continue;
     words.set(numbers, offset);
     globals.set(name, type.kind === 'array' ? { items: chunks(numbers, 4) } : numbers);
@@ -30,6 +30,14 @@ export function writeMaterialValues(
     const value = source.from === 'frame' ? locals.get(source.name) : undefined;
     if (value) words.set(components(value), offset);
   }
+}
+
+/** The largest number that programs are given: its square is still a number. */
+const LARGEST = 1e18;
+
+/** A number as programs can bear it: none is 0, and none is beyond all others. */
+function held(value: number): number {
+  return Number.isNaN(value) ? 0 : Math.min(Math.max(value, -LARGEST), LARGEST);
 }
 
 /** Whether the clock moves a picture of the material: its program reads it, or a live input that is read does. */
