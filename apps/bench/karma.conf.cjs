@@ -21,8 +21,11 @@ module.exports = (config) =>
     customLaunchers: { SoftwareChromium: { base: 'Chrome', flags } },
     reporters: ['dots'],
     colors: false,
-    client: { jasmine: { random: true } },
+    client: { jasmine: { random: true, timeoutInterval: 30_000 } },
+    // A software device may hold the page up for seconds, on a busy machine for longer.
     browserNoActivityTimeout: 120_000,
+    browserDisconnectTimeout: 30_000,
+    pingTimeout: 60_000,
     singleRun: true,
     restartOnFileChange: false,
   });

@@ -1,8 +1,8 @@
 import { Key } from 'selenium-webdriver';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** A whole piece of work without touching the pointer. */
 describe('The keyboard alone', () => {
@@ -10,16 +10,7 @@ describe('The keyboard alone', () => {
   let browser: Browser;
   let bench: Bench;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, browser, bench } = open));
 
   /** Presses Tab until the focus is where the words say, or back to where it began. */
   async function tabTo(words: RegExp): Promise<void> {

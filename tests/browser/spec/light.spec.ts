@@ -1,9 +1,9 @@
 import { Key } from 'selenium-webdriver';
 import { newMaterial, type LightRig } from '@brelvin/core';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** Light as something one plays: rigs, handles, motion, terms, special views. */
 describe('Light', () => {
@@ -12,16 +12,7 @@ describe('Light', () => {
   let bench: Bench;
   let made = 0;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, browser, bench } = open));
 
   /** A fresh material on a plain sphere at the north window. */
   async function open(): Promise<void> {

@@ -1,9 +1,8 @@
 import { Key } from 'selenium-webdriver';
 import { newMaterial, type Material } from '@brelvin/core';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import { withBench } from '../support/with-bench';
 
 const PEEK = Key.F6;
 const PROBE = Key.F7;
@@ -11,20 +10,10 @@ const PROBE = Key.F7;
 /** Looking at what nodes give: on the mesh, at points, in small; and writing a node of one's own. */
 describe('Looking at values', () => {
   let server: ServerProcess;
-  let browser: Browser;
   let bench: Bench;
   let made = 0;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, bench } = open));
 
   /** A material on the plain sphere: place in mesh into a smooth step into the dock. */
   async function open(change: Partial<Material> = {}): Promise<string> {

@@ -1,10 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { Key } from 'selenium-webdriver';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -17,20 +16,10 @@ interface Violation {
 const USERS_COLOURS = '.swatch, .outlet-swatch, .gradient-bar, .colour-square, .stage-canvas, img, canvas';
 
 describe('Looks', () => {
-  let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ browser, bench } = open));
 
   async function violations(): Promise<string[]> {
     await bench.driver.executeScript(AXE);

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { Key, Origin } from 'selenium-webdriver';
 import { newMaterial, type LightRig, type Material } from '@brelvin/core';
 import { PNG } from 'pngjs';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 import type { StagePixels } from '../support/stage-pixels';
 
 /** What is round the picture, behind it and beside it: outlines, backgrounds, a second picture; and what may go wrong. */
@@ -17,16 +17,7 @@ describe('The picture', () => {
   let bench: Bench;
   let made = 0;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, browser, bench } = open));
 
   const documentOf = async <T>(id: string): Promise<T> => (await server.request('GET', `/documents/${id}`)).body['document'] as T;
 

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { By, Key } from 'selenium-webdriver';
 import { newMaterial, newSet, type Material, type StageSet } from '@brelvin/core';
-import { freshDatabase } from '../../support/databases';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** A picture of one colour. */
 function picture(width: number, height: number, [red, green, blue]: readonly number[]): Buffer {
@@ -23,16 +23,7 @@ describe('Sets and images', () => {
   let bench: Bench;
   let made = 0;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, browser, bench } = open));
 
   /** A material in a set of its own. */
   async function open(

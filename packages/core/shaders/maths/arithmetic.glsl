@@ -139,3 +139,17 @@ vec3 sineOf(vec3 a) {
 vec4 sineOf(vec4 a) {
   return sin(a);
 }
+
+/**
+ * Power, sign kept: raises the size of a value to a power, and leaves its sign.
+ * @kind signedPower 1
+ * @family Numbers
+ * @words exponent, pow, curve, gamma, negative, symmetric
+ * @source sign(x) |x|ʸ; 0 where x is 0
+ * @inlet a number "Value" = 0.5
+ * @inlet b number "Power" = 2 in 0..8
+ * @outlet result number "Result"
+ */
+float signedPower(float a, float b) {
+  return sign(a) * powerOf(abs(a), b);
+}

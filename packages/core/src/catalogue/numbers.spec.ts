@@ -265,3 +265,11 @@ describe('Colours', () => {
     palette(1).forEach((each, channel) => expect(each).toBeCloseTo(palette(0)[channel]!, 4));
   });
 });
+
+describe('Power, sign kept', () => {
+  it('is a power of the size, with the sign of the value', () => {
+    const power = (a: number, b: number): number => callNumber('signedPower(float,float)', a, b);
+    expect([power(3, 2), power(-3, 2), power(-8, 1 / 3)].map((each) => Math.round(each * 1e4) / 1e4)).toEqual([9, -9, -2]);
+    expect(power(0, 0.5)).toBe(0);
+  });
+});

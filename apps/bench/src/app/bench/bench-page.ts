@@ -33,6 +33,7 @@ import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { RecentMaterials } from '../shared/documents/recent-materials';
 import { Workbench } from '../shared/documents/workbench';
+import { Tabs, type Tab } from '../shared/controls/tabs';
 import { Icon } from '../shared/icons/icon';
 import { download } from '../shared/pixels/download';
 import { RoomSwitch } from '../shared/rooms/room-switch';
@@ -82,6 +83,9 @@ import { TermsMixer } from './terms/terms-mixer';
 
 const THUMBNAIL_AFTER_MS = 1200;
 
+type Panel = 'about' | 'outline' | 'opacity' | 'checks' | 'probe' | 'history';
+const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { value: 'parts' }];
+
 /** The Bench: one material with its set and light rig, its graph, its picture. */
 @Component({
   selector: 'brelvin-bench-page',
@@ -113,6 +117,7 @@ const THUMBNAIL_AFTER_MS = 1200;
     RouterLink,
     Stage,
     StageEdge,
+    Tabs,
   ],
   providers: [
     BenchLayout,
@@ -170,8 +175,9 @@ export class BenchPage {
   protected readonly message = signal<string | undefined>(undefined);
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
+  protected readonly workspaces = WORKSPACES;
   protected readonly tab = signal<'graph' | 'parts'>('graph');
-  protected readonly panel = signal<'about' | 'outline' | 'opacity' | 'checks' | 'probe' | 'history'>('about');
+  protected readonly panel = signal<Panel>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
   protected readonly compare = inject(CompareWork);
@@ -206,6 +212,22 @@ export class BenchPage {
     const known = refusal.node !== undefined && this.work.resolved().nodes.has(refusal.node);
     return [{ node: known ? (refusal.node ?? '') : '', message: refusal.message }];
   });
+  protected readonly panels = computed((): readonly Tab<Panel>[] => {
+    const [wrong, found] = [this.problems().length, this.checks.result().findings.length];
+    return [
+      { value: 'about', words: wrong > 0 ? `to mend ${wrong}` : 'about' },
+      { value: 'outline', help: 'The line round what wears this material' },
+      { value: 'opacity', help: 'How what is behind this material is seen through it' },
+      { value: 'checks', words: found > 0 ? `checks ${found}` : 'checks' },
+      { value: 'probe', help: 'Read the values of all nodes at points of the picture (F7)' },
+      { value: 'history' },
+    ];
+  });
+  protected readonly lightPanels = computed((): readonly Tab<'lights' | 'picture' | 'terms'>[] => [
+    { value: 'lights', words: 'light dial' },
+    { value: 'picture' },
+    { value: 'terms', words: this.look.isWhole() ? 'terms' : 'terms ·' },
+  ]);
   protected readonly rates = computed(() => this.compiled()?.rates ?? {});
   protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
   protected readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);

@@ -1,4 +1,14 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { outletKey } from '../stage/outlet-lens';
 import { LensLink, PREVIEW_SIDE } from './lens-link';
 import { OutletWork } from './outlet-work';
@@ -23,6 +33,11 @@ export class CardPreview {
   });
 
   constructor() {
+    effect((onCleanup) => {
+      const node = this.node();
+      this.link.show(node, true);
+      onCleanup(() => this.link.show(node, false));
+    });
     afterRenderEffect(() => {
       const context = this.canvas().nativeElement.getContext('2d');
       const [atlas, place] = [this.link.previews(), this.place()];

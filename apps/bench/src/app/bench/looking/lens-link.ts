@@ -21,6 +21,12 @@ export class LensLink {
   private drawing = false;
   private stale = false;
   private timer?: ReturnType<typeof setTimeout>;
+  /** Nodes whose small picture is on the page. */
+  private readonly onPage = new Set<string>();
+  /** What the last small pictures were made of. */
+  private made: readonly unknown[] = [];
+  /** The outlet for which the scale was fitted. */
+  private fitted?: object;
 
   /** The last small pictures. */
   readonly previews = this.atlas.asReadonly();
@@ -28,14 +34,14 @@ export class LensLink {
   constructor() {
     effect(() => {
       const [engine, program] = [this.link.engine(), this.outlets.program()];
-      untracked(() => void engine?.setOutlets(program).then(() => this.follow(engine)));
+      untracked(() => void engine?.setOutlets(program).then(() => this.lookAgain(engine)));
     });
     effect(() => this.link.engine()?.setLens(this.outlets.peek()));
     // A scale whose ends nobody set spans what is seen.
     effect(() => {
       const peek = this.outlets.peek();
       this.link.state();
-      if (peek?.mode === 'scale' && !peek.held) untracked(() => this.fitSoon());
+      if (peek?.mode === 'scale' && !peek.held) untracked(() => void this.fitOnce());
     });
     effect(() => {
       this.outlets.previewed();
@@ -51,34 +57,40 @@ export class LensLink {
     });
   }
 
-  /** Measures what is seen, and lets the scale span it. */
-  async fit(): Promise<void> {
-    const peek = this.outlets.peek();
-    const range = peek && (await this.link.engine()?.range(peek));
-    if (range && this.outlets.peek()?.outlet === peek.outlet)
-      this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
+  /** Tells that a node's small picture is on the page from now on, or no more. */
+  show(node: string, shown: boolean): void {
+    if (shown) this.onPage.add(node);
+    else this.onPage.delete(node);
+    if (shown) this.drawSoon();
   }
 
-  private fitted?: object;
+  /** Measures what is seen, and lets the scale span it. */
+  async fit(): Promise<boolean> {
+    const peek = this.outlets.peek();
+    const range = peek && (await this.link.engine()?.range(peek));
+    if (!range || this.outlets.peek()?.outlet !== peek.outlet) return false;
+    this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
+    return true;
+  }
 
   /** Once for each outlet, as soon as its program is there. */
-  private fitSoon(): void {
-    const [peek, program] = [this.outlets.peek(), this.outlets.program()];
-    if (!peek || !program || this.fitted === peek.outlet) return;
-    const wanted = peek.outlet;
-    void this.link
-      .engine()
-      ?.range(peek)
-      .then((range) => {
-        if (!range || this.outlets.peek()?.outlet !== wanted || this.fitted === wanted) return;
-        this.fitted = wanted;
-        this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
-      });
+  private async fitOnce(): Promise<void> {
+    const outlet = this.outlets.peek()?.outlet;
+    if (!outlet || !this.outlets.program() || this.fitted === outlet) return;
+    if (await this.fit()) this.fitted = outlet;
+  }
+
+  /** There is another program to look through. */
+  private lookAgain(engine: StageEngine): void {
+    this.drawSoon();
+    this.follow(engine);
   }
 
   /** A picture was drawn: what was seen may have changed. */
   private follow(engine: StageEngine | undefined): void {
-    if (this.outlets.previewed().size > 0) this.drawSoon();
+    // The camera moves none of the small pictures.
+    const changed = engine?.previewedState.some((each, index) => each !== this.made[index]);
+    if (changed && this.outlets.previewed().size > 0) this.drawSoon();
     if (this.outlets.probing()) void this.probes.refresh(engine);
   }
 
@@ -92,8 +104,9 @@ export class LensLink {
   }
 
   private async draw(): Promise<void> {
-    const wishes = [...this.outlets.previewed().values()];
+    const wishes = [...this.outlets.previewed()].filter(([node]) => this.onPage.has(node)).map(([, wish]) => wish);
     this.stale = false;
+    this.made = this.link.engine()?.previewedState ?? [];
     if (wishes.length === 0) {
       this.atlas.set(undefined);
       return;

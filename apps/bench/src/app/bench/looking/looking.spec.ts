@@ -31,6 +31,7 @@ describe('Pins', () => {
   let work: ProbeWork;
   let seen: ProbedOutlets | undefined;
   const engine = {
+    canProbe: true,
     probe: () => Promise.resolve(seen),
     placeOf: () => ({ x: 5, y: 5 }),
   } as unknown as StageEngine;

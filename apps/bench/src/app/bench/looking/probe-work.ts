@@ -15,6 +15,8 @@ export interface Pin {
 }
 
 export const MOST_PINS = 3;
+const LONGEST_WAIT_MS = 10_000;
+const POLL_MS = 50;
 /** Something nearer to a pin than this part of its distance from the eye is the pin's own point. */
 const SAME_PLACE = 0.05;
 
@@ -38,6 +40,9 @@ export class ProbeWork {
   /** Places a pin, CSS pixels from the picture's top left; the oldest makes room for a fourth. */
   async pin(engine: StageEngine, x: number, y: number): Promise<void> {
     await this.alone(async () => {
+      // Whoever presses before the program is there waits for it.
+      for (let waited = 0; !engine.canProbe && waited < LONGEST_WAIT_MS; waited += POLL_MS)
+        await new Promise((resolve) => setTimeout(resolve, POLL_MS));
       const found = await engine.probe(x, y);
       this.refusal.set(found ? undefined : 'Nothing there wears this material: there are no values.');
       if (!found) return;

@@ -61,6 +61,11 @@ export class OutletLens {
     await this.surfaces.show(OUTLETS, program.compiled);
   }
 
+  /** Whether values can be read. */
+  get ready(): boolean {
+    return this.surface !== undefined;
+  }
+
   follow(material: Material): void {
     if (this.program) this.surfaces.setMaterial(OUTLETS, material);
   }

@@ -259,6 +259,11 @@ export class StageEngine {
     this.moved();
   }
 
+  /** Whether the values of outlets can be read already. */
+  get canProbe(): boolean {
+    return this.outlets.ready;
+  }
+
   /** The values of outlets at a place of the canvas, CSS pixels from its top left; nothing where the material is not seen. */
   probe(x: number, y: number): Promise<ProbedOutlets | undefined> {
     const { renderer, scene, rig } = this;
@@ -283,6 +288,11 @@ export class StageEngine {
     if (!renderer || !rig) return Promise.resolve(undefined);
     this.previewMesh ??= renderer.uploadMesh(buildMesh(PREVIEW_MESH));
     return this.outlets.previews(renderer, { camera: PREVIEW_CAMERA, rig, ...this.clocks }, this.previewMesh, wishes, side);
+  }
+
+  /** What small pictures are made of besides their program: as long as it is the same, they are. */
+  get previewedState(): readonly unknown[] {
+    return [this.surfaces.wornAs(this.bench)?.material, this.rig, this.seconds, this.lightClock.value];
   }
 
   /** Where a point of world space is seen, CSS pixels from the canvas' top left. */
