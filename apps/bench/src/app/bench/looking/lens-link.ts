@@ -65,7 +65,7 @@ export class LensLink {
   }
 
   /** Measures what is seen, and lets the scale span it. */
-  async fit(): Promise<boolean> {
+  async spanSeen(): Promise<boolean> {
     const peek = this.outlets.peek();
     const range = peek && (await this.link.engine()?.range(peek));
     if (!range || this.outlets.peek()?.outlet !== peek.outlet) return false;
@@ -77,7 +77,7 @@ export class LensLink {
   private async fitOnce(): Promise<void> {
     const outlet = this.outlets.peek()?.outlet;
     if (!outlet || !this.outlets.program() || this.fitted === outlet) return;
-    if (await this.fit()) this.fitted = outlet;
+    if (await this.spanSeen()) this.fitted = outlet;
   }
 
   /** There is another program to look through. */

@@ -43,16 +43,16 @@ const TICKS = 5;
               label="Lowest of the scale"
               [value]="round(peek.low)"
               (changed)="outlets.changePeek({ low: $event.value, held: true })"
-              (resetAsked)="fit()"
+              (resetAsked)="spanSeen()"
             />
             <span class="peek-scale" [style.background-image]="scale()" aria-hidden="true"></span>
             <brelvin-number
               label="Highest of the scale"
               [value]="round(peek.high)"
               (changed)="outlets.changePeek({ high: $event.value, held: true })"
-              (resetAsked)="fit()"
+              (resetAsked)="spanSeen()"
             />
-            <button type="button" class="text-button" title="Let the scale span what is seen" (click)="fit()">fit</button>
+            <button type="button" class="text-button" title="Let the scale span what is seen" (click)="spanSeen()">fit</button>
           </span>
           <span class="compare-row peek-ticks" role="status">
             @if (parts(); as choices) {
@@ -98,12 +98,12 @@ export class PeekBar {
     return Number(value.toPrecision(4));
   }
 
-  protected fit(): void {
-    void this.link.fit();
+  protected spanSeen(): void {
+    void this.link.spanSeen();
   }
 
   protected choosePart(component: number): void {
     this.outlets.changePeek({ component });
-    this.fit();
+    this.spanSeen();
   }
 }
