@@ -98,6 +98,14 @@ describe('A code node', () => {
     expect(problems[0]?.message).toMatch(/^Line 2, column 10: .*smoothstp.*Did you mean “smoothstep”\?$/);
   });
 
+  it('keeps its ports while only its inside is wrong', () => {
+    const made = codeKind('vec3 glow(vec3 tint, float edge) { return smoothstp(tint); }');
+    expect('ports' in made && made.ports?.inlets.map(({ name }) => name)).toEqual(['tint', 'edge']);
+    expect('ports' in made && made.ports?.outlets.length).toBe(1);
+    const broken = codeKind('vec3 glow(mat3 m) { return 1.0; }');
+    expect('problem' in broken && broken.ports).toBeUndefined();
+  });
+
   it('is made once for the same text', () => {
     expect(kindOf(FIRST_CODE)).toBe(kindOf(FIRST_CODE));
   });

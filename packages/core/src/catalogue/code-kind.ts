@@ -14,8 +14,11 @@ vec3 mine(vec3 colour, float amount) {
 /** Characters that a code node may hold. */
 export const LONGEST_CODE = 20_000;
 
-/** A code node's kind, made of the function that is typed in it; or why it can not be read. */
-export type CodeKind = { readonly kind: NodeKind } | { readonly problem: Diagnostic };
+/**
+ * A code node's kind, made of the function that is typed in it; or why it can not be read, with its ports where at least
+ * the signature can be.
+ */
+export type CodeKind = { readonly kind: NodeKind } | { readonly problem: Diagnostic; readonly ports?: NodeKind };
 
 const KNOWN = new Map<string, CodeKind>();
 /** Texts whose kinds are remembered: typing makes many that nobody asks for again. */
@@ -39,7 +42,11 @@ function readCode(text: string): CodeKind {
   const { module } = library();
   const first = elaborate('code', text, module);
   const [error] = first.diagnostics.filter(({ severity }) => severity === 'error');
-  if (error) return { problem: error };
+  if (error)
+    return {
+      problem: error,
+      ports: portsOf([...first.module.functions.values()].filter(({ signature }) => !module.functions.has(signature)).at(-1)),
+    };
   const complain = (message: string, at = 0): CodeKind => ({
     problem: { severity: 'error', message, path: 'code', range: { from: at, to: at }, ...positionOf(text, at) },
   });
@@ -71,6 +78,14 @@ function readCode(text: string): CodeKind {
 function positionOf(text: string, at: number): { line: number; column: number } {
   const before = text.slice(0, at).split('\n');
   return { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
+}
+
+/** The ports of a function whose inside can not be read. */
+function portsOf(declared: IrFunction | undefined): NodeKind | undefined {
+  const base = library().kinds.get(CODE_KIND);
+  const outlets = declared && outletsOf(declared.result);
+  if (!base || !outlets || !declared.parameters.every(({ type }) => TYPES.has(typeName(type)))) return undefined;
+  return { ...base, inlets: declared.parameters.map(({ name, type }) => inletOf(name, type)), outlets };
 }
 
 /** A number of the text itself, so that the same text has the same names everywhere. */

@@ -68,7 +68,7 @@ export function groupKind(catalogue: Catalogue, group: NodeGroup): NodeKind {
 export function kindOfNode(catalogue: Catalogue, material: Pick<Material, 'groups'>, node: GraphNode): NodeKind | undefined {
   if (node.kind === CODE_KIND) {
     const made = codeKind(node.code);
-    return 'kind' in made ? made.kind : catalogue.kinds.get(node.kind);
+    return ('kind' in made ? made.kind : made.ports) ?? catalogue.kinds.get(node.kind);
   }
   if (node.kind !== GROUP_KIND) return catalogue.kinds.get(node.kind);
   const group = material.groups[node.group ?? ''];

@@ -25,10 +25,10 @@ import { GraphWork } from '../graph/graph-work';
       <h3 class="about-title">
         {{ known.title }} <span class="finder-family">{{ known.family }}</span>
       </h3>
-      <p>{{ known.help }}</p>
       @if (code(); as node) {
         <brelvin-code-field [node]="node.id" [code]="node.code" />
       }
+      <p>{{ known.help }}</p>
       @for (inlet of known.inlets; track inlet.name) {
         @if (inlet.help) {
           <p class="hint">
