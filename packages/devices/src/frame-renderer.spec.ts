@@ -3,7 +3,7 @@ import {
   compileMaterial,
   DEMO_DOCUMENTS,
   drawThumbnail,
-  FrameRenderer,
+  type FrameRenderer,
   newMaterial,
   newLight,
   newRig,
@@ -15,7 +15,8 @@ import {
   type MeshShape,
   type Picture,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = THUMBNAIL_SIZE;
 const front = { ...START_CAMERA, azimuth: 0, elevation: 0 };
@@ -25,12 +26,7 @@ describe('FrameRenderer', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   async function item(material: Material, shape: MeshShape, rig: LightRig): Promise<FrameItem> {
     const { compiled, problems } = compileMaterial(material);

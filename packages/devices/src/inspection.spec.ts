@@ -4,7 +4,7 @@ import {
   compileMaterial,
   DEMO_DOCUMENTS,
   EACH_LIGHT_GROUP,
-  FrameRenderer,
+  type FrameRenderer,
   newLight,
   newMaterial,
   newRig,
@@ -23,7 +23,8 @@ import {
   type MeshShape,
   type Term,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -34,12 +35,7 @@ describe('Inspection', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const rig: LightRig = {
     ...newRig('test'),
@@ -277,12 +273,7 @@ describe('The view transform', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   async function behind(change: Partial<LightRig>): Promise<Uint8Array> {
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });

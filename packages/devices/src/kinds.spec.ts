@@ -1,7 +1,7 @@
 import {
   buildMesh,
   compileMaterial,
-  FrameRenderer,
+  type FrameRenderer,
   library,
   newMaterial,
   newRig,
@@ -11,7 +11,7 @@ import {
   type Material,
   type Ribbon,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 48;
 const size = { width: SIDE, height: SIDE };
@@ -20,15 +20,9 @@ const PACK = 10;
 
 /** Every kind of node goes through a real driver, and gives a number at every pixel. */
 describe('Kinds on a device', () => {
-  let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ renderer } = open));
 
   const kinds = [...library().kinds.values()].filter(({ id, overloads }) => overloads.length > 0 && id !== THIS_LIGHT_KIND);
   const packs = Array.from({ length: Math.ceil(kinds.length / PACK) }, (_, index) => kinds.slice(index * PACK, (index + 1) * PACK));

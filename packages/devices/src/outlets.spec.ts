@@ -3,7 +3,7 @@ import {
   buildMesh,
   compileOutlets,
   DEMO_DOCUMENTS,
-  FrameRenderer,
+  type FrameRenderer,
   linearFromSrgb,
   newMaterial,
   newRig,
@@ -19,7 +19,8 @@ import {
   type OutletAddress,
   type ProbedPoint,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -30,12 +31,7 @@ describe('Outlets on a device', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const rig: LightRig = { ...newRig('test'), background: [0, 0, 0] };
 

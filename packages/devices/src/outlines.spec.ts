@@ -1,7 +1,7 @@
 import {
   compileMaterial,
   FIRST_OUTLINE,
-  FrameRenderer,
+  type FrameRenderer,
   newMaterial,
   newMesh,
   newRig,
@@ -17,7 +17,8 @@ import {
   type Outline,
   type StageSet,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -30,12 +31,7 @@ describe('Outlines', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const glowing = (outline: Outline | undefined): Material => {
     const plain = newMaterial('glowing');

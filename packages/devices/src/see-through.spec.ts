@@ -1,7 +1,7 @@
 import {
   buildMesh,
   compileMaterial,
-  FrameRenderer,
+  type FrameRenderer,
   newMaterial,
   newRig,
   newSet,
@@ -15,7 +15,8 @@ import {
   type OpacityMode,
   type StageSet,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -27,12 +28,7 @@ describe('Seen through', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const node = (kind: string, values: GraphNode['values'] = {}): GraphNode => ({ kind, rev: 1, x: 0, y: 0, values });
   const glowing = (colour: readonly number[], cover: number | undefined, mode?: OpacityMode): Material => ({

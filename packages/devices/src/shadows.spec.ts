@@ -2,7 +2,7 @@ import {
   ballRound,
   buildMesh,
   compileMaterial,
-  FrameRenderer,
+  type FrameRenderer,
   hitPart,
   MESH_SHAPES,
   newLight,
@@ -20,7 +20,8 @@ import {
   type OrbitCamera,
   type StageSet,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -31,12 +32,7 @@ describe('Shadows', () => {
   let device: WebGl2Device;
   let renderer: FrameRenderer;
 
-  beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
-  });
-
-  afterAll(() => device.destroy());
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const sunFrom = (direction: readonly number[], softness = 0): LightRig => ({
     ...newRig('sun'),

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output } from '@angular/core';
+import { nextByArrow } from './arrow-keys';
 
 /** One of a few things to choose from. */
 export interface Choice<T> {
@@ -46,16 +47,10 @@ export class Choices<T extends string | number | boolean> {
   }
 
   protected key(event: KeyboardEvent): void {
-    const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
-    if (step === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const options = this.options();
-    const now = options.findIndex((option) => option.value === this.value());
-    const next = (now + step + options.length) % options.length;
-    const option = options[next];
+    const now = this.options().findIndex((option) => option.value === this.value());
+    const next = nextByArrow(event, now, this.host.nativeElement.querySelectorAll<HTMLElement>('[role="radio"]'));
+    const option = next === undefined ? undefined : this.options()[next];
     if (option) this.choose(option.value);
-    this.host.nativeElement.querySelectorAll<HTMLElement>('[role="radio"]')[next]?.focus();
   }
 }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, model } from '@angular/core';
+import { nextByArrow } from './arrow-keys';
 
 export interface Tab<T extends string> {
   readonly value: T;
@@ -36,13 +37,9 @@ export class Tabs<T extends string> {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
   protected key(event: KeyboardEvent): void {
-    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-    if (step === undefined) return;
-    event.preventDefault();
-    const tabs = this.tabs();
-    const next = (tabs.findIndex(({ value }) => value === this.shown()) + step + tabs.length) % tabs.length;
-    const tab = tabs[next];
+    const now = this.tabs().findIndex(({ value }) => value === this.shown());
+    const next = nextByArrow(event, now, this.host.nativeElement.querySelectorAll<HTMLElement>('[role="tab"]'));
+    const tab = next === undefined ? undefined : this.tabs()[next];
     if (tab) this.shown.set(tab.value);
-    this.host.nativeElement.querySelectorAll<HTMLElement>('[role="tab"]')[next]?.focus();
   }
 }

@@ -1,0 +1,19 @@
+import { FrameRenderer } from '@brelvin/core';
+import { WebGl2Device } from '../webgl2/webgl2-device';
+
+export interface OpenRenderer {
+  readonly device: WebGl2Device;
+  readonly renderer: FrameRenderer;
+}
+
+/** Gives a suite a real device with a square canvas and a renderer on it, and ends both after it. */
+export function withRenderer(side: number, use: (open: OpenRenderer) => void): void {
+  let device: WebGl2Device | undefined;
+
+  beforeAll(async () => {
+    device = WebGl2Device.create(new OffscreenCanvas(side, side));
+    use({ device, renderer: await FrameRenderer.create(device) });
+  });
+
+  afterAll(() => device?.destroy());
+}
