@@ -124,6 +124,7 @@ try {
     await bench.drag(spot, spot);
     await bench.driver.sleep(1500);
   }
+  await bench.driver.wait(async () => (await bench.all('.probe-mark')).length === 3, 20_000, 'three pins');
   await calm();
   await picture('probe');
   await bench.driver.get(`${server.address}/bench/material-festival-silk`);

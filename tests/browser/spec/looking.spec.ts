@@ -100,6 +100,13 @@ describe('Looking at values', () => {
     expect(await bench.settled(async () => (await bench.all('.card-value')).length, 0)).toBe(0);
   });
 
+  it('keeps all of three points that are pressed one right after the other', async () => {
+    await open();
+    await bench.keys(PROBE);
+    for (const down of [0.35, 0.5, 0.65]) await pressStage(0.5, down);
+    expect(await bench.settled(async () => (await bench.all('.probe-mark')).length, 3)).toBe(3);
+  });
+
   /** A number's field, opened for typing. */
   async function numberField(kind: string, label: string): Promise<Awaited<ReturnType<Bench['see']>>> {
     await (await bench.number(kind, label)).click();

@@ -12,6 +12,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Ctrl Shift Z', 'redo'],
   ['F', 'on the Stage: frame the mesh'],
   ['arrows', 'on the Stage: orbit; + and − move closer and away'],
+  ['F6', 'see on the mesh what the selected node gives, and back'],
+  ['F7', 'read the values of all nodes at points of the picture, and stop'],
   ['F8', 'the special view that was used last, and back'],
   ['F9', 'the picture alone in the whole window, and back'],
   ['?', 'this list'],

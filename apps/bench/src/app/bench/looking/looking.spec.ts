@@ -80,6 +80,19 @@ describe('Pins', () => {
     expect(work.pins()[0]?.values.get('n.result')?.[0]).toBe(9);
   });
 
+  it('are not lost while the pointer moves and other presses come', async () => {
+    seen = point(1);
+    const first = work.pin(engine, 1, 0);
+    void work.pin(engine, 2, 0);
+    void work.followPointer(engine, 3, 0);
+    void work.refresh(engine);
+    void work.followPointer(engine, 4, 0);
+    await first;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(work.pins().length).toBe(2);
+    expect(work.points().length).toBe(3);
+  });
+
   it('follow the pointer beside those that stay, until it leaves', async () => {
     await place(1);
     seen = point(2);

@@ -20,13 +20,18 @@ const POLL_MS = 50;
 /** Something nearer to a pin than this part of its distance from the eye is the pin's own point. */
 const SAME_PLACE = 0.05;
 
+interface Reading {
+  readonly kind: 'press' | 'pointer' | 'refresh';
+  readonly task: () => Promise<void>;
+}
+
 /** Points of the picture whose values are read: up to three that stay, and one that follows the pointer. */
 @Injectable()
 export class ProbeWork {
   private readonly placed = signal<readonly Pin[]>([]);
   private readonly pointed = signal<Pin | undefined>(undefined);
   private busy = false;
-  private again?: () => Promise<void>;
+  private waiting: readonly Reading[] = [];
 
   readonly pins = this.placed.asReadonly();
   /** Everything whose values are shown, those that stay first. */
@@ -39,7 +44,7 @@ export class ProbeWork {
 
   /** Places a pin, CSS pixels from the picture's top left; the oldest makes room for a fourth. */
   async pin(engine: StageEngine, x: number, y: number): Promise<void> {
-    await this.alone(async () => {
+    await this.alone('press', async () => {
       // Whoever presses before the program is there waits for it.
       for (let waited = 0; !engine.canProbe && waited < LONGEST_WAIT_MS; waited += POLL_MS)
         await new Promise((resolve) => setTimeout(resolve, POLL_MS));
@@ -53,7 +58,7 @@ export class ProbeWork {
   }
 
   async followPointer(engine: StageEngine, x: number, y: number): Promise<void> {
-    await this.alone(async () => {
+    await this.alone('pointer', async () => {
       const found = await engine.probe(x, y);
       this.pointed.set(found && { number: 0, ...found, hidden: false });
     });
@@ -76,7 +81,7 @@ export class ProbeWork {
   /** Reads all pins again. */
   async refresh(engine: StageEngine | undefined): Promise<void> {
     if (!engine || this.placed().length === 0) return;
-    await this.alone(async () => {
+    await this.alone('refresh', async () => {
       const read: Pin[] = [];
       for (const pin of this.placed()) read.push(await this.read(engine, pin));
       this.placed.update((pins) =>
@@ -93,10 +98,10 @@ export class ProbeWork {
     return found && same ? { ...pin, values: found.values, hidden: false } : { ...pin, hidden: true };
   }
 
-  /** One reading at a time; of those that come meanwhile only the last is done. */
-  private async alone(task: () => Promise<void>): Promise<void> {
+  /** One reading at a time. Of pointer moves and refreshes that come meanwhile only the last is done; no press is lost. */
+  private async alone(kind: Reading['kind'], task: Reading['task']): Promise<void> {
     if (this.busy) {
-      this.again = task;
+      this.waiting = [...this.waiting.filter((each) => kind === 'press' || each.kind !== kind), { kind, task }];
       return;
     }
     this.busy = true;
@@ -104,9 +109,9 @@ export class ProbeWork {
       await task();
     } finally {
       this.busy = false;
-      const next = this.again;
-      this.again = undefined;
-      if (next) void this.alone(next);
+      const [next, ...rest] = this.waiting;
+      this.waiting = rest;
+      if (next) void this.alone(next.kind, next.task);
     }
   }
 }
