@@ -106,13 +106,23 @@ vec3 viewOf(float view, vec3 light) {
   return view < 9.5 ? marksOn(light) : shadowsHere();
 }
 
-void main() {
+// Stripes, black and white, where a loop was broken off.
+vec4 brokenOff(vec4 painted) {
+  float stripe = step(0.5, fract((pixelHere().x - pixelHere().y) / 8.0));
+  return loopsRanOut() ? vec4(vec3(stripe), 1.0) : painted;
+}
+
+vec4 inspected() {
   Lit lit = paintSurface();
   vec3 light = lit.ambient * termWeights.x + lit.diffuse * termWeights.y + lit.specular * termWeights.z
     + lit.reflection * termWeights.w + lit.transmission * moreWeights.x + (lit.emission + paintEmission()) * moreWeights.y;
   if (inspectView.x > 0.5) {
-    pixel = seenWhole(asSeen(viewOf(inspectView.x, light)), paintOpacity());
-    return;
+    return seenWhole(asSeen(viewOf(inspectView.x, light)), paintOpacity());
   }
-  pixel = seenWhole(throughFog(light), paintOpacity());
+  return seenWhole(throughFog(light), paintOpacity());
+}
+
+void main() {
+  vec4 painted = inspected();
+  pixel = brokenOff(painted);
 }

@@ -28,6 +28,16 @@ export function libraryProgram(name: string): Module {
   return programOn(library().module, name);
 }
 
+let taken: ReadonlySet<string> | undefined;
+
+/** Names that the library's programs use besides the library's own: what is linked with them must keep clear of these. */
+export function programNames(): ReadonlySet<string> {
+  taken ??= new Set(
+    SHADER_SOURCES.filter(([path]) => path.startsWith(PROGRAMS)).flatMap(([, text]) => [...text.matchAll(/\b[A-Za-z_]\w*(?=\s*[(;{[])/g)].map(([name]) => name)),
+  );
+  return taken;
+}
+
 let placed: Module | undefined;
 
 /**

@@ -73,7 +73,7 @@ function meaningOf(word: string | undefined): Meaning | undefined {
   return word !== undefined && MEANINGS.has(word) ? (word as Meaning) : undefined;
 }
 
-function readInlet(text: string): InletSpec | undefined {
+export function readInlet(text: string): InletSpec | undefined {
   const [, name, word, label, surface, numbers, low, high, unit, list, help = ''] = INLET.exec(text) ?? [];
   const meaning = meaningOf(word);
   if (!name || !label || !meaning || (meaning !== 'image' && !surface && numbers === undefined)) return undefined;
@@ -93,7 +93,7 @@ function readInlet(text: string): InletSpec | undefined {
   };
 }
 
-function readOutlet(text: string): OutletSpec | undefined {
+export function readOutlet(text: string): OutletSpec | undefined {
   const [, name, word, label, help = ''] = OUTLET.exec(text) ?? [];
   const meaning = meaningOf(word);
   return name && label && meaning ? { name, label, meaning, help } : undefined;

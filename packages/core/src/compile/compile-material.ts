@@ -1,61 +1,24 @@
 import { library as loadLibrary, type Library } from '../catalogue/library';
-import type { MaterialSource, OpacityMode } from '../document/material';
-import { emitGlsl, type GlslProgram } from '../emit/glsl/emit-glsl';
+import type { MaterialSource } from '../document/material';
+import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { float } from '../ir/build';
-import type { IrFunction, Module } from '../ir/ir';
-import type { BlockLayout } from '../ir/layout';
-import type { Rate } from '../ir/rate';
+import { compileCode } from './code/compile-code';
+import type { CompileOptions, CompileResult } from './compiled-material';
 import { hashText } from './hash';
-import { looksBehind, programBlocks, readsClock, SurfaceLinker, type FrameComputation } from './link-surface';
-import { LitTerms, sumOfTerms } from './lit-terms';
-import type { BakedInlet } from './lower';
-import { resolveGraph, type GraphProblem } from './resolve';
-import type { Slot } from './slots';
+import { looksBehind, programBlocks, readsClock, SurfaceLinker } from './link-surface';
+import { addedTerms, outlineVariants } from './surface-terms';
+import { resolveGraph } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 import type { SurfaceVariant } from './surface-programs';
 
-/** A program ready for a device, with all that is needed to feed it. Plain data: it crosses from the worker. */
-export interface CompiledMaterial {
-  /** Equal for materials of equal structure, whatever their numbers. */
-  readonly key: string;
-  readonly glsl: GlslProgram;
-  /** The same surface under shadows, and to be taken apart; only where they were asked for. */
-  readonly variants: Readonly<Partial<Record<SurfaceVariant, GlslProgram>>>;
-  readonly blocks: readonly BlockLayout[];
-  readonly slots: readonly Slot[];
-  readonly frame: FrameComputation;
-  /** Whether it moves vertices. */
-  readonly shaped: boolean;
-  /** How it is seen through; nothing where it hides what is behind it. */
-  readonly opacity?: OpacityMode;
-  /** Whether it reads what was drawn before it. */
-  readonly looksBehind: boolean;
-  /** Whether the picture changes with the clock. */
-  readonly moves: boolean;
-  readonly baked: readonly BakedInlet[];
-  /** Samplers of the program, each with the material's image it shows. */
-  readonly images: readonly { readonly sampler: string; readonly image?: string }[];
-}
-
-export interface CompileResult {
-  /** Absent when there are problems. */
-  readonly compiled?: CompiledMaterial;
-  readonly problems: readonly GraphProblem[];
-  /** How often each node that reaches the dock is computed. */
-  readonly rates: Readonly<Record<string, Rate>>;
-}
-
-export interface CompileOptions {
-  /** Which programs are wanted besides the plain one. */
-  readonly variants?: readonly SurfaceVariant[];
-}
-
-/** Compiles a material's graph to a program for every target. Same document, same result. */
+/** Compiles a material's graph or code to a program for every target. Same document, same result. */
 export function compileMaterial(
   material: MaterialSource,
   library: Library = loadLibrary(),
   { variants = [] }: CompileOptions = {},
 ): CompileResult {
+  const { code } = material;
+  if (code) return compileCode({ ...material, code }, library, { variants });
   const resolved = resolveGraph(material, library);
   if (resolved.problems.length > 0) return { problems: resolved.problems, rates: {} };
   const seenThrough = resolved.dock.some(({ spec, ribbon }) => spec.name === 'opacity' && ribbon);
@@ -104,16 +67,3 @@ export function compileMaterial(
 const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires'];
 /** Holes are also holes for light, and for what looks behind. */
 const HOLED: readonly SurfaceVariant[] = ['caster', 'distance'];
-
-const SURFACE_LIGHT = 'surfaceLight(Lit)';
-
-/** Adds up the terms that a surface has. */
-function addedTerms(paintSurface: IrFunction, functions: ReadonlyMap<string, IrFunction>, { structs }: Module): IrFunction {
-  const [declared, lit] = [functions.get(SURFACE_LIGHT), structs.get('Lit')];
-  if (!declared || !lit) throw new ReferenceError(`the shader library must define ${SURFACE_LIGHT}`);
-  return sumOfTerms(declared, new LitTerms(lit, functions).of(paintSurface));
-}
-
-function outlineVariants({ outline }: Pick<MaterialSource, 'outline'>): SurfaceVariant[] {
-  return outline ? [outline.method === 'hull' ? 'hull' : 'lines'] : [];
-}

@@ -8,7 +8,7 @@ import type { Line } from '../ir/passes';
 import { BOOL, INT, VEC4 } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { hashText } from './hash';
-import type { CompiledMaterial } from './compile-material';
+import type { CompiledMaterial } from './compiled-material';
 import { looksBehind, programBlocks, readsClock, SurfaceLinker } from './link-surface';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { graphProblems, lowerStages } from './stages';

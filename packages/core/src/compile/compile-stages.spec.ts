@@ -1,7 +1,8 @@
 import { newMaterial } from '../document/new-documents';
 import { EACH_LIGHT_GROUP } from './each-light-group';
 import { materialOf } from '../testing/graphs';
-import { compileMaterial, type CompiledMaterial } from './compile-material';
+import { compileMaterial } from './compile-material';
+import type { CompiledMaterial } from './compiled-material';
 import { compileOutlets, MOST_OUTLETS, type CompiledOutlets } from './compile-outlets';
 import { MOST_CARRIED } from './stages';
 

@@ -1,7 +1,8 @@
-import { functionsOf } from '../catalogue/code-kind';
+import { functionsOf } from '../catalogue/function-kind';
 import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { blockLayout, type BlockLayout } from '../ir/layout';
+import { countsSteps, LOOP_STEPS, RAN_OUT } from '../ir/loop-guard';
 import { dropDead, returning } from '../ir/passes';
 import { linkProgram, type Program } from '../ir/program';
 import { fasterRate, type Rate } from '../ir/rate';
@@ -100,14 +101,17 @@ export class SurfaceLinker {
     const { slots, images, carried } = this.shared;
     const block = slots.block();
     const blockGlobal = slots.blockGlobal();
+    const own = this.ownFunctions();
+    const ranOut: [string, IrFunction][] = countsSteps(own.map(([, each]) => each)) ? [[RAN_OUT.signature, RAN_OUT]] : [];
     const ins = carried.map(({ global }): [string, Global] => [global.name, global]);
     return {
       ...module,
-      globals: new Map([...module.globals, ...samplersOf(images), ...ins, [blockGlobal.name, blockGlobal]]),
+      globals: new Map([...module.globals, ...samplersOf(images), ...ins, [blockGlobal.name, blockGlobal], [LOOP_STEPS.name, LOOP_STEPS]]),
       blocks: new Map(module.blocks).set(block.name, block),
       functions: new Map([
         ...module.functions,
-        ...this.ownFunctions(),
+        ...own,
+        ...ranOut,
         ...sumFunctions(sums, this.shared.library),
         ...painters.map((each): [string, IrFunction] => [each.signature, each]),
       ]),

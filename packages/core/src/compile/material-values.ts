@@ -2,7 +2,7 @@ import type { LiveInput } from '../document/live-input';
 import type { MaterialSource } from '../document/material';
 import { evaluate } from '../ir/evaluate';
 import { components, type Value } from '../ir/value';
-import type { CompiledMaterial } from './compile-material';
+import type { CompiledMaterial } from './compiled-material';
 import { AT_REST, documentNumbers, type LiveValues } from './slots';
 
 /** Values of the blocks `Frame` and `Lights` by member: what changes without the document. */

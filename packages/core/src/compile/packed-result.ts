@@ -1,4 +1,4 @@
-import type { CompiledMaterial, CompileResult } from './compile-material';
+import type { CompiledMaterial, CompileResult } from './compiled-material';
 import type { CompiledOutlets } from './compile-outlets';
 import type { GraphProblem } from './resolve';
 import { packSlots, unpackSlots, type SlotTable } from './slot-table';

@@ -167,8 +167,8 @@ class GraphResolver {
   private codeKind(id: string, node: GraphNode): NodeKind | undefined {
     const made = codeKind(node.code);
     if ('kind' in made) return made.kind;
-    const { line, column, message, replacement } = made.problem;
-    const mend = replacement === undefined ? '' : ` Did you mean “${replacement}”?`;
+    const { line, column, message, mends = [] } = made.problem;
+    const mend = mends.map(({ label }) => ` To mend: ${label}.`).join('');
     this.say(id, undefined, `Line ${line}, column ${column}: ${message}${mend}`);
     return undefined;
   }

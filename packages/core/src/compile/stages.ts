@@ -1,4 +1,4 @@
-import { functionsOf } from '../catalogue/code-kind';
+import { functionsOf } from '../catalogue/function-kind';
 import { CARRY_KIND } from '../catalogue/kind';
 import type { Library } from '../catalogue/library';
 import { DOCK } from '../document/graph';

@@ -20,8 +20,10 @@ export function isStructural(changes: readonly Change[], baked: readonly BakedIn
           field !== 'help' &&
           !(change.path.length === 5 && ['label', 'order', 'low', 'high'].includes(change.path[4] ?? ''))
         );
+      case 'code':
+        return true;
       case 'parameters':
-        return change.path.length === 2 || field === 'type' || (field === 'value' && baked.length > 0);
+        return change.path.length === 2 || field === 'type' || field === 'uniform' || field === 'image' || (field === 'value' && baked.length > 0);
       case 'opacity':
         return true;
       case 'outline':
@@ -48,7 +50,7 @@ function graphChanges({ path, value }: Change, depth: number, group: string | un
 /** Whether two states of a material resolve alike: the same nodes, ribbons and kinds of parameters, whatever the numbers. */
 export function sameStructure(a: MaterialSource, b: MaterialSource): boolean {
   if (a === b) return true;
-  if (!sameGraph(a.surface, b.surface, a, b)) return false;
+  if (a.code !== b.code || !sameGraph(a.surface, b.surface, a, b)) return false;
   if (a.groups === b.groups) return true;
   const ids = Object.keys(a.groups);
   return (

@@ -75,9 +75,14 @@ export function plainFragmentModule(name: 'shadow.frag' | 'scene_distance.frag')
 
 /**
  * A program's vertex stage. With a shape it wants `shapeOffset`, and `carryToPixels` where something is carried.
+ *
+ * @param whole the stage is the user's own, `codeVertices`, wherever the program does not place vertices in a way of its own
  */
-export function vertexModule(program: SurfaceProgram, { shaped, carries }: { shaped: boolean; carries: boolean }): Module {
-  const name = VERTICES[program] ?? 'surface.vert';
+export function vertexModule(
+  program: SurfaceProgram,
+  { shaped, carries, whole = false }: { shaped: boolean; carries: boolean; whole?: boolean },
+): Module {
+  const name = VERTICES[program] ?? (whole ? 'code.vert' : 'surface.vert');
   const exchange = [...(shaped ? [] : NO_SHAPE), ...(carries ? [] : NOTHING_CARRIED)];
   return once(`${name} ${shaped} ${carries}`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), exchange));
 }

@@ -1,13 +1,14 @@
+import { FUNCTION_VERSION, type LibraryFunction } from './function';
 import { isJsonObject } from './json';
 import { MATERIAL_VERSION, type Material } from './material';
 import { RIG_VERSION, type LightRig } from './light-rig';
 import { materialFrom1, rigFrom1, rigFrom2, setFrom1, setFrom2, type Migration } from './migrations';
 import { validate, type Problem, type Schema } from './schema';
-import { MATERIAL_SCHEMA, RIG_SCHEMA, SET_SCHEMA } from './schemas';
+import { FUNCTION_SCHEMA, MATERIAL_SCHEMA, RIG_SCHEMA, SET_SCHEMA } from './schemas';
 import { SET_VERSION, type StageSet } from './set';
 
-export type BrelvinDocument = Material | StageSet | LightRig;
-export type DocumentKind = 'material' | 'set' | 'rig';
+export type BrelvinDocument = Material | StageSet | LightRig | LibraryFunction;
+export type DocumentKind = 'material' | 'set' | 'rig' | 'function';
 
 interface KindEntry {
   readonly format: BrelvinDocument['format'];
@@ -20,6 +21,7 @@ interface KindEntry {
 export const DOCUMENT_KINDS: Readonly<Record<DocumentKind, KindEntry>> = {
   material: { format: 'brelvin-material', version: MATERIAL_VERSION, schema: MATERIAL_SCHEMA, migrations: { 1: materialFrom1 } },
   set: { format: 'brelvin-set', version: SET_VERSION, schema: SET_SCHEMA, migrations: { 1: setFrom1, 2: setFrom2 } },
+  function: { format: 'brelvin-function', version: FUNCTION_VERSION, schema: FUNCTION_SCHEMA, migrations: {} },
   rig: { format: 'brelvin-light-rig', version: RIG_VERSION, schema: RIG_SCHEMA, migrations: { 1: rigFrom1, 2: rigFrom2 } },
 };
 

@@ -38,6 +38,9 @@ const FIELD_WORDS: Readonly<Record<keyof MaterialParameter, string>> = {
   help: 'help',
   unit: 'unit',
   live: 'live input',
+  uniform: 'uniform',
+  choices: 'choices',
+  image: 'image',
 };
 
 /** Changes a field of a parameter; without a value the field goes. */

@@ -5,10 +5,14 @@ import type { LiveInput } from './live-input';
 
 export const MATERIAL_VERSION = 2;
 
-/** A number or colour under a name of its own, shown as a control; changing it never compiles. */
+/** `vector`: two to four numbers; `count`: a whole number; `choice`: the number of one of `choices`; `switch`: 0 or 1; `stops`: a gradient. */
+export const PARAMETER_TYPES = ['number', 'colour', 'vector', 'count', 'choice', 'switch', 'stops', 'image'] as const;
+export type ParameterType = (typeof PARAMETER_TYPES)[number];
+
+/** A value under a name of its own, shown as a control; changing it never compiles. Graphs have numbers and colours. */
 export interface MaterialParameter {
   readonly name: string;
-  readonly type: 'number' | 'colour';
+  readonly type: ParameterType;
   readonly value: InletValue;
   /** The range of a number's track. */
   readonly low?: number;
@@ -20,6 +24,19 @@ export interface MaterialParameter {
   readonly unit?: string;
   /** What moves it, in place of its value. */
   readonly live?: LiveInput;
+  /** Of a code material: the uniform that it is, which gives it its name, type, range and words. */
+  readonly uniform?: string;
+  readonly choices?: readonly string[];
+  /** Of type image: which of the material's images it shows. */
+  readonly image?: string;
+}
+
+/** The text of a material that is written as code instead of drawn as a graph. */
+export interface MaterialCode {
+  /** What paints the pixels, and all else of a material with `paint`. */
+  readonly text: string;
+  /** The vertex stage of a whole program. */
+  readonly vertices?: string;
 }
 
 /** Parameter values kept under a name; a parameter that is not listed stays as it is. */
@@ -54,7 +71,9 @@ export interface Material {
   readonly version: number;
   readonly name: string;
   readonly tags: readonly string[];
+  /** Empty where there is code. */
   readonly surface: Graph;
+  readonly code?: MaterialCode;
   readonly groups: Readonly<Record<string, NodeGroup>>;
   readonly parameters: Readonly<Record<string, MaterialParameter>>;
   readonly images: Readonly<Record<string, MaterialImage>>;
@@ -70,4 +89,4 @@ export interface Material {
 }
 
 /** What the compiler reads of a material. */
-export type MaterialSource = Pick<Material, 'surface' | 'groups' | 'parameters' | 'images' | 'outline' | 'opacity'>;
+export type MaterialSource = Pick<Material, 'surface' | 'code' | 'groups' | 'parameters' | 'images' | 'outline' | 'opacity'>;

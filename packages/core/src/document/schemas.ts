@@ -1,7 +1,9 @@
+import { LONGEST_SOURCE } from '../limits';
 import { IMAGE_FILTERS, IMAGE_ROLES, IMAGE_WRAPS } from './image';
 import { BACKGROUND_FITS, FALLOFFS, LIGHT_KINDS, LIGHT_MOTIONS, RIG_VERSION, TONE_CURVES } from './light-rig';
 import { LIVE_KINDS } from './live-input';
-import { MATERIAL_VERSION, OPACITY_MODES, OUTLINE_METHODS, OUTLINE_UNITS } from './material';
+import { MATERIAL_VERSION, OPACITY_MODES, OUTLINE_METHODS, OUTLINE_UNITS, PARAMETER_TYPES } from './material';
+import { FUNCTION_VERSION } from './function';
 import { RIBBON_TYPES } from './ribbon-types';
 import type { Field, Schema } from './schema';
 import { MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
@@ -13,6 +15,7 @@ export const MOST_TAGS = 32;
 export const MOST_LIGHTS_IN_RIG = 32;
 /** What a name of ours looks like: it stands in paths and keys, so no dots, and nothing that JavaScript objects treat specially. */
 const IDENTIFIER = '^(?!__proto__$|constructor$|prototype$)[A-Za-z][A-Za-z0-9_-]{0,63}$';
+export const CODE_NAME = '^[A-Za-z_][A-Za-z0-9_]{0,63}$';
 const FARTHEST = 1e6;
 
 const text = (longest: number, shortest = 0): Schema => ({ kind: 'string', longest, shortest });
@@ -21,6 +24,8 @@ const list = (of: Schema, count: number): Schema => ({ kind: 'list', of, shortes
 const record = (of: Schema, longest: number, keys = IDENTIFIER): Schema => ({ kind: 'record', keys, of, longest });
 const object = (fields: Readonly<Record<string, Field>>): Schema => ({ kind: 'object', fields });
 const identifier: Schema = { kind: 'string', longest: 64, pattern: IDENTIFIER };
+/** A name in shading code. */
+const codeName: Schema = { kind: 'string', longest: 64, pattern: CODE_NAME };
 const documentId: Schema = { kind: 'string', longest: 64, pattern: '^[A-Za-z0-9_-]{1,64}$' };
 const oneOf = (...values: readonly string[]): Schema => ({ kind: 'exactly', values });
 const yesOrNo: Schema = { kind: 'boolean' };
@@ -121,7 +126,7 @@ const images = record(image, 256);
 const parameters = record(
   object({
     name: { schema: text(LONGEST_NAME, 1) },
-    type: { schema: oneOf('number', 'colour') },
+    type: { schema: oneOf(...PARAMETER_TYPES) },
     value: { schema: inletValue },
     low: { schema: number(), optional: true },
     high: { schema: number(), optional: true },
@@ -130,6 +135,9 @@ const parameters = record(
     help: { schema: text(1000), optional: true },
     unit: { schema: text(20), optional: true },
     live: { schema: liveInput, optional: true },
+    uniform: { schema: codeName, optional: true, help: 'The uniform of a code material that it is.' },
+    choices: { schema: { kind: 'list', of: text(60, 1), shortest: 1, longest: 64 }, optional: true },
+    image: { schema: identifier, optional: true },
   }),
   1000,
 );
@@ -159,6 +167,11 @@ export const CLIPPING_SCHEMA = object({
 export const MATERIAL_SCHEMA = object({
   ...head('brelvin-material', MATERIAL_VERSION),
   surface: { schema: graph },
+  code: {
+    schema: object({ text: { schema: text(LONGEST_SOURCE) }, vertices: { schema: text(LONGEST_SOURCE), optional: true } }),
+    optional: true,
+    help: 'Shading code in place of the graph.',
+  },
   groups: { schema: groups },
   parameters: { schema: parameters },
   images: { schema: images },
@@ -184,6 +197,13 @@ export const MATERIAL_SCHEMA = object({
   },
   notes: { schema: text(100_000) },
   seenIn: { schema: object({ set: { schema: documentId, optional: true }, rig: { schema: documentId, optional: true } }) },
+});
+
+export const FUNCTION_SCHEMA = object({
+  ...head('brelvin-function', FUNCTION_VERSION),
+  name: { schema: codeName, help: 'The name by which it is imported; a function of this name is in the text.' },
+  text: { schema: text(LONGEST_SOURCE) },
+  formerNames: { schema: { kind: 'list', of: codeName, shortest: 0, longest: 64 }, help: 'What it was called before; these names go on working.' },
 });
 
 const metres = number(-1e4, 1e4);

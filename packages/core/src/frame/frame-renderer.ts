@@ -1,5 +1,5 @@
 import { libraryProgram } from '../catalogue/library';
-import type { CompiledMaterial } from '../compile/compile-material';
+import type { CompiledMaterial } from '../compile/compiled-material';
 import { plainFragmentModule, plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import { TONE_CURVES, type LightRig } from '../document/light-rig';

@@ -1,4 +1,4 @@
-import type { CompiledMaterial } from '../compile/compile-material';
+import type { CompiledMaterial } from '../compile/compiled-material';
 import type { Device, DeviceTexture } from '../device/device';
 import type { MaterialImage } from '../document/image';
 import type { MaterialSource } from '../document/material';

@@ -1,4 +1,4 @@
-import type { CompiledMaterial } from '../compile/compile-material';
+import type { CompiledMaterial } from '../compile/compiled-material';
 import type { SurfaceVariant } from '../compile/surface-programs';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';

@@ -25,6 +25,9 @@ const ONE: Readonly<Record<string, (x: number) => number>> = {
   sinh: Math.sinh,
   cosh: Math.cosh,
   tanh: Math.tanh,
+  asinh: Math.asinh,
+  acosh: Math.acosh,
+  atanh: Math.atanh,
   exp: Math.exp,
   log: Math.log,
   exp2: (x) => 2 ** x,
@@ -39,6 +42,7 @@ const ONE: Readonly<Record<string, (x: number) => number>> = {
   fract: (x) => x - Math.floor(x),
   // Halves may go either way (GLSL ES 3.00 section 8.3); to even, as most devices do.
   round: (x) => (Math.abs(x % 1) === 0.5 ? 2 * Math.round(x / 2) : Math.round(x)),
+  roundEven: (x) => (Math.abs(x % 1) === 0.5 ? 2 * Math.round(x / 2) : Math.round(x)),
   isnan: (x) => Number(Number.isNaN(x)),
   isinf: (x) => Number(Math.abs(x) === Infinity),
   not: (x) => Number(!x),

@@ -1,4 +1,4 @@
-import type { Origin } from './origin';
+import type { Origin, Range } from './origin';
 import type { StructType, Type } from './types';
 
 /**
@@ -134,17 +134,21 @@ export interface IrFunction {
   readonly result: Type;
   readonly body: readonly Statement[];
   readonly origin: Origin;
+  /** Where in its text its name stands. */
+  readonly nameRange?: Range;
 }
 
-/** A variable outside functions. Uniforms live in blocks; samplers stand alone. */
+/** A variable outside functions. Uniforms live in blocks; samplers stand alone; what is private belongs to one invocation. */
 export interface Global {
   readonly name: string;
   readonly type: Type;
-  readonly storage: 'in' | 'out' | 'uniform' | 'sampler' | 'const' | 'builtin';
+  readonly storage: 'in' | 'out' | 'uniform' | 'sampler' | 'const' | 'builtin' | 'private';
   /** The uniform block it belongs to, for storage `uniform`. */
   readonly block?: string;
   readonly value?: Expression;
   readonly flat?: boolean;
+  /** Where in its text its name stands. */
+  readonly origin?: Origin;
 }
 export interface UniformBlock {
   readonly name: string;

@@ -13,6 +13,7 @@ export interface StageProgram {
   readonly inputs: readonly Global[];
   readonly outputs: readonly Global[];
   readonly samplers: readonly Global[];
+  readonly privates: readonly Global[];
   readonly functions: readonly IrFunction[];
 }
 
@@ -62,6 +63,7 @@ export function linkStage(stage: Stage, module: Module): StageProgram {
     inputs: globals.filter((each) => each.storage === 'in'),
     outputs: globals.filter((each) => each.storage === 'out'),
     samplers: globals.filter((each) => each.storage === 'sampler'),
+    privates: globals.filter((each) => each.storage === 'private'),
     functions,
   };
 }

@@ -10,7 +10,7 @@ export function fasterRate(a: Rate, b: Rate): Rate {
   return ORDER.indexOf(a) >= ORDER.indexOf(b) ? a : b;
 }
 
-const PIXEL_BUILTINS = new Set(['dFdx', 'dFdy', 'fwidth', 'texture', 'textureLod', 'textureGrad', 'texelFetch']);
+const PIXEL_BUILTINS = new Set(['dFdx', 'dFdy', 'fwidth', 'texture', 'textureProj', 'textureLod', 'textureGrad', 'texelFetch']);
 
 /** The rates of expressions in one module; functions are looked into once. */
 export class RateAnalysis {

@@ -1,3 +1,5 @@
+import type { Origin } from './origin';
+
 /** Types of the shading language: those of GLSL ES 3.00 (section 4.1) that Brelvin supports. */
 export type ScalarName = 'float' | 'int' | 'uint' | 'bool';
 
@@ -26,6 +28,8 @@ export interface StructType {
   readonly kind: 'struct';
   readonly name: string;
   readonly fields: readonly StructField[];
+  /** Where in its text its name stands. */
+  readonly origin?: Origin;
 }
 export interface ArrayType {
   readonly kind: 'array';
@@ -96,6 +100,18 @@ export function sameType(a: Type, b: Type): boolean {
 
 export function isFloatLike(type: Type): type is ScalarType | VectorType {
   return (type.kind === 'scalar' || type.kind === 'vector') && type.scalar === 'float';
+}
+
+/** Number of scalars in a value of any type. */
+export function scalarCount(type: Type): number {
+  switch (type.kind) {
+    case 'struct':
+      return type.fields.reduce((sum, field) => sum + scalarCount(field.type), 0);
+    case 'array':
+      return type.length * scalarCount(type.element);
+    default:
+      return componentCount(type);
+  }
 }
 
 /** Number of scalar components of a scalar, vector or matrix; 0 for anything else. */

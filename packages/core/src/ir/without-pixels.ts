@@ -1,5 +1,6 @@
 import { constant } from './build';
-import type { Expression, IrFunction, Module, Statement } from './ir';
+import type { Expression, IrFunction, Module } from './ir';
+import { mapBody } from './map-body';
 import { BOOL, componentCount, VEC4 } from './types';
 import { mapOperands } from './walk';
 
@@ -13,38 +14,8 @@ export function withoutPixels(module: Module): Module {
   return { ...module, functions: new Map([...module.functions].map(([signature, each]) => [signature, withoutPixelsIn(each)])) };
 }
 
-function withoutPixelsIn(declared: IrFunction): IrFunction {
-  return { ...declared, body: declared.body.map(inStatement) };
-}
-
-function inStatement(statement: Statement): Statement {
-  switch (statement.op) {
-    case 'declare':
-    case 'return':
-      return statement.value ? { ...statement, value: inExpression(statement.value) } : statement;
-    case 'assign':
-      return { ...statement, target: inExpression(statement.target), value: inExpression(statement.value) };
-    case 'evaluate':
-      return { ...statement, value: inExpression(statement.value) };
-    case 'if':
-      return {
-        ...statement,
-        condition: inExpression(statement.condition),
-        yes: statement.yes.map(inStatement),
-        no: statement.no.map(inStatement),
-      };
-    case 'loop':
-      return {
-        ...statement,
-        condition: inExpression(statement.condition),
-        body: statement.body.map(inStatement),
-        step: statement.step.map(inStatement),
-      };
-    case 'block':
-      return { ...statement, body: statement.body.map(inStatement) };
-    default:
-      return statement;
-  }
+export function withoutPixelsIn(declared: IrFunction): IrFunction {
+  return { ...declared, body: mapBody(declared.body, inExpression) };
 }
 
 function inExpression(expression: Expression): Expression {

@@ -16,6 +16,9 @@ const SIGNATURES: Readonly<Record<string, readonly string[]>> = {
   sinh: ['F(F)'],
   cosh: ['F(F)'],
   tanh: ['F(F)'],
+  asinh: ['F(F)'],
+  acosh: ['F(F)'],
+  atanh: ['F(F)'],
   pow: ['F(F,F)'],
   exp: ['F(F)'],
   log: ['F(F)'],
@@ -28,12 +31,13 @@ const SIGNATURES: Readonly<Record<string, readonly string[]>> = {
   floor: ['F(F)'],
   ceil: ['F(F)'],
   round: ['F(F)'],
+  roundEven: ['F(F)'],
   trunc: ['F(F)'],
   fract: ['F(F)'],
   mod: ['F(F,F)', 'F(F,float)'],
-  min: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'U(U,U)'],
-  max: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'U(U,U)'],
-  clamp: ['F(F,F,F)', 'F(F,float,float)', 'I(I,I,I)', 'U(U,U,U)'],
+  min: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'I(I,int)', 'U(U,U)', 'U(U,uint)'],
+  max: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'I(I,int)', 'U(U,U)', 'U(U,uint)'],
+  clamp: ['F(F,F,F)', 'F(F,float,float)', 'I(I,I,I)', 'I(I,int,int)', 'U(U,U,U)', 'U(U,uint,uint)'],
   mix: ['F(F,F,F)', 'F(F,F,float)', 'F(F,F,B)'],
   step: ['F(F,F)', 'F(float,F)'],
   smoothstep: ['F(F,F,F)', 'F(float,float,F)'],
@@ -52,19 +56,21 @@ const SIGNATURES: Readonly<Record<string, readonly string[]>> = {
   reflect: ['F(F,F)'],
   refract: ['F(F,F,float)'],
   matrixCompMult: ['M(M,M)'],
+  outerProduct: ['mat2(vec2,vec2)', 'mat3(vec3,vec3)', 'mat4(vec4,vec4)'],
   transpose: ['M(M)'],
   determinant: ['float(M)'],
   inverse: ['M(M)'],
   any: ['bool(B)'],
   all: ['bool(B)'],
   not: ['B(B)'],
-  lessThan: ['B(F,F)', 'B(I,I)'],
-  lessThanEqual: ['B(F,F)', 'B(I,I)'],
-  greaterThan: ['B(F,F)', 'B(I,I)'],
-  greaterThanEqual: ['B(F,F)', 'B(I,I)'],
-  equal: ['B(F,F)', 'B(I,I)'],
-  notEqual: ['B(F,F)', 'B(I,I)'],
+  lessThan: ['B(F,F)', 'B(I,I)', 'B(U,U)'],
+  lessThanEqual: ['B(F,F)', 'B(I,I)', 'B(U,U)'],
+  greaterThan: ['B(F,F)', 'B(I,I)', 'B(U,U)'],
+  greaterThanEqual: ['B(F,F)', 'B(I,I)', 'B(U,U)'],
+  equal: ['B(F,F)', 'B(I,I)', 'B(U,U)', 'B(B,B)'],
+  notEqual: ['B(F,F)', 'B(I,I)', 'B(U,U)', 'B(B,B)'],
   texture: ['vec4(sampler2D,vec2)', 'vec4(samplerCube,vec3)'],
+  textureProj: ['vec4(sampler2D,vec3)', 'vec4(sampler2D,vec4)'],
   textureLod: ['vec4(sampler2D,vec2,float)', 'vec4(samplerCube,vec3,float)'],
   textureGrad: ['vec4(sampler2D,vec2,vec2,vec2)', 'vec4(samplerCube,vec3,vec3,vec3)'],
   texelFetch: ['vec4(sampler2D,ivec2,int)'],
@@ -73,6 +79,11 @@ const SIGNATURES: Readonly<Record<string, readonly string[]>> = {
   dFdy: ['F(F)'],
   fwidth: ['F(F)'],
 };
+
+/** Compare component by component, so there must be several (GLSL ES 3.00 section 8.7). */
+const VECTORS_ONLY = new Set(
+  'any all not lessThan lessThanEqual greaterThan greaterThanEqual equal notEqual'.split(' '),
+);
 
 const SCALAR_OF_LETTER: Readonly<Record<string, string>> = { F: 'float', I: 'int', U: 'uint', B: 'bool' };
 const SIZES: Readonly<Record<string, readonly string[]>> = {
@@ -90,15 +101,16 @@ export interface BuiltinOverload {
 
 /** Every overload of every built-in, the letters written out. */
 export const BUILTINS: ReadonlyMap<string, readonly BuiltinOverload[]> = new Map(
-  Object.entries(SIGNATURES).map(([name, patterns]) => [name, patterns.flatMap(expand)]),
+  Object.entries(SIGNATURES).map(([name, patterns]) => [name, patterns.flatMap((pattern) => expand(pattern, VECTORS_ONLY.has(name)))]),
 );
 
-function expand(pattern: string): BuiltinOverload[] {
+function expand(pattern: string, vectorsOnly = false): BuiltinOverload[] {
   const match = /^(\w+)\((.*)\)$/.exec(pattern);
   if (!match) throw new SyntaxError(`malformed signature ${pattern}`);
   const words = [match[1] ?? '', ...(match[2] ?? '').split(',')];
   const generic = words.some((word) => word in SIZES);
-  const sizes = generic ? [...Array(words.includes('M') ? 3 : 4).keys()] : [0];
+  const all = [...Array(words.includes('M') ? 3 : 4).keys()];
+  const sizes = generic ? (vectorsOnly ? all.slice(1) : all) : [0];
   return sizes.map((size) => {
     const [result, ...parameters] = words.map((word) => namedType(SIZES[word]?.[size] ?? word));
     if (!result) throw new SyntaxError(`malformed signature ${pattern}`);
@@ -120,4 +132,4 @@ export function findBuiltin(name: string, args: readonly Type[]): BuiltinOverloa
 }
 
 /** Results differ between neighbouring pixels' evaluations: only defined in uniform control flow. */
-export const DERIVATIVES: ReadonlySet<string> = new Set(['dFdx', 'dFdy', 'fwidth', 'texture']);
+export const DERIVATIVES: ReadonlySet<string> = new Set(['dFdx', 'dFdy', 'fwidth', 'texture', 'textureProj']);

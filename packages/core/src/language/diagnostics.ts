@@ -1,6 +1,25 @@
-import { distance } from 'fastest-levenshtein';
 import type { Range } from '../ir/origin';
 import type { SourceText } from './source';
+
+/** Text in place of a range of the source; an empty range inserts. */
+export interface TextEdit extends Range {
+  readonly text: string;
+}
+
+/** A way to mend what is wrong: what it does, in a few words, and the edits that do it, from first to last. */
+export interface CodeMend {
+  readonly label: string;
+  readonly edits: readonly TextEdit[];
+}
+
+/** Another place that explains a diagnostic: “declared here”. */
+export interface RelatedPlace {
+  readonly message: string;
+  readonly path: string;
+  readonly range: Range;
+  readonly line: number;
+  readonly column: number;
+}
 
 export interface Diagnostic {
   readonly severity: 'error' | 'warning';
@@ -11,8 +30,15 @@ export interface Diagnostic {
   /** Line and column of `range.from`, counted from 1. */
   readonly line: number;
   readonly column: number;
-  /** Replacing `range` by this text mends it. */
-  readonly replacement?: string;
+  readonly mends?: readonly CodeMend[];
+  readonly related?: readonly RelatedPlace[];
+}
+
+/** What can be said besides the message. */
+export interface DiagnosticMore {
+  readonly mends?: readonly (CodeMend | undefined)[];
+  /** Where in the same text the thing was declared. */
+  readonly declared?: Range;
 }
 
 /** Ends the elaboration of one construct; the collector turns it into a diagnostic. */
@@ -20,31 +46,46 @@ export class LanguageError extends Error {
   constructor(
     message: string,
     readonly range: Range,
-    readonly replacement?: string,
+    readonly more: DiagnosticMore = {},
   ) {
     super(message);
   }
+}
+
+/** A mend that writes other text over a range. */
+export function write(text: string, { from, to }: Range, label = `Write “${text}”`): CodeMend {
+  return { label, edits: [{ from, to, text }] };
 }
 
 const MOST_DIAGNOSTICS = 50;
 
 export class DiagnosticList {
   readonly items: Diagnostic[] = [];
+  private readonly known = new Set<string>();
 
   constructor(private readonly source: SourceText) {}
 
-  add(severity: Diagnostic['severity'], message: string, range: Range, replacement?: string): void {
+  add(severity: Diagnostic['severity'], message: string, range: Range, { mends = [], declared }: DiagnosticMore = {}): void {
     if (this.items.length >= MOST_DIAGNOSTICS) return;
-    const already = this.items.some((item) => item.range.from === range.from && item.message === message);
-    if (already) return;
+    const key = `${range.from} ${message}`;
+    if (this.known.has(key)) return;
+    this.known.add(key);
+    const { path } = this.source;
+    const real = mends.filter((each) => each !== undefined);
     this.items.push({
       severity,
       message,
-      path: this.source.path,
-      range,
+      path,
+      range: { from: range.from, to: range.to },
       ...this.source.position(range.from),
-      replacement,
+      ...(real.length > 0 ? { mends: real } : {}),
+      ...(declared ? { related: [{ message: 'Declared here.', path, range: declared, ...this.source.position(declared.from) }] } : {}),
     });
+  }
+
+  /** Whether an error lies wholly inside a range. */
+  hasErrorIn(range: Range): boolean {
+    return this.items.some((each) => each.severity === 'error' && each.range.from >= range.from && each.range.to <= range.to);
   }
 
   /** Runs `work`; a LanguageError becomes a diagnostic and `fallback` the result. Anything else is a defect and goes on up. */
@@ -53,29 +94,19 @@ export class DiagnosticList {
       return work();
     } catch (error) {
       if (!(error instanceof LanguageError)) throw error;
-      this.add('error', error.message, error.range, error.replacement);
+      this.add('error', error.message, error.range, error.more);
       return fallback;
     }
   }
 }
 
-/** The candidate that differs least from `name`, if it differs by at most a third of its letters, rounded up. */
-export function nearestName(name: string, candidates: Iterable<string>): string | undefined {
-  let best: string | undefined;
-  let bestDistance = Math.ceil(name.length / 3) + 1;
-  for (const candidate of candidates) {
-    if (Math.abs(candidate.length - name.length) >= bestDistance) continue;
-    const edits = distance(name.toLowerCase(), candidate.toLowerCase());
-    if (edits < bestDistance) {
-      best = candidate;
-      bestDistance = edits;
-    }
-  }
-  return best;
+/** `path:line:column: severity: message`, as compilers print it. */
+export function formatDiagnostic({ path, line, column, severity, message, mends = [] }: Diagnostic): string {
+  const mend = mends.map(({ label }) => ` ${label}.`).join('');
+  return `${path}:${line}:${column}: ${severity}: ${message}${mend && ` To mend:${mend}`}`;
 }
 
-/** `path:line:column: severity: message`, as compilers print it. */
-export function formatDiagnostic(diagnostic: Diagnostic): string {
-  const mend = diagnostic.replacement === undefined ? '' : ` Did you mean "${diagnostic.replacement}"?`;
-  return `${diagnostic.path}:${diagnostic.line}:${diagnostic.column}: ${diagnostic.severity}: ${diagnostic.message}${mend}`;
+/** A text with edits made in it. */
+export function withEdits(text: string, edits: readonly TextEdit[]): string {
+  return [...edits].sort((a, b) => b.from - a.from).reduce((result, { from, to, text: put }) => result.slice(0, from) + put + result.slice(to), text);
 }

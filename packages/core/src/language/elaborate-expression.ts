@@ -1,23 +1,55 @@
-import { construct as buildConstruct, constant, global, local, signatureOf } from '../ir/build';
-import type { Expression } from '../ir/ir';
+import { construct as buildConstruct, constant, global, local } from '../ir/build';
+import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
-import { BOOL, FLOAT, INT, UINT, NAMED_TYPES, componentCount, ofSize, sameType, scalarOf, typeName, type Type } from '../ir/types';
-import { BUILTINS, findBuiltin } from './builtins';
-import { LanguageError, nearestName } from './diagnostics';
+import {
+  BOOL,
+  FLOAT,
+  INT,
+  UINT,
+  NAMED_TYPES,
+  componentCount,
+  ofSize,
+  sameType,
+  scalarOf,
+  typeName,
+  type StructType,
+  type Type,
+} from '../ir/types';
+import { functionWords } from './function-words';
+import { BUILTINS, DERIVATIVES, findBuiltin } from './builtins';
+import type { ControlFlow } from './control-flow';
+import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
+import { conversionMend } from './mends';
+import { nearestMend } from './nearest-name';
+import { oldFunction, oldVariable } from './old-spellings';
 import type { FunctionScope } from './scope';
+import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
 
 type Of<Op extends ExpressionSyntax['op']> = Extract<ExpressionSyntax, { op: Op }>;
 
 const SWIZZLE_SETS = ['xyzw', 'rgba', 'stpq'];
 
+/** What an elaborator of expressions is given: the text, what it may name, and where it tells. */
+export interface ExpressionContext {
+  readonly source: SourceText;
+  readonly environment: Environment;
+  readonly diagnostics: DiagnosticList;
+}
+
 /** Types an expression and turns it into IR. */
 export class ExpressionElaborator {
+  private readonly environment: Environment;
+  private readonly source: SourceText;
+
   constructor(
-    private readonly environment: Environment,
+    private readonly context: ExpressionContext,
     private readonly scope: FunctionScope,
-  ) {}
+    private readonly flow?: ControlFlow,
+  ) {
+    [this.environment, this.source] = [context.environment, context.source];
+  }
 
   elaborate(syntax: ExpressionSyntax): Expression {
     switch (syntax.op) {
@@ -42,12 +74,12 @@ export class ExpressionElaborator {
     }
   }
 
-  /** @throws LanguageError when the value is not of this type; a whole number where a float is due can be mended. */
-  expectType(value: Expression, type: Type, range: Range, what: string): void {
+  /** @throws LanguageError when the value is not of this type; where it can be brought to it, with the mend */
+  expectType(value: Expression, type: Type, syntax: ExpressionSyntax, what: string): void {
     if (sameType(value.type, type)) return;
-    const wholeNumber = value.op === 'constant' && sameType(value.type, INT) && sameType(type, FLOAT);
-    const mend = wholeNumber ? `${value.value[0]}.0` : undefined;
-    throw new LanguageError(`${what} must be ${typeName(type)}, but this is ${typeName(value.type)}.`, range, mend);
+    throw new LanguageError(`${what} must be ${typeName(type)}, but this is ${typeName(value.type)}.`, syntax, {
+      mends: [conversionMend(value, type, syntax)],
+    });
   }
 
   /** Something that can be assigned to; marks the variable as changing. */
@@ -56,16 +88,23 @@ export class ExpressionElaborator {
     while (root.op === 'member' || root.op === 'index') root = root.object;
     if (root.op !== 'name') throw new LanguageError('Only a variable can be assigned to.', syntax);
     const variable = this.scope.find(root.name);
+    const read = variable?.read ?? false;
     if (variable) {
-      if (variable.readOnly) throw new LanguageError(`"${root.name}" is const and keeps its value.`, root);
+      if (variable.readOnly) {
+        throw new LanguageError(`"${root.name}" is const and keeps its value.`, root, { declared: variable.declared });
+      }
       variable.assigned = true;
     } else {
-      const found = this.environment.globals.get(root.name);
+      const found = this.environment.global(root.name);
       if (found && !this.environment.isWritable(found)) {
-        throw new LanguageError(`"${root.name}" comes from outside (${found.storage}) and can only be read.`, root);
+        const { path, range } = found.origin ?? {};
+        const words = found.storage === 'const' ? 'is const and keeps its value' : `comes from outside (${found.storage}) and can only be read`;
+        throw new LanguageError(`"${root.name}" ${words}.`, root, { declared: path === this.source.path ? range : undefined });
       }
     }
     const place = this.elaborate(syntax);
+    // To be given a value is not to be read.
+    if (variable && syntax.op === 'name') variable.read = read;
     if (place.op === 'swizzle' && new Set(place.components).size < place.components.length) {
       throw new LanguageError('A component may stand only once in what is assigned to.', syntax);
     }
@@ -73,63 +112,153 @@ export class ExpressionElaborator {
   }
 
   private name(syntax: Of<'name'>): Expression {
-    const variable = this.scope.find(syntax.name);
-    if (variable) return local(variable.name, variable.type);
-    const found = this.environment.globals.get(syntax.name);
-    if (found) return found.storage === 'const' && found.value ? found.value : global(found.name, found.type);
-    const near = nearestName(syntax.name, [...this.scope.names(), ...this.environment.globals.keys()]);
-    throw new LanguageError(`Nothing here is called "${syntax.name}".`, syntax, near);
+    const { name } = syntax;
+    const variable = this.scope.find(name);
+    if (variable) {
+      variable.read = true;
+      const type = typeName(variable.type);
+      const declared = { path: this.source.path, range: variable.declared };
+      this.environment.note(syntax, { kind: 'variable', name, signature: `${type} ${name}`, type, declared });
+      return local(variable.name, variable.type);
+    }
+    const found = this.environment.global(name);
+    if (found) {
+      const type = typeName(found.type);
+      const words = found.storage === 'builtin' ? '' : `${found.storage === 'sampler' ? 'uniform' : found.storage} `;
+      const kind = found.storage === 'builtin' ? 'builtin' : 'variable';
+      this.environment.note(syntax, { kind, name, signature: `${words}${type} ${name}`, type, declared: found.origin });
+      return found.storage === 'const' && found.value ? found.value : global(found.name, found.type);
+    }
+    const old = oldVariable(name, syntax, this.source);
+    if (old) throw old;
+    if (this.environment.overloadsOf(name).length > 0 || BUILTINS.has(name)) {
+      throw new LanguageError(`"${name}" is a function. Write ${name}( … ) to call it.`, syntax);
+    }
+    const mend = nearestMend(name, syntax, [...this.scope.names(), ...this.environment.globalNames()]);
+    throw new LanguageError(`Nothing here is called "${name}".`, syntax, { mends: [mend] });
   }
 
   private call(syntax: Of<'call'>): Expression {
     const { name } = syntax.callee;
     const nameRange = { from: syntax.callee.from, to: syntax.callee.from + name.length };
-    if (syntax.callee.length || NAMED_TYPES.has(name) || this.environment.structs.has(name)) return this.construct(syntax);
+    if (syntax.callee.length || NAMED_TYPES.has(name) || this.environment.struct(name)) return this.construct(syntax);
     const overloads = this.environment.overloadsOf(name);
+    const variable = this.scope.find(name);
+    if (variable) {
+      throw new LanguageError(`"${name}" is a variable here, so it can not be called.`, nameRange, { declared: variable.declared });
+    }
     const candidate = overloads.find((each) => each.parameters.length === syntax.args.length);
     const args = syntax.args.map((arg, index) =>
-      candidate && candidate.parameters[index]?.direction !== 'in' ? this.place(arg) : this.elaborate(arg),
+      candidate && candidate.parameters[index]?.direction !== 'in' ? this.written(arg, candidate, index) : this.elaborate(arg),
     );
     const types = args.map((arg) => arg.type);
-    const declared = this.environment.functions.get(signatureOf(name, types));
-    if (declared) return { op: 'call', callee: declared.signature, args, type: declared.result };
+    const declared = this.environment.functionOf(name, types);
+    if (declared) {
+      const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
+      const { path, range } = declared.origin;
+      const place = declared.nameRange ?? range;
+      this.environment.note(nameRange, { kind, name, signature: functionWords(declared, name), declared: { path, range: place } });
+      this.flow?.call(name, declared.signature, syntax);
+      return { op: 'call', callee: declared.signature, args, type: declared.result };
+    }
     const builtin = findBuiltin(name, types);
-    if (builtin) return { op: 'builtin', name, args, type: builtin.result };
-    throw this.noOverload(syntax, nameRange, types);
+    if (builtin) {
+      const given = builtin.parameters.map(typeName).join(', ');
+      this.environment.note(nameRange, { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` });
+      if (DERIVATIVES.has(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
+      if (name === 'mod') this.adviseZero(args[1], syntax.args[1] ?? syntax);
+      return { op: 'builtin', name, args, type: builtin.result };
+    }
+    throw this.noOverload(syntax, nameRange, args);
   }
 
-  private noOverload(syntax: Of<'call'>, nameRange: Range, types: readonly Type[]): LanguageError {
+  /** An argument that the function writes to. */
+  private written(arg: ExpressionSyntax, { parameters, name }: IrFunction, index: number): Expression {
+    let root = arg;
+    while (root.op === 'member' || root.op === 'index') root = root.object;
+    const { direction } = parameters[index] ?? {};
+    if (root.op !== 'name') {
+      throw new LanguageError(`"${name}" writes to this (${direction}), so it must be a variable.`, arg);
+    }
+    const place = this.place(arg);
+    const variable = this.scope.find(root.name);
+    if (variable) {
+      variable.read = true;
+      variable.uniform = false;
+    }
+    return place;
+  }
+
+  /** `texture(image, uv)` as `textureLod(image, uv, 0.0)`. */
+  private explicitLevel({ callee, to, args }: Of<'call'>): CodeMend | undefined {
+    if (callee.name !== 'texture' || args.length !== 2) return undefined;
+    return {
+      label: 'Read the finest size: textureLod( … , 0.0)',
+      edits: [
+        { from: callee.from, to: callee.from + callee.name.length, text: 'textureLod' },
+        { from: to - 1, to: to - 1, text: ', 0.0' },
+      ],
+    };
+  }
+
+  private noOverload(syntax: Of<'call'>, nameRange: Range, args: readonly Expression[]): LanguageError {
     const { name } = syntax.callee;
+    const types = args.map((arg) => arg.type);
+    const own = this.environment.overloadsOf(name);
     const known = [
-      ...this.environment.overloadsOf(name).map((each) => each.parameters.map((parameter) => parameter.type)),
+      ...own.map((each) => each.parameters.map((parameter) => parameter.type)),
       ...(BUILTINS.get(name) ?? []).map((each) => each.parameters),
     ];
     if (known.length === 0) {
-      return new LanguageError(`There is no function "${name}".`, nameRange, nearestName(name, this.environment.callableNames()));
+      const old = oldFunction(name, nameRange);
+      if (old) return old;
+      const importable = [...(this.environment.options.importer?.names ?? [])];
+      if (importable.includes(name)) {
+        const mend: CodeMend = { label: `Import “${name}” from the Library`, edits: [{ from: 0, to: 0, text: `import ${name};\n` }] };
+        return new LanguageError(`"${name}" is a function of the Library that is not imported here.`, nameRange, { mends: [mend] });
+      }
+      const mend = nearestMend(name, nameRange, this.environment.callableNames());
+      return new LanguageError(`There is no function "${name}".`, nameRange, { mends: [mend] });
     }
-    const given = types.map(typeName).join(', ');
+    const [first] = own;
+    const declared = first && first.origin.path === this.source.path ? (first.nameRange ?? first.origin.range) : undefined;
+    const floats = this.asFloats(syntax, args);
+    if (floats) return floats;
     const sameCount = known.filter((parameters) => parameters.length === types.length);
     const [only] = sameCount;
     if (sameCount.length === 1 && only) {
       const wrong = only.findIndex((parameter, index) => !sameType(parameter, types[index] ?? parameter));
-      const arg = syntax.args[wrong];
-      const expected = only[wrong];
-      if (arg && expected) {
-        const mend = arg.op === 'number' && arg.kind === 'int' && sameType(expected, FLOAT) ? `${arg.value}.0` : undefined;
-        return new LanguageError(
-          `"${name}" takes ${typeName(expected)} here, but this is ${typeName(types[wrong] ?? expected)}.`,
-          arg,
-          mend,
-        );
+      const [arg, given, expected] = [syntax.args[wrong], args[wrong], only[wrong]];
+      if (arg && given && expected) {
+        const message = `"${name}" takes ${typeName(expected)} here, but this is ${typeName(given.type)}.`;
+        return new LanguageError(message, arg, { mends: [conversionMend(given, expected, arg)], declared });
       }
     }
-    const forms = known.slice(0, 4).map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`);
-    return new LanguageError(`"${name}" does not take (${given}). It takes ${forms.join(' or ')}.`, syntax);
+    const forms = [...new Set(known.map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`))].slice(0, 4);
+    const given = types.map(typeName).join(', ');
+    return new LanguageError(`"${name}" does not take (${given}). It takes ${forms.join(' or ')}.`, syntax, { declared });
+  }
+
+  /** Whether all would be well if whole numbers were written as floats. */
+  private asFloats(syntax: Of<'call'>, args: readonly Expression[]): LanguageError | undefined {
+    const { name } = syntax.callee;
+    const whole = (arg: Expression): boolean => arg.op === 'constant' && sameType(arg.type, INT);
+    const types = args.map((arg) => (whole(arg) ? FLOAT : arg.type));
+    const at = args.findIndex(whole);
+    const place = syntax.args[at];
+    if (!place || !(this.environment.functionOf(name, types) ?? findBuiltin(name, types))) return undefined;
+    const edits = args.flatMap((arg, index) => {
+      const written = syntax.args[index];
+      return written && arg.op === 'constant' && whole(arg) ? [{ from: written.from, to: written.to, text: `${arg.value[0]}.0` }] : [];
+    });
+    const label = edits.length === 1 ? `Write “${edits[0]?.text}”` : 'Write them as floats';
+    return new LanguageError(`"${name}" takes float here, but this is a whole number.`, place, { mends: [{ label, edits }] });
   }
 
   private construct(syntax: Of<'call'>): Expression {
     const type = this.environment.resolve(syntax.callee, (length) => this.constantLength(length));
     const args = syntax.args.map((arg) => this.elaborate(arg));
+    if (type.kind === 'void' || type.kind === 'sampler') throw new LanguageError(`${typeName(type)} can not be made from values.`, syntax);
     if (type.kind === 'struct')
       return this.constructEach(
         syntax,
@@ -174,21 +303,31 @@ export class ExpressionElaborator {
     const object = this.elaborate(syntax.object);
     if (object.type.kind === 'struct') {
       const field = object.type.fields.find((each) => each.name === syntax.field);
-      if (field) return { op: 'member', object, field: field.name, type: field.type };
-      const near = nearestName(
-        syntax.field,
-        object.type.fields.map((each) => each.name),
-      );
-      throw new LanguageError(`${typeName(object.type)} has no field "${syntax.field}".`, syntax.fieldRange, near);
+      if (field) {
+        const type = typeName(field.type);
+        const symbol = { kind: 'field', name: field.name, signature: `${type} ${typeName(object.type)}.${field.name}`, type } as const;
+        this.environment.note(syntax.fieldRange, symbol);
+        return { op: 'member', object, field: field.name, type: field.type };
+      }
+      const names = object.type.fields.map((each) => each.name);
+      const { origin } = object.type;
+      throw new LanguageError(`${typeName(object.type)} has no field "${syntax.field}". It has ${names.join(', ')}.`, syntax.fieldRange, {
+        mends: [nearestMend(syntax.field, syntax.fieldRange, names)],
+        declared: origin?.path === this.source.path ? origin.range : undefined,
+      });
     }
     const set = SWIZZLE_SETS.find((each) => [...syntax.field].every((letter) => each.includes(letter)));
+    if (object.type.kind === 'vector' && !set && [...syntax.field].every((letter) => SWIZZLE_SETS.join('').includes(letter))) {
+      throw new LanguageError('Components are named by one set of letters at a time: xyzw, rgba or stpq.', syntax.fieldRange);
+    }
     if (object.type.kind !== 'vector' || !set || syntax.field.length > 4) {
       throw new LanguageError(`${typeName(object.type)} has no component "${syntax.field}".`, syntax.fieldRange);
     }
     const { size, scalar } = object.type;
     const components = [...syntax.field].map((letter) => set.indexOf(letter));
     if (components.some((component) => component >= size)) {
-      throw new LanguageError(`${typeName(object.type)} has only ${size} components.`, syntax.fieldRange);
+      const names = set.slice(0, size).split('').join(', ');
+      throw new LanguageError(`${typeName(object.type)} has only ${size} components: ${names}.`, syntax.fieldRange);
     }
     return { op: 'swizzle', object, components, type: ofSize(scalar, components.length) };
   }
@@ -236,16 +375,40 @@ export class ExpressionElaborator {
     const right = this.elaborate(syntax.right);
     const { operator } = syntax;
     const result = binaryType(operator, left.type, right.type);
-    if (result) return { op: 'binary', operator, left, right, type: result };
+    if (result) {
+      this.advise(syntax, left, right);
+      return { op: 'binary', operator, left, right, type: result };
+    }
     for (const [each, other, side] of [
       [left, right, syntax.left],
       [right, left, syntax.right],
     ] as const) {
-      if (each.op === 'constant' && sameType(each.type, INT) && scalarOf(other.type) === 'float') {
-        throw new LanguageError(`Whole numbers and floats do not mix. Write ${each.value[0]}.0.`, side, `${each.value[0]}.0`);
-      }
+      if (!sameType(each.type, INT) || scalarOf(other.type) !== 'float') continue;
+      const mend = conversionMend(each, FLOAT, side);
+      const words = each.op === 'constant' ? `Write ${each.value[0]}.0.` : 'Turn one into the other.';
+      throw new LanguageError(`Whole numbers and floats do not mix. ${words}`, side, { mends: [mend] });
     }
-    throw new LanguageError(`"${operator}" does not work between ${typeName(left.type)} and ${typeName(right.type)}.`, syntax);
+    const hint = operator === '%' && scalarOf(left.type) === 'float' ? ' Use mod(a, b) for floats.' : operator.length === 1 ? '' : logicHint(operator);
+    throw new LanguageError(`"${operator}" does not work between ${typeName(left.type)} and ${typeName(right.type)}.${hint}`, syntax);
+  }
+
+  private advise({ operator, left: leftSyntax, right: rightSyntax, ...range }: Of<'binary'>, left: Expression, right: Expression): void {
+    if (operator === '/' || operator === '%') this.adviseZero(right, rightSyntax);
+    if ((operator === '==' || operator === '!=') && scalarOf(left.type) === 'float' && this.environment.options.advice) {
+      const [one, other] = [this.source.slice(leftSyntax), this.source.slice(rightSyntax)];
+      const text = `abs(${one} - ${other}) ${operator === '==' ? '<' : '>='} 0.0001`;
+      const mends = left.type.kind === 'scalar' ? [write(text, range)] : [];
+      const message = 'Two computed floats are hardly ever exactly equal. Ask whether they are close.';
+      this.context.diagnostics.add('warning', message, range, { mends });
+    }
+  }
+
+  private adviseZero(value: Expression | undefined, range: Range): void {
+    const zero = (each: Expression): boolean =>
+      each.op === 'constant' ? each.value.every((number) => number === 0) : each.op === 'construct' && each.args.every(zero);
+    if (value && zero(value) && this.environment.options.advice) {
+      this.context.diagnostics.add('warning', 'This divides by zero, which has no result. Devices differ in what they show.', range);
+    }
   }
 
   private choose(syntax: Of<'choose'>): Expression {
@@ -265,6 +428,11 @@ export class ExpressionElaborator {
     }
     return value;
   }
+}
+
+function logicHint(operator: string): string {
+  if (operator === '&&' || operator === '||' || operator === '^^') return ' Both sides must be bool.';
+  return operator === '<' || operator === '>' || operator === '<=' || operator === '>=' ? ' Only two numbers can be compared so.' : '';
 }
 
 /** The type of `left operator right`, GLSL ES 3.00 section 5.9; undefined where there is none. */

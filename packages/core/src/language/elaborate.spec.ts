@@ -96,27 +96,27 @@ describe('elaborate: what code means', () => {
 describe('elaborate: what it says about mistakes', () => {
   it('offers the nearest right name', () => {
     expect(messages('float f(float x) { return smoothstpe(0.0, 1.0, x); }')).toEqual([
-      'f.glsl:1:27: error: There is no function "smoothstpe". Did you mean "smoothstep"?',
+      'f.glsl:1:27: error: There is no function "smoothstpe". To mend: Write “smoothstep”.',
     ]);
     expect(messages('float f(float width) { return widht; }')).toEqual([
-      'f.glsl:1:31: error: Nothing here is called "widht". Did you mean "width"?',
+      'f.glsl:1:31: error: Nothing here is called "widht". To mend: Write “width”.',
     ]);
-    expect(messages('vec33 f() { return vec3(0.0); }')).toEqual(['f.glsl:1:1: error: There is no type "vec33". Did you mean "vec3"?']);
+    expect(messages('vec33 f() { return vec3(0.0); }')).toEqual(['f.glsl:1:1: error: There is no type "vec33". To mend: Write “vec3”.']);
   });
 
   it('mends whole numbers where floats are due', () => {
     expect(messages('float f() { return 1; }')).toEqual([
-      'f.glsl:1:20: error: What the function returns must be float, but this is int. Did you mean "1.0"?',
+      'f.glsl:1:20: error: What the function returns must be float, but this is int. To mend: Write “1.0”.',
     ]);
     expect(messages('float f(float x) { return x * 2; }')).toEqual([
-      'f.glsl:1:31: error: Whole numbers and floats do not mix. Write 2.0. Did you mean "2.0"?',
+      'f.glsl:1:31: error: Whole numbers and floats do not mix. Write 2.0. To mend: Write “2.0”.',
     ]);
-    expect(messages('float f() { return sin(1); }')[0]).toContain('"sin" does not take (int)');
+    expect(messages('float f() { return sin(1); }')[0]).toContain('"sin" takes float here, but this is a whole number. To mend: Write “1.0”.');
   });
 
   it('points at the gap where something is missing', () => {
     expect(messages('float f() {\n  float a = 1.0\n  return a;\n}')).toEqual([
-      'f.glsl:2:16: error: Expected ";" at the end of the declaration, found "return".',
+      'f.glsl:2:16: error: Expected ";" at the end of the declaration, found "return". To mend: Put “;”.',
     ]);
     expect(messages('float f() { return (1.0; }')[0]).toContain('Expected ")" to close the bracket, found ";"');
   });

@@ -1,8 +1,25 @@
+import { signatureOf } from '../ir/build';
 import { EMPTY_MODULE, type Global, type IrFunction, type Module, type UniformBlock } from '../ir/ir';
-import { FLOAT, NAMED_TYPES, VEC4, BOOL, INT, type ArrayType, type StructType, type Type } from '../ir/types';
+import {
+  BOOL,
+  FLOAT,
+  INT,
+  NAMED_TYPES,
+  scalarCount,
+  typeName,
+  VEC4,
+  type ArrayType,
+  type StructType,
+  type Type,
+} from '../ir/types';
 import { BUILTINS } from './builtins';
-import { LanguageError, nearestName } from './diagnostics';
+import { LanguageError } from './diagnostics';
+import type { ImportedFunction, Importer } from './imports';
+import { nearestMend } from './nearest-name';
+import { oldType } from './old-spellings';
+import type { CodeSymbol, SymbolIndex } from './symbols';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
+import type { Range } from '../ir/origin';
 
 /** Built-in variables, GLSL ES 3.00 section 7. */
 const BUILTIN_VARIABLES: readonly Global[] = [
@@ -15,32 +32,131 @@ const BUILTIN_VARIABLES: readonly Global[] = [
 ];
 const WRITABLE_BUILTINS = new Set(['gl_Position', 'gl_PointSize']);
 
-/** What is declared outside functions: the imported module and this text's own declarations. */
-export class Environment {
+/** Scalars that one variable may hold: what devices can be expected to keep for each pixel. */
+const LARGEST_TYPE = 16_384;
+
+/** How a text's own names are told apart from those that it may use. */
+export interface OwnNames {
+  /** Stands behind a name, with an underscore. */
+  readonly mark: string;
+  /** Marks all own functions and structs but one; without it only those that hide one of the same name. */
+  readonly allBut?: string;
+  /** Names that are taken elsewhere, in what the text is linked with later. */
+  readonly taken?: ReadonlySet<string>;
+}
+
+export interface ElaborationOptions {
+  /** Also warn of what is allowed but most likely not meant. */
+  readonly advice?: boolean;
+  /** Uniforms may stand outside of blocks: they are parameters. */
+  readonly parameters?: boolean;
+  readonly names?: OwnNames;
+  readonly importer?: Importer;
+  /** Collects what the names of the text stand for. */
+  readonly index?: SymbolIndex;
+}
+
+/** What is declared outside functions: the imported module and this text's own declarations, which hide the former. */
+export class Environment implements Module {
   readonly structs: Map<string, StructType>;
   readonly globals: Map<string, Global>;
   readonly blocks: Map<string, UniformBlock>;
   readonly functions: Map<string, IrFunction>;
-  private readonly overloads = new Map<string, IrFunction[]>();
+  private readonly ownStructs = new Map<string, StructType>();
+  private readonly ownGlobals = new Map<string, Global>();
+  private readonly ownOverloads = new Map<string, IrFunction[]>();
+  /** Names that `import` lines brought. */
+  readonly importedNames = new Set<string>();
 
-  constructor(imported: Module = EMPTY_MODULE) {
+  constructor(
+    private readonly imported: Module = EMPTY_MODULE,
+    readonly options: ElaborationOptions = {},
+  ) {
     this.structs = new Map(imported.structs);
     this.globals = new Map(imported.globals);
     this.blocks = new Map(imported.blocks);
-    this.functions = new Map();
+    this.functions = new Map(imported.functions);
     for (const each of BUILTIN_VARIABLES) if (!this.globals.has(each.name)) this.globals.set(each.name, each);
-    for (const each of imported.functions.values()) this.addFunction(each);
   }
 
-  addFunction(declared: IrFunction): void {
-    const before = this.functions.get(declared.signature);
+  /** The name under which something of this text's own stands in the IR. */
+  irName(name: string, hides: boolean): string {
+    const { names } = this.options;
+    if (!names || name === 'main') return name;
+    const collides = hides || names.taken?.has(name);
+    const marked = names.allBut === undefined ? collides : collides || name !== names.allBut;
+    return marked ? `${name}_${names.mark}` : name;
+  }
+
+  addStruct(name: string, make: (irName: string) => StructType): void {
+    const struct = make(this.irName(name, this.imported.structs.has(name)));
+    this.ownStructs.set(name, struct);
+    this.structs.set(struct.name, struct);
+  }
+
+  addGlobal(name: string, make: (irName: string) => Global): Global {
+    const { names } = this.options;
+    const global = make(names && (this.imported.globals.has(name) || names.taken?.has(name)) ? `${name}_${names.mark}` : name);
+    this.ownGlobals.set(name, global);
+    this.globals.set(global.name, global);
+    return global;
+  }
+
+  addBlock(block: UniformBlock): void {
+    this.blocks.set(block.name, block);
+  }
+
+  /** Declares a function, or gives it its body. @returns it under its name in the IR */
+  addFunction(sourceName: string, declared: IrFunction): void {
+    const own = this.ownOverloads.get(sourceName) ?? [];
+    this.ownOverloads.set(sourceName, [...own.filter((each) => each.signature !== declared.signature), declared]);
     this.functions.set(declared.signature, declared);
-    const list = this.overloads.get(declared.name) ?? [];
-    this.overloads.set(declared.name, [...list.filter((each) => each !== before), declared]);
   }
 
+  addImport(name: string, { visible, structs, functions }: ImportedFunction): void {
+    this.importedNames.add(name);
+    for (const each of functions) this.functions.set(each.signature, each);
+    for (const [source, struct] of structs) {
+      this.ownStructs.set(source, struct);
+      this.structs.set(struct.name, struct);
+    }
+    for (const each of visible) this.addFunction(name, each);
+  }
+
+  struct(name: string): StructType | undefined {
+    return this.ownStructs.get(name) ?? this.imported.structs.get(name);
+  }
+
+  hasOwnStruct(name: string): boolean {
+    return this.ownStructs.has(name);
+  }
+
+  global(name: string): Global | undefined {
+    return this.ownGlobals.get(name) ?? this.globals.get(name);
+  }
+
+  ownGlobal(name: string): Global | undefined {
+    return this.ownGlobals.get(name);
+  }
+
+  globalNames(): string[] {
+    return [...new Set([...this.ownGlobals.keys(), ...this.imported.globals.keys(), ...BUILTIN_VARIABLES.map(({ name }) => name)])];
+  }
+
+  /** Own functions first. */
   overloadsOf(name: string): readonly IrFunction[] {
-    return this.overloads.get(name) ?? [];
+    const own = this.ownOverloads.get(name) ?? [];
+    const others = overloadIndex(this.imported).get(name) ?? [];
+    return own.length === 0 ? others : [...own, ...others];
+  }
+
+  ownFunction(name: string, types: readonly Type[]): IrFunction | undefined {
+    const wanted = types.map(typeName).join();
+    return this.ownOverloads.get(name)?.find((each) => each.parameters.map(({ type }) => typeName(type)).join() === wanted);
+  }
+
+  functionOf(name: string, types: readonly Type[]): IrFunction | undefined {
+    return this.ownFunction(name, types) ?? this.imported.functions.get(signatureOf(name, types));
   }
 
   isWritable(global: Global): boolean {
@@ -48,19 +164,52 @@ export class Environment {
   }
 
   callableNames(): string[] {
-    return [...BUILTINS.keys(), ...this.overloads.keys(), ...this.structs.keys(), ...NAMED_TYPES.keys()];
+    const structs = [...this.ownStructs.keys(), ...this.imported.structs.keys()];
+    return [...BUILTINS.keys(), ...this.ownOverloads.keys(), ...overloadIndex(this.imported).keys(), ...structs, ...NAMED_TYPES.keys()];
+  }
+
+  note(range: Range, symbol: CodeSymbol): void {
+    this.options.index?.use(range, symbol);
   }
 
   /** @throws LanguageError for an unknown type, with the nearest right name. */
   resolve(syntax: TypeSyntax, constantLength: (length: ExpressionSyntax) => number, length = syntax.length): Type {
-    const element = NAMED_TYPES.get(syntax.name) ?? this.structs.get(syntax.name);
+    const struct = this.struct(syntax.name);
+    const element = NAMED_TYPES.get(syntax.name) ?? struct;
+    const range = { from: syntax.from, to: syntax.from + syntax.name.length };
     if (!element) {
-      const near = nearestName(syntax.name, [...NAMED_TYPES.keys(), ...this.structs.keys()]);
-      const range = { from: syntax.from, to: syntax.from + syntax.name.length };
-      throw new LanguageError(`There is no type "${syntax.name}".`, range, near);
+      const names = [...NAMED_TYPES.keys(), ...this.ownStructs.keys(), ...this.imported.structs.keys()];
+      throw (
+        oldType(syntax.name, range) ??
+        new LanguageError(`There is no type "${syntax.name}".`, range, { mends: [nearestMend(syntax.name, range, names)] })
+      );
     }
+    this.note(range, { kind: struct ? 'struct' : 'type', name: syntax.name, signature: structWords(syntax.name, struct), declared: struct?.origin });
     if (!length) return element;
     const array: ArrayType = { kind: 'array', element, length: constantLength(length) };
+    if (scalarCount(array) > LARGEST_TYPE) {
+      throw new LanguageError(`This holds ${scalarCount(array)} numbers; a variable may hold at most ${LARGEST_TYPE}.`, length);
+    }
     return array;
   }
+}
+
+function structWords(name: string, struct: StructType | undefined): string {
+  return struct ? `struct ${name} { ${struct.fields.map((field) => `${typeName(field.type)} ${field.name};`).join(' ')} }` : name;
+}
+
+const indexes = new WeakMap<Module, ReadonlyMap<string, readonly IrFunction[]>>();
+
+/** Functions of a module by name. */
+function overloadIndex(module: Module): ReadonlyMap<string, readonly IrFunction[]> {
+  const known = indexes.get(module);
+  if (known) return known;
+  const made = new Map<string, IrFunction[]>();
+  for (const each of module.functions.values()) {
+    const list = made.get(each.name);
+    if (list) list.push(each);
+    else made.set(each.name, [each]);
+  }
+  indexes.set(module, made);
+  return made;
 }

@@ -1,4 +1,11 @@
-export { elaborate, elaborateAll, type ElaboratedSource } from './elaborate';
-export { formatDiagnostic, nearestName, type Diagnostic } from './diagnostics';
-export type { Documentation } from './documentation';
+export { elaborate, elaborateAll, importsOf, type ElaboratedSource } from './elaborate';
+export type { DeclaredUniform } from './declared-uniform';
+export { uniformsOf } from './uniforms-of';
+export { DiagnosticList, formatDiagnostic, withEdits, type CodeMend, type Diagnostic, type RelatedPlace, type TextEdit } from './diagnostics';
+export { nearestName } from './nearest-name';
+export { readDocumentation, type Documentation } from './documentation';
+export type { ElaborationOptions } from './environment';
+export type { ImportedFunction, Importer, ImportProblem } from './imports';
+export { SymbolIndex, type CodeSymbol, type SymbolUse } from './symbols';
 export { tokensOf } from './tokens-of';
+export { SourceText } from './source';

@@ -1,5 +1,5 @@
 import type { Range } from '../ir/origin';
-import type { DiagnosticList } from './diagnostics';
+import { write, type DiagnosticList } from './diagnostics';
 import type { SourceText } from './source';
 
 export interface Token extends Range {
@@ -58,6 +58,9 @@ const OPERATORS = [
   '}',
 ];
 
+/** Words that a #define may stand for. */
+const LONGEST_DEFINE = 64;
+
 const SPACE = /[ \t\r\n\f\v]+/y;
 const LINE_COMMENT = /\/\/[^\n]*/y;
 const BLOCK_COMMENT = /\/\*[\s\S]*?\*\//y;
@@ -98,7 +101,8 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
       continue;
     }
     if (text.startsWith('/*', at)) {
-      diagnostics.add('error', 'This comment is never closed. Add "*/" where it should end.', { from: at, to: at + 2 });
+      const end = { from: text.length, to: text.length };
+      diagnostics.add('error', 'This comment is never closed. Add "*/" where it should end.', { from: at, to: at + 2 }, { mends: [write(' */', end, 'Close it at the end')] });
       break;
     }
     const directive = match(DIRECTIVE);
@@ -140,14 +144,21 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
 
   function readDirective(line: string, from: number): void {
     if (/^#\s*version\b/.test(line) || /^#\s*$/.test(line)) return;
+    const range = { from, to: from + line.trimEnd().length };
     const define = DEFINE.exec(line);
     const [, name, value] = define ?? [];
     if (!name || !value || line.includes(`${name}(`)) {
-      const range = { from, to: from + line.length };
       diagnostics.add('error', 'Only "#version" and "#define NAME constant" are understood. Use a function or a const instead.', range);
       return;
     }
     const inner = { position: source.position.bind(source), path: source.path, text: value } as unknown as SourceText;
-    defines.set(name, tokenize(inner, diagnostics).slice(0, -1));
+    const put = tokenize(inner, diagnostics)
+      .slice(0, -1)
+      .flatMap((token) => (token.kind === 'name' ? (defines.get(token.text) ?? [token]) : [token]));
+    if (put.length > LONGEST_DEFINE) {
+      diagnostics.add('error', `A #define may stand for at most ${LONGEST_DEFINE} words. Use a function instead.`, range);
+      return;
+    }
+    defines.set(name, put);
   }
 }

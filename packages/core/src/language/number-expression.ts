@@ -1,6 +1,7 @@
 import { evaluateBuiltin } from '../ir/evaluate-builtin';
-import { DiagnosticList, LanguageError, nearestName } from './diagnostics';
+import { DiagnosticList, LanguageError } from './diagnostics';
 import { tokenize } from './lexer';
+import { nearestName } from './nearest-name';
 import { ExpressionParser } from './parse-expression';
 import { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';

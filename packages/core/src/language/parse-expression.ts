@@ -27,6 +27,8 @@ const PRECEDENCE: Readonly<Record<BinaryOperator, number>> = {
 };
 
 const DEEPEST_NESTING = 256;
+/** Operations that may stand in a row without brackets. */
+const LONGEST_CHAIN = 1000;
 
 export class ExpressionParser {
   private depth = 0;
@@ -57,9 +59,15 @@ export class ExpressionParser {
     }
   }
 
+  private chained(count: number): void {
+    if (count <= LONGEST_CHAIN) return;
+    throw new LanguageError(`More than ${LONGEST_CHAIN} operations stand in a row here. Split them into several statements.`, this.reader.peek());
+  }
+
   private binary(lowest: number): ExpressionSyntax {
     let left = this.unary();
-    for (;;) {
+    for (let count = 0; ; count++) {
+      this.chained(count);
       const operator = this.reader.peek().text as BinaryOperator;
       const strength = this.reader.peek().kind === 'operator' ? PRECEDENCE[operator] : undefined;
       if (strength === undefined || strength < lowest) return left;
@@ -81,7 +89,8 @@ export class ExpressionParser {
 
   private postfix(start: ExpressionSyntax): ExpressionSyntax {
     let object = start;
-    for (;;) {
+    for (let count = 0; ; count++) {
+      this.chained(count);
       if (this.reader.take('.')) {
         const field = this.reader.expectName('a component or field name after "."');
         object = { op: 'member', object, field: field.text, fieldRange: field, from: object.from, to: field.to };
@@ -98,6 +107,9 @@ export class ExpressionParser {
     if (token.kind === 'float' || token.kind === 'int' || token.kind === 'uint') {
       this.reader.next();
       const value = token.kind === 'float' ? parseFloat(token.text) : Number(token.text.replace(/[uU]$/, ''));
+      if (!Number.isFinite(Math.fround(value)) || (token.kind !== 'float' && value > 0xffffffff)) {
+        throw new LanguageError(`The number ${token.text.slice(0, 40)} is too large for ${token.kind}.`, token);
+      }
       return { op: 'number', kind: token.kind, value, from: token.from, to: token.to };
     }
     if (this.reader.take('(')) {
@@ -106,6 +118,9 @@ export class ExpressionParser {
       return value;
     }
     if (token.kind !== 'name') {
+      if (token.text === '++' || token.text === '--') {
+        throw new LanguageError(`"${token.text}" stands only as a statement of its own.`, token);
+      }
       throw new LanguageError(`Expected a value, found ${this.reader.describe(token)}.`, token);
     }
     if (token.text === 'true' || token.text === 'false') {

@@ -1,7 +1,8 @@
 import type { BinaryOperator, Direction } from '../ir/ir';
 import { NAMED_TYPES } from '../ir/types';
-import { LanguageError, type DiagnosticList } from './diagnostics';
+import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
+import { OLD_STORAGE } from './old-spellings';
 import { ExpressionParser } from './parse-expression';
 import type {
   BlockSyntax,
@@ -10,6 +11,7 @@ import type {
   ExpressionSyntax,
   FunctionSyntax,
   GlobalSyntax,
+  ImportSyntax,
   ParameterSyntax,
   StatementSyntax,
   StructSyntax,
@@ -63,8 +65,17 @@ class Parser {
       return undefined;
     }
     if (this.reader.is('struct')) return this.struct();
+    if (this.reader.is('import') && this.reader.peek(1).kind === 'name') return this.importLine();
     if (this.reader.take('layout')) this.skipLayout();
     const flat = this.reader.take('flat');
+    const old = Object.hasOwn(OLD_STORAGE, this.reader.peek().text) ? OLD_STORAGE[this.reader.peek().text] : undefined;
+    if (old) {
+      const word = this.reader.next();
+      this.diagnostics.add('error', `“${word.text}” is from an older version of the language; today it is “${old}”.`, word, {
+        mends: [write(old, word)],
+      });
+      return this.globalVariable(old, flat, start);
+    }
     for (const storage of ['in', 'out', 'uniform', 'const'] as const) {
       if (!this.reader.take(storage)) continue;
       if (storage === 'uniform' && this.reader.is('{', 1)) return this.uniformBlock(start);
@@ -73,7 +84,16 @@ class Parser {
     const result = this.type('a declaration: a type, "struct", "uniform", "in", "out" or "const"');
     const name = this.reader.expectName('a name');
     if (this.reader.is('(')) return this.function(start, result, name);
-    throw new LanguageError('A variable outside of functions needs "const", "uniform", "in" or "out" in front.', name);
+    throw new LanguageError('A variable outside of functions needs "const", "uniform", "in" or "out" in front.', name, {
+      mends: [write('const ', { from: start.from, to: start.from }, 'Make it a const')],
+    });
+  }
+
+  private importLine(): ImportSyntax {
+    const start = this.reader.next();
+    const name = this.reader.expectName('the name of a function of the Library');
+    const end = this.reader.expect(';', 'after the import');
+    return { op: 'import', name: name.text, nameRange: name, from: start.from, to: end.to };
   }
 
   private skipLayout(): void {
@@ -83,7 +103,7 @@ class Parser {
 
   private globalVariable(storage: GlobalSyntax['storage'], flat: boolean, start: Token): GlobalSyntax {
     const declaration = this.declarators(this.type('a type'), storage === 'const', start);
-    return { op: 'global', storage, flat, declaration, from: start.from, to: declaration.to };
+    return { op: 'global', storage, flat, declaration, documentation: start.documentation, from: start.from, to: declaration.to };
   }
 
   private uniformBlock(start: Token): BlockSyntax {
@@ -95,10 +115,18 @@ class Parser {
 
   private struct(): StructSyntax {
     const start = this.reader.next();
-    const name = this.reader.expectName('the name of the struct').text;
+    const name = this.reader.expectName('the name of the struct');
     const fields = this.members();
     const end = this.reader.expect(';', 'after the struct');
-    return { op: 'struct', name, fields, from: start.from, to: end.to };
+    return {
+      op: 'struct',
+      name: name.text,
+      nameRange: name,
+      documentation: start.documentation,
+      fields,
+      from: start.from,
+      to: end.to,
+    };
   }
 
   private members(): DeclareSyntax[] {
@@ -165,8 +193,15 @@ class Parser {
     return body;
   }
 
+  /** To behind the next semicolon or block, so that what stands in a block is not taken for what follows. */
   private skipStatement(): void {
-    while (this.reader.peek().kind !== 'end' && !this.reader.is('}')) if (this.reader.next().text === ';') return;
+    let depth = 0;
+    while (this.reader.peek().kind !== 'end' && (depth > 0 || !this.reader.is('}'))) {
+      const { text } = this.reader.next();
+      if (text === '{') depth++;
+      if (text === '}' && --depth === 0) return;
+      if (text === ';' && depth === 0) return;
+    }
   }
 
   private statement(): StatementSyntax {
@@ -180,6 +215,9 @@ class Parser {
       return { op: 'block', body, from: start.from, to: this.reader.last.to };
     }
     if (this.reader.take(';')) return { op: 'block', body: [], from: start.from, to: start.to };
+    if (this.reader.is('switch') && this.reader.is('(', 1)) {
+      throw new LanguageError('“switch” is not part of the language. Use “if” and “else if”.', start);
+    }
     if (this.reader.take('if')) return this.if(start);
     if (this.reader.take('for')) return this.for(start);
     if (this.reader.take('while')) {

@@ -1,3 +1,4 @@
+import type { Range } from '../ir/origin';
 import type { Type } from '../ir/types';
 
 export interface Variable {
@@ -5,13 +6,24 @@ export interface Variable {
   readonly name: string;
   readonly type: Type;
   readonly readOnly: boolean;
+  /** Where in the text its name stands. */
+  readonly declared: Range;
   assigned: boolean;
+  read: boolean;
+  /** Whether it is the same for neighbouring pixels, as far as was seen. */
+  uniform: boolean;
 }
 
 /** The names visible inside one function; inner blocks may hide outer names. */
 export class FunctionScope {
   private readonly blocks: Map<string, Variable>[] = [new Map<string, Variable>()];
-  private readonly taken = new Set<string>();
+  private readonly byIrName = new Map<string, Variable>();
+  /** Ends of the open blocks in the text. */
+  private readonly ends: number[] = [];
+
+  constructor(end = 0) {
+    this.ends.push(end);
+  }
 
   find(name: string): Variable | undefined {
     for (let depth = this.blocks.length - 1; depth >= 0; depth--) {
@@ -21,29 +33,45 @@ export class FunctionScope {
     return undefined;
   }
 
-  declaredHere(name: string): boolean {
-    return this.blocks.at(-1)?.has(name) ?? false;
+  /** By its name in the IR. */
+  ofIr(name: string): Variable | undefined {
+    return this.byIrName.get(name);
   }
 
-  declare(name: string, type: Type, readOnly: boolean): Variable {
+  /** Where the innermost open block ends. */
+  get end(): number {
+    return this.ends.at(-1) ?? 0;
+  }
+
+  declaredHere(name: string): Variable | undefined {
+    return this.blocks.at(-1)?.get(name);
+  }
+
+  declare(name: string, type: Type, readOnly: boolean, declared: Range): Variable {
     let unique = name;
-    for (let count = 2; this.taken.has(unique); count++) unique = `${name}${count}`;
-    this.taken.add(unique);
-    const variable: Variable = { name: unique, type, readOnly, assigned: false };
+    for (let count = 2; this.byIrName.has(unique); count++) unique = `${name}${count}`;
+    const variable: Variable = { name: unique, type, readOnly, declared, assigned: false, read: false, uniform: false };
+    this.byIrName.set(unique, variable);
     this.blocks.at(-1)?.set(name, variable);
     return variable;
   }
 
-  inside<T>(work: () => T): T {
+  inside<T>(end: number, work: () => T): T {
     this.blocks.push(new Map());
+    this.ends.push(end);
     try {
       return work();
     } finally {
       this.blocks.pop();
+      this.ends.pop();
     }
   }
 
   names(): string[] {
     return this.blocks.flatMap((block) => [...block.keys()]);
+  }
+
+  get all(): Iterable<Variable> {
+    return this.byIrName.values();
   }
 }

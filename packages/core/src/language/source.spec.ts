@@ -1,4 +1,4 @@
-import { nearestName } from './diagnostics';
+import { nearestName } from './nearest-name';
 import { SourceText } from './source';
 
 describe('SourceText', () => {

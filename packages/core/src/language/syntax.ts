@@ -81,6 +81,8 @@ export interface FunctionSyntax extends Range {
 export interface StructSyntax extends Range {
   readonly op: 'struct';
   readonly name: string;
+  readonly nameRange: Range;
+  readonly documentation?: Range;
   readonly fields: readonly DeclareSyntax[];
 }
 export interface BlockSyntax extends Range {
@@ -93,5 +95,12 @@ export interface GlobalSyntax extends Range {
   readonly storage: 'in' | 'out' | 'uniform' | 'const';
   readonly flat: boolean;
   readonly declaration: DeclareSyntax;
+  readonly documentation?: Range;
 }
-export type DeclarationSyntax = FunctionSyntax | StructSyntax | BlockSyntax | GlobalSyntax;
+/** `import name;`: takes a function of the Library into use. */
+export interface ImportSyntax extends Range {
+  readonly op: 'import';
+  readonly name: string;
+  readonly nameRange: Range;
+}
+export type DeclarationSyntax = FunctionSyntax | StructSyntax | BlockSyntax | GlobalSyntax | ImportSyntax;

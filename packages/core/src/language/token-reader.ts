@@ -1,4 +1,4 @@
-import { LanguageError } from './diagnostics';
+import { LanguageError, write, type CodeMend } from './diagnostics';
 import type { Token } from './lexer';
 
 /** A cursor over tokens with the few questions a parser asks. */
@@ -38,10 +38,18 @@ export class TokenReader {
   expect(text: string, where: string): Token {
     if (this.is(text)) return this.next();
     const found = this.peek();
-    const missing = text === ';' || text === ')' || text === ']' || text === '}';
+    if (found.text === '++' || found.text === '--') {
+      const half = found.text.charAt(0);
+      throw new LanguageError(`"${found.text}" stands only as a statement of its own. Write ${half}= 1 before or behind this line.`, found);
+    }
+    if (found.text === '=' && text === ')') {
+      throw new LanguageError('"=" gives a variable a value. To compare, write "==".', found, { mends: [write('==', found)] });
+    }
     // A missing closer belongs to the end of what came before, not to the next line's first word.
-    const range = missing ? { from: this.last.to, to: this.last.to } : found;
-    throw new LanguageError(`Expected "${text}" ${where}, found ${this.describe(found)}.`, range);
+    const gap = { from: this.last.to, to: this.last.to };
+    const closes = text === ';' || text === ')' || text === ']' || text === '}';
+    const mend: CodeMend | undefined = closes ? write(text, gap, `Put “${text}”`) : undefined;
+    throw new LanguageError(`Expected "${text}" ${where}, found ${this.describe(found)}.`, closes ? gap : found, { mends: [mend] });
   }
 
   expectName(what: string): Token {

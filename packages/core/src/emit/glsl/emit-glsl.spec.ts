@@ -9,7 +9,8 @@ import { emitGlsl } from './emit-glsl';
 import { glslExpression } from './expression';
 import { glslName } from './names';
 
-const names = { functionName: (signature: string): string => signature, globalName: (name: string): string => name };
+const same = (name: string): string => name;
+const names = { functionOf: same, global: same, local: same, struct: same, field: (_: string, name: string) => name, downwards: same };
 
 function emitFragment(code: string): string {
   const vertex = libraryProgram('full_screen.vert');

@@ -2,7 +2,7 @@ import type { Expression, Global, IrFunction, Statement } from '../../ir/ir';
 import type { Program, StageProgram } from '../../ir/program';
 import { LineWriter, type EmittedSource } from '../source-map';
 import { glslDeclarator, glslExpression, glslStatementValue, glslType, type ExpressionNames } from './expression';
-import { glslName } from './names';
+import { StageNames } from './names';
 
 export interface GlslProgram {
   readonly vertex: EmittedSource;
@@ -21,7 +21,7 @@ export function emitGlsl(program: Program): GlslProgram {
 
 function emitStage(stage: StageProgram): EmittedSource {
   const out = new LineWriter();
-  const names = stageNames(stage);
+  const names = new StageNames(stage);
   out.line('#version 300 es');
   out.line('precision highp float;');
   out.line('precision highp int;');
@@ -31,43 +31,45 @@ function emitStage(stage: StageProgram): EmittedSource {
   }
   out.line('');
   out.line('uniform vec4 deviceTarget;');
-  emitDeclarations(stage, out);
+  emitDeclarations(stage, written(names), out);
   if (stage.stage === 'fragment') emitFragCoord(out);
-  for (const declared of stage.functions) emitFunction(declared, names, out);
+  for (const declared of stage.functions) emitFunction(declared, written(names, declared), out);
   emitMain(stage, out);
   return out.finish();
 }
 
-/** Overloads keep one name, as GLSL allows; names that GLSL knows already get another. */
-function stageNames(stage: StageProgram): ExpressionNames {
-  const byName = new Map(stage.functions.map((declared) => [declared.signature, functionName(declared.name)]));
+/** Names inside of a function, or outside of all. */
+function written(names: StageNames, inside?: IrFunction): ExpressionNames {
+  const locals = inside && names.locals(inside);
   return {
-    functionName: (signature) => byName.get(signature) ?? functionName(signature.slice(0, signature.indexOf('('))),
-    globalName: (name) => (name === 'gl_FragCoord' ? 'deviceFragCoord()' : name.startsWith('gl_') ? name : glslName(name)),
+    functionOf: (signature) => names.functionOf(signature),
+    global: (name) => names.global(name),
+    local: (name) => locals?.(name) ?? name,
+    struct: (name) => names.struct(name),
+    field: (struct, name) => names.field(struct, name),
+    // Rows count downwards here, upwards on a canvas.
+    downwards: (value) => `(dFdy(${value}) * -deviceTarget.x)`,
   };
 }
 
-function functionName(name: string): string {
-  return name === 'main' ? 'programMain' : glslName(name);
-}
-
-function emitDeclarations(stage: StageProgram, out: LineWriter): void {
+function emitDeclarations(stage: StageProgram, names: ExpressionNames, out: LineWriter): void {
   for (const struct of stage.structs) {
-    out.line(`struct ${glslName(struct.name)} {`);
-    out.indented(() => struct.fields.forEach((field) => out.line(`${glslDeclarator(field.type, field.name)};`)));
+    out.line(`struct ${names.struct(struct.name)} {`);
+    out.indented(() => struct.fields.forEach(({ type, name }) => out.line(`${glslDeclarator(type, names.field(struct.name, name), names)};`)));
     out.line('};');
   }
   for (const block of stage.blocks) {
-    out.line(`layout(std140) uniform ${glslName(block.name)} {`);
-    out.indented(() => block.members.forEach((member) => out.line(`${glslDeclarator(member.type, member.name)};`)));
+    out.line(`layout(std140) uniform ${names.global(block.name)} {`);
+    out.indented(() => block.members.forEach(({ type, name }) => out.line(`${glslDeclarator(type, names.global(name), names)};`)));
     out.line('};');
   }
-  const variable = (storage: string, each: Global): void =>
-    out.line(`${each.flat ? 'flat ' : ''}${storage} ${glslDeclarator(each.type, each.name)};`);
+  const declare = ({ type, name }: Global): string => glslDeclarator(type, names.global(name), names);
+  const variable = (storage: string, each: Global): void => out.line(`${each.flat ? 'flat ' : ''}${storage} ${declare(each)};`);
   stage.samplers.forEach((each) => variable('uniform', each));
   stage.inputs.forEach((each) => variable('in', each));
   if (stage.stage === 'vertex') stage.outputs.forEach((each) => variable('out', each));
-  else stage.outputs.forEach((each, index) => out.line(`layout(location = ${index}) out ${glslDeclarator(each.type, each.name)};`));
+  else stage.outputs.forEach((each, index) => out.line(`layout(location = ${index}) out ${declare(each)};`));
+  for (const each of stage.privates) out.line(`${declare(each)}${each.value ? ` = ${glslStatementValue(each.value, names)}` : ''};`);
   out.line('');
 }
 
@@ -93,16 +95,21 @@ function emitMain(stage: StageProgram, out: LineWriter): void {
 }
 
 function emitFunction(declared: IrFunction, names: ExpressionNames, out: LineWriter): void {
-  const parameters = declared.parameters.map(
-    ({ direction, type, name }) => `${direction === 'in' ? '' : `${direction} `}${glslDeclarator(type, name)}`,
-  );
-  out.line(`${glslType(declared.result)} ${functionName(declared.name)}(${parameters.join(', ')}) {`, declared.origin);
+  out.line(`${functionHead(declared, names)} {`, declared.origin);
   out.indented(() => emitStatements(declared.body, names, out));
   out.line('}');
   out.line('');
 }
 
-function emitStatements(statements: readonly Statement[], names: ExpressionNames, out: LineWriter): void {
+/** `vec3 name(vec3 a, out float b)` */
+export function functionHead({ signature, parameters, result }: IrFunction, names: ExpressionNames): string {
+  const list = parameters.map(
+    ({ direction, type, name }) => `${direction === 'in' ? '' : `${direction} `}${glslDeclarator(type, names.local(name), names)}`,
+  );
+  return `${glslType(result, names)} ${names.functionOf(signature)}(${list.join(', ')})`;
+}
+
+export function emitStatements(statements: readonly Statement[], names: ExpressionNames, out: LineWriter): void {
   for (const statement of statements) emitStatement(statement, names, out);
 }
 
@@ -117,7 +124,7 @@ function emitStatement(statement: Statement, names: ExpressionNames, out: LineWr
   switch (statement.op) {
     case 'declare': {
       const value = statement.value ? ` = ${write(statement.value)}` : '';
-      out.line(`${glslDeclarator(statement.type, statement.name)}${value};`, origin);
+      out.line(`${glslDeclarator(statement.type, names.local(statement.name), names)}${value};`, origin);
       return;
     }
     case 'assign':

@@ -1,11 +1,15 @@
 import type { Expression } from '../../ir/ir';
 import { typeName, type Type } from '../../ir/types';
-import { glslName } from './names';
 
-/** How an expression's names appear in the target. */
+/** How names appear in the target. */
 export interface ExpressionNames {
-  readonly functionName: (signature: string) => string;
-  readonly globalName: (name: string) => string;
+  functionOf(signature: string): string;
+  global(name: string): string;
+  local(name: string): string;
+  struct(name: string): string;
+  field(struct: string, name: string): string;
+  /** `dFdy` of what is written. */
+  readonly downwards: (value: string) => string;
 }
 
 /** One expression as GLSL. Nested operations are bracketed, so that precedence never has to be looked up. */
@@ -16,22 +20,21 @@ export function glslExpression(expression: Expression, names: ExpressionNames): 
     case 'constant':
       return glslConstant(expression.type, expression.value);
     case 'reference':
-      return expression.scope === 'global' ? names.globalName(expression.name) : glslName(expression.name);
+      return expression.scope === 'global' ? names.global(expression.name) : names.local(expression.name);
     case 'call':
-      return `${names.functionName(expression.callee)}(${list(expression.args)})`;
+      return `${names.functionOf(expression.callee)}(${list(expression.args)})`;
     case 'builtin':
-      // Rows count downwards here, upwards on a canvas.
       return expression.name === 'dFdy'
-        ? `(dFdy(${list(expression.args)}) * -deviceTarget.x)`
+        ? names.downwards(list(expression.args))
         : `${expression.name}(${list(expression.args)})`;
     case 'unary':
       return `(${expression.operator}${write(expression.value)})`;
     case 'binary':
       return `(${write(expression.left)} ${expression.operator} ${write(expression.right)})`;
     case 'construct':
-      return `${glslType(expression.type)}(${list(expression.args)})`;
+      return `${glslType(expression.type, names)}(${list(expression.args)})`;
     case 'member':
-      return `${write(expression.object)}.${glslName(expression.field)}`;
+      return `${write(expression.object)}.${names.field(typeName(expression.object.type), expression.field)}`;
     case 'swizzle':
       return `${write(expression.object)}.${expression.components.map((component) => 'xyzw'[component]).join('')}`;
     case 'index':
@@ -48,13 +51,14 @@ export function glslStatementValue(expression: Expression, names: ExpressionName
   return bracketed ? text.slice(1, -1) : text;
 }
 
-export function glslType(type: Type): string {
-  return type.kind === 'struct' ? glslName(type.name) : typeName(type);
+export function glslType(type: Type, names: ExpressionNames): string {
+  if (type.kind === 'array') return `${glslType(type.element, names)}[${type.length}]`;
+  return type.kind === 'struct' ? names.struct(type.name) : typeName(type);
 }
 
-/** `vec4 name` or, for arrays, `vec4 name[8]`. */
-export function glslDeclarator(type: Type, name: string): string {
-  return type.kind === 'array' ? `${glslType(type.element)} ${glslName(name)}[${type.length}]` : `${glslType(type)} ${glslName(name)}`;
+/** `vec4 name` or, for arrays, `vec4 name[8]`; `name` as it is written. */
+export function glslDeclarator(type: Type, name: string, names: ExpressionNames): string {
+  return type.kind === 'array' ? `${glslType(type.element, names)} ${name}[${type.length}]` : `${glslType(type, names)} ${name}`;
 }
 
 function glslConstant(type: Type, value: readonly number[]): string {

@@ -1,0 +1,284 @@
+import type { Library } from '../../catalogue/library';
+import type { Material, MaterialCode, MaterialSource } from '../../document/material';
+import { emitGlsl } from '../../emit/glsl/emit-glsl';
+import { constant } from '../../ir/build';
+import type { Expression, Global, IrFunction, Module } from '../../ir/ir';
+import { countsSteps, LOOP_STEPS, RAN_OUT } from '../../ir/loop-guard';
+import { replaceGlobals } from '../../ir/map-body';
+import { linkProgram, type Program } from '../../ir/program';
+import { BOOL, componentCount, FLOAT, INT, typeName, UINT, VEC4, type Type } from '../../ir/types';
+import { withoutPixelsIn } from '../../ir/without-pixels';
+import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
+import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
+import { hashText } from '../hash';
+import { looksBehind, programBlocks, readsClock } from '../link-surface';
+import { addedTerms, outlineVariants } from '../surface-terms';
+import type { GraphProblem } from '../resolve';
+import { SlotAllocator, type Slot } from '../slots';
+import { MOST_IMAGES } from '../stages';
+import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
+import type { DeclaredParameter } from './declared-parameters';
+import { readCode, type CodeProgram, type CodeStage } from './read-code';
+
+/** What must also move its vertices where the material has a shape, or has holes. */
+const SHAPED = ['caster', 'distance', 'edges', 'wires'] as const;
+const HOLED = ['caster', 'distance'] as const;
+
+/** A material whose surface is code. */
+export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
+
+/** Compiles a material that is written as code. Same texts, same result. */
+export function compileCode(material: CodeMaterial, library: Library, { variants = [] }: CompileOptions = {}): CompileResult {
+  const { diagnostics, parameters, program } = readCode(material.code, library);
+  const errors = diagnostics.filter(({ severity }) => severity === 'error');
+  if (!program) return { problems: errors.map(problemOf), diagnostics, rates: {} };
+  const linker = new CodeLinker(program, parameters, material, library);
+  const problems = linker.problems();
+  if (problems.length > 0) return { problems, diagnostics, rates: {} };
+  const opacity = material.opacity;
+  const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
+  const plain = link('plain');
+  const glsl = emitGlsl(plain);
+  const also = program.has.shape ? SHAPED : opacity === 'cut' ? HOLED : [];
+  const wanted = new Set([...variants, ...outlineVariants(material), ...also]);
+  const compiled: CompiledMaterial = {
+    key: hashText(glsl.fragment.text + glsl.vertex.text),
+    glsl,
+    variants: Object.fromEntries([...wanted].map((variant) => [variant, emitGlsl(link(variant))])),
+    blocks: programBlocks(plain),
+    slots: linker.slots,
+    frame: NOTHING_PER_FRAME,
+    shaped: program.has.shape,
+    opacity,
+    looksBehind: looksBehind(plain),
+    moves: readsClock(plain, NOTHING_PER_FRAME),
+    baked: [],
+    images: linker.images,
+  };
+  return { problems: [], diagnostics, rates: {}, compiled };
+}
+
+const NOTHING_PER_FRAME: CompiledMaterial['frame'] = { line: [], functions: new Map() };
+
+function problemOf({ line, column, message, path }: Diagnostic): GraphProblem {
+  return { node: '', message: `Line ${line}, column ${column}${path === 'vertices' ? ' of the vertices' : ''}: ${message}` };
+}
+
+/** The parameter of a document that a uniform is. */
+export function parameterOf({ parameters }: Pick<Material, 'parameters'>, uniform: string): string | undefined {
+  return Object.keys(parameters).find((id) => parameters[id]?.uniform === uniform);
+}
+
+/** Puts a code material together with the library's programs. */
+class CodeLinker {
+  private readonly slotTable = new SlotAllocator();
+  readonly images: { readonly sampler: string; readonly image?: string }[] = [];
+  private readonly full: DeclaredParameter[] = [];
+  /** What is read instead of each parameter, by the uniform's name. */
+  private readonly reads = new Map<string, Expression>();
+  private readonly pixelFunctions: readonly IrFunction[];
+  private readonly vertexFunctions: readonly IrFunction[];
+
+  constructor(
+    private readonly program: CodeProgram,
+    parameters: readonly DeclaredParameter[],
+    private readonly material: CodeMaterial,
+    private readonly library: Library,
+  ) {
+    const types = new Map([program.pixels, program.vertices].flatMap((stage) => stage?.source.uniforms.map((each) => [each.name, each.type]) ?? []));
+    for (const each of parameters) this.place(each, types.get(each.uniform) ?? FLOAT);
+    const packed = this.slotTable.packedReads();
+    for (const [name, read] of this.reads) this.reads.set(name, packedRead(read, packed));
+    this.pixelFunctions = this.inPlace(program.pixels);
+    this.vertexFunctions = this.inPlace(program.vertices ?? program.pixels).map(withoutPixelsIn);
+  }
+
+  get slots(): readonly Slot[] {
+    return this.slotTable.slots;
+  }
+
+  /** What a device would refuse. */
+  problems(): GraphProblem[] {
+    const [over] = this.full;
+    const found: GraphProblem[] = [];
+    if (over) found.push({ node: '', message: `There is no room for all parameters: “${over.uniform}” is beyond what a device takes.` });
+    if (this.images.length > MOST_IMAGES)
+      found.push({ node: '', message: `A material may read ${MOST_IMAGES} different images; there are ${this.images.length}. Pack channels into one image.` });
+    return found;
+  }
+
+  private place(parameter: DeclaredParameter, type: Type): void {
+    const { uniform } = parameter;
+    const id = parameterOf(this.material, uniform) ?? `u-${uniform}`;
+    if (type.kind === 'sampler') {
+      const sampler = `image${this.images.length}`;
+      this.images.push({ sampler, image: this.material.parameters[id]?.image });
+      this.reads.set(uniform, { op: 'reference', scope: 'global', name: sampler, type });
+      return;
+    }
+    const stored = typeName(type) === 'int' || typeName(type) === 'uint' || typeName(type) === 'bool' ? FLOAT : type;
+    const slot = this.slotTable.allocate(stored, { from: 'parameter', parameter: id });
+    if (slot) this.reads.set(uniform, asType(slot, type));
+    else this.full.push(parameter);
+  }
+
+  /** A stage's functions with everything from outside in its place. */
+  private inPlace({ functions, source, standIns }: CodeStage): IrFunction[] {
+    const replaced = new Map<string, Expression>();
+    const named = (name: string, type: Type): Expression => ({ op: 'reference', scope: 'global', name, type });
+    if (this.program.output !== undefined) replaced.set(this.program.output, named(OUTPUT, VEC4));
+    for (const { name, type } of this.program.carried) replaced.set(name, named(carriedName(name), type));
+    for (const { name, irName } of source.uniforms) {
+      const read = this.reads.get(name);
+      if (read) replaced.set(irName, read);
+    }
+    const stands = glue(
+      [...standIns].map(([, expression], index) => `${typeOf(source.module, [...standIns.keys()][index])} standIn${index}() { return ${expression}; }`).join('\n'),
+      this.vertexAttributes(source.module),
+    );
+    [...standIns.keys()].forEach((irName, index) => {
+      const declared = stands.functions.get(`standIn${index}()`);
+      const [statement] = declared?.body ?? [];
+      if (statement?.op === 'return' && statement.value) replaced.set(irName, statement.value);
+    });
+    return functions.map((each) => ({ ...each, body: [...replaceGlobals(each.body, replaced)] }));
+  }
+
+  /** The module with all that stand-ins may name: attributes are declared only where vertices are placed. */
+  private vertexAttributes(module: Module): Module {
+    return { ...module, globals: new Map([...vertexModule('plain', { shaped: false, carries: false }).globals, ...this.library.module.globals]) };
+  }
+
+  link(surface: SurfaceProgram, opacity: CodeMaterial['opacity']): Program {
+    const fragment = this.fragment(fragmentModule(surface, opacity));
+    return linkProgram(this.vertex(surface), fragment);
+  }
+
+  private fragment(module: Module): Module {
+    const { program } = this;
+    const output: Global[] = program.output === undefined ? [] : [{ name: OUTPUT, type: VEC4, storage: 'private' }];
+    const base = this.withOwn(module, this.pixelFunctions, [...this.carried('in'), ...output]);
+    const painted = glue(pixelGlue(program), base, ['paintSurface()', 'paintEmission()', 'paintOpacity()', 'paintOutline()']);
+    const functions = new Map(painted.functions);
+    const paintSurface = functions.get('paintSurface()');
+    if (!paintSurface) throw new ReferenceError('the glue of a code material must paint');
+    const added = addedTerms(paintSurface, functions, base);
+    functions.set(added.signature, added);
+    if (countsSteps(this.pixelFunctions)) functions.set(RAN_OUT.signature, RAN_OUT);
+    return { ...base, functions };
+  }
+
+  private vertex(surface: SurfaceProgram): Module {
+    const { program } = this;
+    const { shape } = program.has;
+    const carries = program.carried.length > 0 && shape;
+    const whole = program.vertices !== undefined;
+    const module = vertexModule(surface, { shaped: shape, carries, whole });
+    if (!shape && !whole) return module;
+    const base = this.withOwn(module, this.vertexFunctions, this.carried('out'));
+    return glue(shape ? shapeGlue(program) : 'void codeVertices() { codeMain(); }', base, ['shapeOffset()', 'carryToPixels()', 'codeVertices()']);
+  }
+
+  private carried(storage: 'in' | 'out'): Global[] {
+    return this.program.carried.map(({ name, type, flat }) => ({ name: carriedName(name), type, flat, storage }));
+  }
+
+  /** A module with the material's own functions and what they read; `main` of a whole program under another name. */
+  private withOwn(module: Module, functions: readonly IrFunction[], globals: readonly Global[]): Module {
+    const block = this.slotTable.block();
+    const samplers = this.images.map(({ sampler }): Global => ({ name: sampler, type: SAMPLER, storage: 'sampler' }));
+    const all = [...globals, ...samplers, this.slotTable.blockGlobal(), LOOP_STEPS];
+    const renamed = functions.map((each) => (each.signature === 'main()' ? { ...each, signature: 'codeMain()', name: 'codeMain' } : each));
+    return {
+      structs: new Map([...module.structs, ...this.ownStructs()]),
+      globals: new Map([...module.globals, ...all.map((each): [string, Global] => [each.name, each])]),
+      blocks: new Map(module.blocks).set(block.name, block),
+      functions: new Map([...module.functions, ...renamed.map((each): [string, IrFunction] => [each.signature, each])]),
+    };
+  }
+
+  private ownStructs(): Module['structs'] {
+    return new Map([this.program.pixels, this.program.vertices].flatMap((stage) => (stage ? [...stage.source.module.structs] : [])));
+  }
+}
+
+/** What a whole program's `main` writes, out of the way of the library's programs. */
+const OUTPUT = 'codeOutput';
+
+function carriedName(name: string): string {
+  return `carried_${name}`;
+}
+
+const SAMPLER: Type = { kind: 'sampler', name: 'sampler2D' };
+
+function typeOf(module: Module, global: string | undefined): string {
+  return typeName(module.globals.get(global ?? '')?.type ?? FLOAT);
+}
+
+/** A number of the block as the type that the code declares. */
+function asType(slot: Expression, type: Type): Expression {
+  const half = constant(FLOAT, [0.5]);
+  if (typeName(type) === 'bool') return { op: 'binary', operator: '>', left: slot, right: half, type: BOOL };
+  if (typeName(type) !== 'int' && typeName(type) !== 'uint') return slot;
+  const rounded: Expression = { op: 'builtin', name: 'floor', args: [{ op: 'binary', operator: '+', left: slot, right: half, type: FLOAT }], type: FLOAT };
+  if (typeName(type) === 'int') return { op: 'construct', type: INT, args: [rounded] };
+  const positive: Expression = { op: 'builtin', name: 'max', args: [rounded, constant(FLOAT, [0])], type: FLOAT };
+  return { op: 'construct', type: UINT, args: [positive] };
+}
+
+function packedRead(read: Expression, packed: ReadonlyMap<string, Expression>): Expression {
+  const [returned] = replaceGlobals([{ op: 'return', value: read }], packed);
+  return returned?.op === 'return' && returned.value ? returned.value : read;
+}
+
+/** What the library's programs call, in terms of what the material has. */
+function pixelGlue({ form, has: { opacity, outline, paints } }: CodeProgram): string {
+  const whole = form === 'whole';
+  const paint = whole ? '' : 'paint(thisSurface())';
+  const surface = whole
+    ? `codeMain(); return emitted(${OUTPUT}.rgb);`
+    : `return ${paints === 'Lit' ? paint : paints === 'vec4' ? `emitted(${paint}.rgb)` : `emitted(${paint})`};`;
+  const cover = whole ? `codeMain(); return clamp(${OUTPUT}.a, 0.0, 1.0);` : `return clamp(${opacity ? 'opacity(thisSurface())' : paints === 'vec4' ? `${paint}.a` : '1.0'}, 0.0, 1.0);`;
+  return `Lit paintSurface() { ${surface} }
+vec3 paintEmission() { return vec3(0.0); }
+float paintOpacity() { ${cover} }
+vec3 paintOutline() { return ${outline ? 'outline(thisSurface())' : 'vec3(0.0)'}; }`;
+}
+
+/** `shape` is asked several times for a vertex; what it carries counts only where the vertex stands. */
+function shapeGlue({ carried }: CodeProgram): string {
+  const lines = (work: (name: string, type: Type, index: number) => string): string =>
+    carried.map(({ name, type }, index) => work(name, type, index)).join(' ');
+  return `vec3 shapeOffset() {
+  ${lines((name, type, index) => `${typeName(type)} kept${index} = ${carriedName(name)};`)}
+  Shape vertex = thisShape();
+  shape(vertex);
+  ${lines((name, _, index) => `${carriedName(name)} = kept${index};`)}
+  return vertex.position - worldPosition;
+}
+void carryToPixels() {
+  ${lines((name, type) => `${carriedName(name)} = ${zeroOf(type)};`)}
+  Shape vertex = thisShape();
+  shape(vertex);
+}`;
+}
+
+function zeroOf(type: Type): string {
+  return `${typeName(type)}(${componentCount(type) > 0 ? '0' : ''})`;
+}
+
+/**
+ * Reads a text of ours on top of a module.
+ *
+ * @param without functions of the module that the text puts its own in the place of
+ * @throws SyntaxError when the text is wrong, which our tests rule out
+ */
+function glue(text: string, module: Module, without: readonly string[] = []): Module {
+  const functions = new Map(module.functions);
+  for (const signature of without) functions.delete(signature);
+  const read = elaborate('glue', text, { ...module, functions });
+  const [error] = read.diagnostics;
+  if (error) throw new SyntaxError(formatDiagnostic(error));
+  // What is not in the text stays as it was.
+  return { ...read.module, functions: new Map([...module.functions, ...read.module.functions]) };
+}

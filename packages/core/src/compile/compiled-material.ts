@@ -1,0 +1,48 @@
+import type { OpacityMode } from '../document/material';
+import type { GlslProgram } from '../emit/glsl/emit-glsl';
+import type { BlockLayout } from '../ir/layout';
+import type { Rate } from '../ir/rate';
+import type { Diagnostic } from '../language';
+import type { FrameComputation } from './link-surface';
+import type { BakedInlet } from './lower';
+import type { GraphProblem } from './resolve';
+import type { Slot } from './slots';
+import type { SurfaceVariant } from './surface-programs';
+
+/** A program ready for a device, with all that is needed to feed it. Plain data: it crosses from the worker. */
+export interface CompiledMaterial {
+  /** Equal for materials of equal structure, whatever their numbers. */
+  readonly key: string;
+  readonly glsl: GlslProgram;
+  /** The same surface under shadows, and to be taken apart; only where they were asked for. */
+  readonly variants: Readonly<Partial<Record<SurfaceVariant, GlslProgram>>>;
+  readonly blocks: readonly BlockLayout[];
+  readonly slots: readonly Slot[];
+  readonly frame: FrameComputation;
+  /** Whether it moves vertices. */
+  readonly shaped: boolean;
+  /** How it is seen through; nothing where it hides what is behind it. */
+  readonly opacity?: OpacityMode;
+  /** Whether it reads what was drawn before it. */
+  readonly looksBehind: boolean;
+  /** Whether the picture changes with the clock. */
+  readonly moves: boolean;
+  readonly baked: readonly BakedInlet[];
+  /** Samplers of the program, each with the material's image it shows. */
+  readonly images: readonly { readonly sampler: string; readonly image?: string }[];
+}
+
+export interface CompileResult {
+  /** Absent when there are problems. */
+  readonly compiled?: CompiledMaterial;
+  readonly problems: readonly GraphProblem[];
+  /** Of a code material: all that is to be said of its text. */
+  readonly diagnostics?: readonly Diagnostic[];
+  /** How often each node that reaches the dock is computed. */
+  readonly rates: Readonly<Record<string, Rate>>;
+}
+
+export interface CompileOptions {
+  /** Which programs are wanted besides the plain one. */
+  readonly variants?: readonly SurfaceVariant[];
+}

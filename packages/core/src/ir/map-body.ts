@@ -1,0 +1,33 @@
+import type { Expression, Statement } from './ir';
+import { mapOperands } from './walk';
+
+/** The same statements with every expression changed as a whole; `change` goes inside by itself. */
+export function mapBody(body: readonly Statement[], change: (expression: Expression) => Expression): Statement[] {
+  return body.map((statement): Statement => {
+    switch (statement.op) {
+      case 'declare':
+      case 'return':
+        return statement.value ? { ...statement, value: change(statement.value) } : statement;
+      case 'assign':
+        return { ...statement, target: change(statement.target), value: change(statement.value) };
+      case 'evaluate':
+        return { ...statement, value: change(statement.value) };
+      case 'if':
+        return { ...statement, condition: change(statement.condition), yes: mapBody(statement.yes, change), no: mapBody(statement.no, change) };
+      case 'loop':
+        return { ...statement, condition: change(statement.condition), body: mapBody(statement.body, change), step: mapBody(statement.step, change) };
+      case 'block':
+        return { ...statement, body: mapBody(statement.body, change) };
+      default:
+        return statement;
+    }
+  });
+}
+
+/** The same statements with other things in the place of globals. */
+export function replaceGlobals(body: readonly Statement[], replaced: ReadonlyMap<string, Expression>): readonly Statement[] {
+  if (replaced.size === 0) return body;
+  const put = (each: Expression): Expression =>
+    each.op === 'reference' && each.scope === 'global' ? (replaced.get(each.name) ?? each) : mapOperands(each, put);
+  return mapBody(body, put);
+}

@@ -1,0 +1,321 @@
+import { signatureOf } from '../ir/build';
+import type { Expression, IrFunction, Statement } from '../ir/ir';
+import type { Range } from '../ir/origin';
+import { scalarCount, typeName, type StructField, type Type } from '../ir/types';
+import { walkBody } from '../ir/walk';
+import { BUILTINS, DERIVATIVES } from './builtins';
+import type { ControlFlow } from './control-flow';
+import { LanguageError, write, type DiagnosticList } from './diagnostics';
+import { readDocumentation, type Documentation } from './documentation';
+import type { DeclaredUniform } from './declared-uniform';
+import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
+import { StatementElaborator } from './elaborate-statements';
+import type { Environment } from './environment';
+import { functionWords } from './function-words';
+import { nearestMend } from './nearest-name';
+import { FunctionScope } from './scope';
+import type { SourceText } from './source';
+import type { BlockSyntax, DeclarationSyntax, DeclareSyntax, FunctionSyntax, GlobalSyntax, ImportSyntax, StructSyntax } from './syntax';
+
+/** Functions that one text may have. */
+const MOST_FUNCTIONS = 2000;
+const LARGEST_STRUCT = 16_384;
+
+/** Turns the declarations of one text into IR. */
+export class DeclarationElaborator {
+  readonly documentation = new Map<string, Documentation>();
+  readonly uniforms: DeclaredUniform[] = [];
+  readonly own: string[] = [];
+  readonly diagnostics: DiagnosticList;
+  private readonly source: SourceText;
+  private readonly environment: Environment;
+  /** Calls that need their neighbours where these may have gone another way. */
+  private readonly flows: ControlFlow[] = [];
+
+  constructor(private readonly context: ExpressionContext) {
+    const { source, diagnostics, environment } = context;
+    [this.source, this.diagnostics, this.environment] = [source, diagnostics, environment];
+  }
+
+  /** Imports, structs, uniform blocks and variables outside functions. */
+  types(declarations: readonly DeclarationSyntax[]): void {
+    const each = <Op extends DeclarationSyntax['op']>(op: Op, work: (syntax: Extract<DeclarationSyntax, { op: Op }>) => void): void => {
+      for (const declaration of declarations) {
+        if (declaration.op === op) this.diagnostics.guard(() => work(declaration as Extract<DeclarationSyntax, { op: Op }>), undefined);
+      }
+    };
+    each('import', (syntax) => this.importFunction(syntax));
+    each('struct', (syntax) => this.struct(syntax));
+    each('uniformBlock', (syntax) => this.uniformBlock(syntax));
+    each('global', (syntax) => this.global(syntax));
+  }
+
+  /** The signatures of all functions; what comes back reads their bodies, once every signature is known. */
+  signatures(declarations: readonly DeclarationSyntax[]): () => void {
+    const all = declarations.filter((each) => each.op === 'function');
+    const functions = all.slice(0, MOST_FUNCTIONS);
+    const over = all[MOST_FUNCTIONS];
+    if (over) this.diagnostics.add('error', `A text may have at most ${MOST_FUNCTIONS} functions.`, over.nameRange);
+    const declared = functions.map((each) => this.diagnostics.guard(() => this.signature(each), undefined));
+    return () => {
+      functions.forEach((syntax, index) => {
+        const known = declared[index];
+        if (known && syntax.body) this.body(syntax, known);
+      });
+      this.refuseRecursion(functions);
+      this.adviseDivided();
+    };
+  }
+
+  private importFunction({ name, nameRange }: ImportSyntax): void {
+    const { importer } = this.environment.options;
+    if (!importer) throw new LanguageError('Functions of the Library can not be imported here.', nameRange);
+    if (this.environment.importedNames.has(name)) throw new LanguageError(`"${name}" is imported twice.`, nameRange);
+    const found = importer.import(name);
+    if ('problem' in found) {
+      const mend = found.today === undefined ? nearestMend(name, nameRange, importer.names) : write(found.today, nameRange);
+      throw new LanguageError(found.problem, nameRange, { mends: [mend] });
+    }
+    this.environment.addImport(name, found);
+    const [first] = found.visible;
+    const declared = first && { path: first.origin.path, range: first.nameRange ?? first.origin.range };
+    this.environment.note(nameRange, { kind: 'function of the Library', name, signature: first ? functionWords(first, name) : name, declared });
+  }
+
+  private struct(syntax: StructSyntax): void {
+    const { name, nameRange } = syntax;
+    if (this.environment.hasOwnStruct(name) || (!this.environment.options.names && this.environment.struct(name))) {
+      this.refuseSecond(name, nameRange, this.environment.struct(name)?.origin?.range);
+    }
+    const fields = syntax.fields.flatMap((field) => this.members(field));
+    const twice = fields.find((field, index) => fields.findIndex((each) => each.name === field.name) < index);
+    if (twice) throw new LanguageError(`The struct has two fields "${twice.name}".`, nameRange);
+    const odd = fields.find(({ type }) => type.kind === 'void' || type.kind === 'sampler');
+    if (odd) throw new LanguageError(`A field can not be of type ${typeName(odd.type)}.`, nameRange);
+    const size = fields.reduce((sum, field) => sum + scalarCount(field.type), 0);
+    if (size > LARGEST_STRUCT) throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
+    const origin = { path: this.source.path, range: nameRange };
+    this.environment.addStruct(name, (irName) => ({ kind: 'struct', name: irName, fields, origin }));
+    this.environment.note(nameRange, { kind: 'struct', name, signature: `struct ${name}`, declared: origin });
+  }
+
+  private uniformBlock(syntax: BlockSyntax): void {
+    const members = syntax.members.flatMap((member) => this.members(member));
+    this.environment.addBlock({ name: syntax.name, members });
+    for (const { name, type } of members) {
+      this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage: 'uniform', block: syntax.name }));
+    }
+  }
+
+  private members(syntax: DeclareSyntax): StructField[] {
+    const expressions = this.plainExpressions();
+    return syntax.variables.map((variable) => ({
+      name: variable.name,
+      type: this.environment.resolve(syntax.type, (length) => expressions.constantLength(length), variable.length ?? syntax.type.length),
+    }));
+  }
+
+  private plainExpressions(): ExpressionElaborator {
+    return new ExpressionElaborator(this.context, new FunctionScope());
+  }
+
+  private global(syntax: GlobalSyntax): void {
+    const expressions = this.plainExpressions();
+    this.members(syntax.declaration).forEach(({ name, type }, index) => {
+      const variable = syntax.declaration.variables[index];
+      if (!variable) return;
+      const nameRange = { from: variable.from, to: variable.to };
+      const before = this.environment.ownGlobal(name);
+      if (before) this.refuseSecond(name, nameRange, before.origin?.range);
+      const value = variable.value && expressions.elaborate(variable.value);
+      if (syntax.storage === 'const') {
+        if (!value) throw new LanguageError(`The constant "${name}" needs a value.`, variable);
+        expressions.expectType(value, type, variable.value as NonNullable<typeof variable.value>, 'The value');
+      } else if (value) {
+        const mend = syntax.storage === 'uniform' ? ` Write its default in a comment before it: /** @value … */` : '';
+        throw new LanguageError(`A variable with "${syntax.storage}" is given its value from outside.${mend}`, variable);
+      }
+      if (type.kind === 'void') throw new LanguageError('A variable can not be of type void.', syntax.declaration.type);
+      const storage = type.kind === 'sampler' ? 'sampler' : syntax.storage;
+      const free = syntax.storage === 'uniform' && this.environment.options.parameters;
+      if (storage === 'uniform' && !free) {
+        throw new LanguageError(`Put the uniform "${name}" into a block: uniform Name { … };`, variable);
+      }
+      const origin = { path: this.source.path, range: nameRange };
+      const global = this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage, value, flat: syntax.flat || undefined, origin }));
+      const words = `${syntax.storage} ${typeName(type)} ${name}`;
+      this.environment.note(nameRange, { kind: 'variable', name, signature: words, type: typeName(type), declared: origin });
+      if (!free) return;
+      const { documentation: range } = syntax;
+      const comment = range && { text: this.source.slice(range), range };
+      this.uniforms.push({ name, irName: global.name, type, nameRange, comment });
+    });
+  }
+
+  private signature(syntax: FunctionSyntax): IrFunction {
+    const expressions = this.plainExpressions();
+    const { name, nameRange } = syntax;
+    if (BUILTINS.has(name) && name !== 'main') {
+      throw new LanguageError(`"${name}" is built in and can not be defined again. Choose another name.`, nameRange);
+    }
+    if (this.environment.hasOwnStruct(name)) throw new LanguageError(`"${name}" is the name of a struct.`, nameRange);
+    const resolve = (type: FunctionSyntax['result']): Type =>
+      this.environment.resolve(type, (length) => expressions.constantLength(length));
+    const parameters = syntax.parameters.map((each) => ({ name: each.name, type: resolve(each.type), direction: each.direction }));
+    parameters.forEach((parameter, index) => {
+      const range = syntax.parameters[index] ?? nameRange;
+      if (parameter.type.kind === 'void') throw new LanguageError('A parameter can not be of type void.', range);
+      if (parameters.findIndex((each) => each.name === parameter.name) < index) {
+        throw new LanguageError(`Two parameters are called "${parameter.name}".`, range);
+      }
+      if (parameter.type.kind === 'sampler' && parameter.direction !== 'in') throw new LanguageError('An image can only be read.', range);
+    });
+    const types = parameters.map((parameter) => parameter.type);
+    const result = resolve(syntax.result);
+    if (result.kind === 'sampler') throw new LanguageError('A function can not return an image.', syntax.result);
+    const before = this.environment.ownFunction(name, types);
+    if (before && !sameHead(before, parameters, result)) {
+      const message = `"${signatureOf(name, types)}" was declared otherwise before: the same parameters, but another result or direction.`;
+      throw new LanguageError(message, nameRange, { declared: this.here(before) });
+    }
+    if (before && before.body.length > 0 && syntax.body) this.refuseSecond(signatureOf(name, types), nameRange, this.here(before));
+    const library = this.environment.functionOf(name, types);
+    if (!this.environment.options.names && library && library.body.length > 0 && syntax.body) this.refuseSecond(signatureOf(name, types), nameRange);
+    const irName = this.environment.irName(name, Boolean(library) && library !== before);
+    const declared: IrFunction = {
+      signature: before?.signature ?? signatureOf(irName, types),
+      name: before?.name ?? irName,
+      parameters,
+      result,
+      body: [],
+      origin: { path: this.source.path, range: { from: syntax.from, to: syntax.to } },
+      nameRange: { from: nameRange.from, to: nameRange.to },
+    };
+    this.environment.addFunction(name, declared);
+    this.own.push(declared.signature);
+    const symbol = { kind: 'function', name, signature: functionWords(declared, name) } as const;
+    this.environment.note(nameRange, { ...symbol, declared: { path: this.source.path, range: declared.nameRange } });
+    if (syntax.documentation) {
+      this.documentation.set(declared.signature, readDocumentation(this.source.slice(syntax.documentation)));
+    }
+    return declared;
+  }
+
+  /** Where a function of this text has its name. */
+  private here({ origin, nameRange }: IrFunction): Range | undefined {
+    return origin.path === this.source.path ? (nameRange ?? origin.range) : undefined;
+  }
+
+  private body(syntax: FunctionSyntax, declared: IrFunction): void {
+    const scope = new FunctionScope(syntax.to);
+    declared.parameters.forEach(({ name, type, direction }, index) => {
+      const { to = syntax.from } = syntax.parameters[index] ?? {};
+      const range = { from: to - name.length, to };
+      scope.declare(name, type, false, range).assigned = direction !== 'in';
+      const words = `${typeName(type)} ${name}`;
+      const declaredAt = { path: this.source.path, range };
+      this.environment.note(range, { kind: 'variable', name, signature: words, type: typeName(type), declared: declaredAt });
+      this.environment.options.index?.visible({ name, type: typeName(type), from: to, to: syntax.to });
+    });
+    const statements = new StatementElaborator(this.context, scope, declared.result);
+    const body = statements.list(syntax.body ?? []);
+    this.flows.push(statements.flow);
+    if (!this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(body)) {
+      const message = `"${syntax.name}" must return a ${typeName(declared.result)} on every way through.`;
+      this.diagnostics.add('error', message, syntax.nameRange);
+    }
+    statements.advise();
+    this.environment.addFunction(syntax.name, { ...declared, body: markMutable(body, statements.assigned()) });
+  }
+
+  private refuseRecursion(functions: readonly FunctionSyntax[]): void {
+    const callees = (signature: string): string[] => {
+      const found: string[] = [];
+      const visit = (expression: Expression): void => {
+        if (expression.op === 'call') found.push(expression.callee);
+      };
+      walkBody(this.environment.functions.get(signature)?.body ?? [], visit);
+      return found;
+    };
+    const state = new Map<string, 'open' | 'done'>();
+    const enter = (signature: string): boolean => {
+      if (state.get(signature) === 'open') return true;
+      if (state.get(signature) === 'done') return false;
+      state.set(signature, 'open');
+      const loops = callees(signature).some(enter);
+      state.set(signature, 'done');
+      return loops;
+    };
+    for (const syntax of functions) {
+      if (this.environment.overloadsOf(syntax.name).some((each) => each.origin.path === this.source.path && enter(each.signature))) {
+        this.diagnostics.add(
+          'error',
+          `"${syntax.name}" calls itself, directly or through another function. Use a loop instead.`,
+          syntax.nameRange,
+        );
+      }
+    }
+  }
+
+  /** Warns where a difference between neighbours is asked for that is not defined there. */
+  private adviseDivided(): void {
+    if (!this.environment.options.advice) return;
+    const needs = new Map<string, boolean>();
+    const needsNeighbours = (signature: string): boolean => {
+      const known = needs.get(signature);
+      if (known !== undefined) return known;
+      needs.set(signature, false);
+      let found = false;
+      walkBody(this.environment.functions.get(signature)?.body ?? [], (each) => {
+        if (found) return;
+        found = each.op === 'builtin' ? DERIVATIVES.has(each.name) : each.op === 'call' && needsNeighbours(each.callee);
+      });
+      needs.set(signature, found);
+      return found;
+    };
+    for (const { name, callee, range, where, mend } of this.flows.flatMap((flow) => flow.divided)) {
+      if (callee !== undefined && !needsNeighbours(callee)) continue;
+      const place = where === 'loop' ? 'inside of a loop' : 'where only some of the neighbouring pixels come by';
+      const how = mend ? 'Give the size yourself, with textureLod or textureGrad.' : 'Compute it before, into a variable.';
+      this.diagnostics.add('warning', `"${name}" compares neighbouring pixels, which is not defined ${place}. ${how}`, range, { mends: [mend] });
+    }
+  }
+
+  private refuseSecond(name: string, range: Range, declared?: Range): never {
+    throw new LanguageError(`"${name}" is already defined.`, range, { declared });
+  }
+}
+
+function sameHead(before: IrFunction, parameters: IrFunction['parameters'], result: Type): boolean {
+  return (
+    typeName(before.result) === typeName(result) && before.parameters.every((each, index) => each.direction === parameters[index]?.direction)
+  );
+}
+
+/** Declarations that nothing assigns to become immutable: passes may then move and share them. */
+function markMutable(statements: readonly Statement[], assigned: ReadonlySet<string>): Statement[] {
+  return statements.map((statement): Statement => {
+    switch (statement.op) {
+      case 'declare':
+        return { ...statement, mutable: assigned.has(statement.name) };
+      case 'if':
+        return { ...statement, yes: markMutable(statement.yes, assigned), no: markMutable(statement.no, assigned) };
+      case 'loop':
+        return { ...statement, body: markMutable(statement.body, assigned) };
+      case 'block':
+        return { ...statement, body: markMutable(statement.body, assigned) };
+      default:
+        return statement;
+    }
+  });
+}
+
+function alwaysReturns(statements: readonly Statement[]): boolean {
+  return statements.some(
+    (statement) =>
+      statement.op === 'return' ||
+      statement.op === 'discard' ||
+      (statement.op === 'block' && alwaysReturns(statement.body)) ||
+      (statement.op === 'if' && alwaysReturns(statement.yes) && alwaysReturns(statement.no)),
+  );
+}

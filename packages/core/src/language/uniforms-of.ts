@@ -1,0 +1,33 @@
+import { NAMED_TYPES, type Type } from '../ir/types';
+import type { DeclaredUniform } from './declared-uniform';
+import { DiagnosticList } from './diagnostics';
+import { tokenize } from './lexer';
+import { parse } from './parser';
+import { SourceText } from './source';
+import type { ExpressionSyntax } from './syntax';
+
+/** The uniforms that a text declares outside of blocks, whatever else is wrong with it. Reads no names of the library. */
+export function uniformsOf(text: string): DeclaredUniform[] {
+  if (!/\buniform\b/.test(text)) return [];
+  const source = new SourceText('code', text);
+  const diagnostics = new DiagnosticList(source);
+  const found: DeclaredUniform[] = [];
+  for (const each of parse(tokenize(source, diagnostics), diagnostics)) {
+    if (each.op !== 'global' || each.storage !== 'uniform') continue;
+    const { declaration, documentation: range } = each;
+    for (const variable of declaration.variables) {
+      const type = typeOf(declaration.type.name, variable.length ?? declaration.type.length);
+      if (!type || found.some(({ name }) => name === variable.name)) continue;
+      const nameRange = { from: variable.from, to: variable.to };
+      const comment = range && { text: source.slice(range), range };
+      found.push({ name: variable.name, irName: variable.name, type, nameRange, comment });
+    }
+  }
+  return found;
+}
+
+function typeOf(name: string, length: ExpressionSyntax | undefined): Type | undefined {
+  const element = NAMED_TYPES.get(name);
+  if (!element || !length) return element;
+  return length.op === 'number' ? { kind: 'array', element, length: length.value } : undefined;
+}
