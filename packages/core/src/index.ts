@@ -93,3 +93,7 @@ export * from './catalogue/function-library';
 export type { LibraryFunction } from './document/function';
 export { LONGEST_SOURCE } from './limits';
 export * from './compile/code/graph-to-code';
+export { broken } from './fuzz/broken';
+export { Random } from './fuzz/random';
+export { WellTyped } from './fuzz/well-typed';
+export { RIGHT_PROGRAMS } from './testing/right-programs';

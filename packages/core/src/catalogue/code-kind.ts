@@ -38,7 +38,9 @@ export function codeKind(text = FIRST_CODE): CodeKind {
 
 function readCode(text: string): CodeKind {
   // Several nodes may use the same names: each gets its own.
-  const { module, diagnostics, own, documentation } = elaborate('code', text, library().module, { names: { mark: markOf(text), allBut: '' } });
+  const { module, diagnostics, own, documentation } = elaborate('code', text, library().module, {
+    names: { mark: markOf(text), allBut: '' },
+  });
   const [error] = diagnostics.filter(({ severity }) => severity === 'error');
   const functions = own.flatMap((signature) => module.functions.get(signature) ?? []);
   const mine = functions.at(-1);

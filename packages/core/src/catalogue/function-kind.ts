@@ -17,7 +17,11 @@ export function portsOf({ parameters, result }: IrFunction, documentation?: Docu
   if (odd) return { unfit: `“${odd.name}” can not become an inlet. Take a float, vec2, vec3, vec4 or sampler2D.` };
   const outlets = outletsOf(result, documentation);
   if (!outlets) return { unfit: 'The last function must give a float, vec2, vec3, vec4, Lit, or a struct of such.' };
-  const told = new Map(tags(documentation, 'inlet').flatMap((text) => readInlet(text) ?? []).map((each) => [each.name, each]));
+  const told = new Map(
+    tags(documentation, 'inlet')
+      .flatMap((text) => readInlet(text) ?? [])
+      .map((each) => [each.name, each]),
+  );
   return { inlets: parameters.map(({ name, type }) => told.get(name) ?? inletOf(name, type)), outlets };
 }
 
@@ -49,7 +53,11 @@ export function labelOf(name: string): string {
 }
 
 function outletsOf(result: Type, documentation?: Documentation): OutletSpec[] | undefined {
-  const told = new Map(tags(documentation, 'outlet').flatMap((text) => readOutlet(text) ?? []).map((each) => [each.name, each]));
+  const told = new Map(
+    tags(documentation, 'outlet')
+      .flatMap((text) => readOutlet(text) ?? [])
+      .map((each) => [each.name, each]),
+  );
   const named = (outlets: OutletSpec[] | undefined): OutletSpec[] | undefined => outlets?.map((each) => told.get(each.name) ?? each);
   if (result.kind === 'struct' && result.name !== 'Lit') return named(fieldsOf(result));
   if (result.kind === 'struct') return named([{ name: 'result', label: 'Light', meaning: 'light', help: '' }]);

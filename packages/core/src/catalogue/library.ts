@@ -28,12 +28,17 @@ export function libraryProgram(name: string): Module {
   return programOn(library().module, name);
 }
 
+/** What stands outside of functions, in the one way in which the library writes it; members of blocks are indented. */
+const OUTSIDE = /^(?:struct (\w+)|uniform (\w+) \{|(?:flat )?(?:in|out|uniform) \w+ (\w+)|\w+ (\w+)\(|  \w+ (\w+)(?:\[\d+\])?;)/gm;
+
 let taken: ReadonlySet<string> | undefined;
 
 /** Names that the library's programs use besides the library's own: what is linked with them must keep clear of these. */
 export function programNames(): ReadonlySet<string> {
   taken ??= new Set(
-    SHADER_SOURCES.filter(([path]) => path.startsWith(PROGRAMS)).flatMap(([, text]) => [...text.matchAll(/\b[A-Za-z_]\w*(?=\s*[(;{[])/g)].map(([name]) => name)),
+    SHADER_SOURCES.filter(([path]) => path.startsWith(PROGRAMS)).flatMap(([, text]) =>
+      [...text.matchAll(OUTSIDE)].flatMap((match) => match.slice(1).filter(Boolean)),
+    ),
   );
   return taken;
 }

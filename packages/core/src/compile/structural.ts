@@ -23,7 +23,13 @@ export function isStructural(changes: readonly Change[], baked: readonly BakedIn
       case 'code':
         return true;
       case 'parameters':
-        return change.path.length === 2 || field === 'type' || field === 'uniform' || field === 'image' || (field === 'value' && baked.length > 0);
+        return (
+          change.path.length === 2 ||
+          field === 'type' ||
+          field === 'uniform' ||
+          field === 'image' ||
+          (field === 'value' && baked.length > 0)
+        );
       case 'opacity':
         return true;
       case 'outline':

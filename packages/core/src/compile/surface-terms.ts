@@ -6,7 +6,11 @@ import type { SurfaceVariant } from './surface-programs';
 const SURFACE_LIGHT = 'surfaceLight(Lit)';
 
 /** Adds up the terms that a surface has. */
-export function addedTerms(paintSurface: IrFunction, functions: ReadonlyMap<string, IrFunction>, { structs }: Pick<Module, 'structs'>): IrFunction {
+export function addedTerms(
+  paintSurface: IrFunction,
+  functions: ReadonlyMap<string, IrFunction>,
+  { structs }: Pick<Module, 'structs'>,
+): IrFunction {
   const [declared, lit] = [functions.get(SURFACE_LIGHT), structs.get('Lit')];
   if (!declared || !lit) throw new ReferenceError(`the shader library must define ${SURFACE_LIGHT}`);
   return sumOfTerms(declared, new LitTerms(lit, functions).of(paintSurface));

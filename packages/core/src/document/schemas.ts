@@ -203,7 +203,10 @@ export const FUNCTION_SCHEMA = object({
   ...head('brelvin-function', FUNCTION_VERSION),
   name: { schema: codeName, help: 'The name by which it is imported; a function of this name is in the text.' },
   text: { schema: text(LONGEST_SOURCE) },
-  formerNames: { schema: { kind: 'list', of: codeName, shortest: 0, longest: 64 }, help: 'What it was called before; these names go on working.' },
+  formerNames: {
+    schema: { kind: 'list', of: codeName, shortest: 0, longest: 64 },
+    help: 'What it was called before; these names go on working.',
+  },
 });
 
 const metres = number(-1e4, 1e4);

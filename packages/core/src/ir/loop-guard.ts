@@ -114,7 +114,8 @@ class LoopGuard {
 
   private loop(loop: Loop, before: Statement | undefined, mayGuard: boolean): { statement: Statement; steps: number } {
     const inside = this.statements(loop.body, mayGuard);
-    const once = 1 + inside.steps + this.calls(loop.condition) + loop.step.flatMap(expressionsOf).reduce((sum, each) => sum + this.calls(each), 0);
+    const once =
+      1 + inside.steps + this.calls(loop.condition) + loop.step.flatMap(expressionsOf).reduce((sum, each) => sum + this.calls(each), 0);
     const turns = turnsOf(loop, before) ?? (mayGuard ? undefined : LIBRARY_STEPS);
     const steps = turns === undefined ? Infinity : turns * once;
     if (steps <= MOST_STEPS || !mayGuard) return { statement: { ...loop, body: inside.body }, steps: Math.min(steps, ENDLESS) };

@@ -13,9 +13,19 @@ export function mapBody(body: readonly Statement[], change: (expression: Express
       case 'evaluate':
         return { ...statement, value: change(statement.value) };
       case 'if':
-        return { ...statement, condition: change(statement.condition), yes: mapBody(statement.yes, change), no: mapBody(statement.no, change) };
+        return {
+          ...statement,
+          condition: change(statement.condition),
+          yes: mapBody(statement.yes, change),
+          no: mapBody(statement.no, change),
+        };
       case 'loop':
-        return { ...statement, condition: change(statement.condition), body: mapBody(statement.body, change), step: mapBody(statement.step, change) };
+        return {
+          ...statement,
+          condition: change(statement.condition),
+          body: mapBody(statement.body, change),
+          step: mapBody(statement.step, change),
+        };
       case 'block':
         return { ...statement, body: mapBody(statement.body, change) };
       default:

@@ -81,9 +81,7 @@ const SIGNATURES: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Compare component by component, so there must be several (GLSL ES 3.00 section 8.7). */
-const VECTORS_ONLY = new Set(
-  'any all not lessThan lessThanEqual greaterThan greaterThanEqual equal notEqual'.split(' '),
-);
+const VECTORS_ONLY = new Set('any all not lessThan lessThanEqual greaterThan greaterThanEqual equal notEqual'.split(' '));
 
 const SCALAR_OF_LETTER: Readonly<Record<string, string>> = { F: 'float', I: 'int', U: 'uint', B: 'bool' };
 const SIZES: Readonly<Record<string, readonly string[]>> = {

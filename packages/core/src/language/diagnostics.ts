@@ -52,6 +52,13 @@ export class LanguageError extends Error {
   }
 }
 
+/** Ends a construct about whose reason something was said before. */
+export class KnownTrouble extends LanguageError {
+  constructor(range: Range) {
+    super('', range);
+  }
+}
+
 /** A mend that writes other text over a range. */
 export function write(text: string, { from, to }: Range, label = `Write “${text}”`): CodeMend {
   return { label, edits: [{ from, to, text }] };
@@ -94,7 +101,7 @@ export class DiagnosticList {
       return work();
     } catch (error) {
       if (!(error instanceof LanguageError)) throw error;
-      this.add('error', error.message, error.range, error.more);
+      if (!(error instanceof KnownTrouble)) this.add('error', error.message, error.range, error.more);
       return fallback;
     }
   }
@@ -108,5 +115,7 @@ export function formatDiagnostic({ path, line, column, severity, message, mends 
 
 /** A text with edits made in it. */
 export function withEdits(text: string, edits: readonly TextEdit[]): string {
-  return [...edits].sort((a, b) => b.from - a.from).reduce((result, { from, to, text: put }) => result.slice(0, from) + put + result.slice(to), text);
+  return [...edits]
+    .sort((a, b) => b.from - a.from)
+    .reduce((result, { from, to, text: put }) => result.slice(0, from) + put + result.slice(to), text);
 }

@@ -5,7 +5,7 @@ import { scalarCount, typeName, type StructField, type Type } from '../ir/types'
 import { walkBody } from '../ir/walk';
 import { BUILTINS, DERIVATIVES } from './builtins';
 import type { ControlFlow } from './control-flow';
-import { LanguageError, write, type DiagnosticList } from './diagnostics';
+import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import { readDocumentation, type Documentation } from './documentation';
 import type { DeclaredUniform } from './declared-uniform';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
@@ -67,11 +67,17 @@ export class DeclarationElaborator {
     };
   }
 
-  private importFunction({ name, nameRange }: ImportSyntax): void {
+  private importFunction(syntax: ImportSyntax): void {
+    const { name, nameRange } = syntax;
     const { importer } = this.environment.options;
     if (!importer) throw new LanguageError('Functions of the Library can not be imported here.', nameRange);
     if (this.environment.importedNames.has(name)) throw new LanguageError(`"${name}" is imported twice.`, nameRange);
     const found = importer.import(name);
+    if ('problem' in found && (BUILTINS.has(name) || this.environment.overloadsOf(name).length > 0)) {
+      throw new LanguageError(`"${name}" can be called everywhere and needs no import.`, nameRange, {
+        mends: [write('', syntax, 'Take the line away')],
+      });
+    }
     if ('problem' in found) {
       const mend = found.today === undefined ? nearestMend(name, nameRange, importer.names) : write(found.today, nameRange);
       throw new LanguageError(found.problem, nameRange, { mends: [mend] });
@@ -79,7 +85,12 @@ export class DeclarationElaborator {
     this.environment.addImport(name, found);
     const [first] = found.visible;
     const declared = first && { path: first.origin.path, range: first.nameRange ?? first.origin.range };
-    this.environment.note(nameRange, { kind: 'function of the Library', name, signature: first ? functionWords(first, name) : name, declared });
+    this.environment.note(nameRange, {
+      kind: 'function of the Library',
+      name,
+      signature: first ? functionWords(first, name) : name,
+      declared,
+    });
   }
 
   private struct(syntax: StructSyntax): void {
@@ -88,12 +99,14 @@ export class DeclarationElaborator {
       this.refuseSecond(name, nameRange, this.environment.struct(name)?.origin?.range);
     }
     const fields = syntax.fields.flatMap((field) => this.members(field));
+    if (fields.length === 0) throw new LanguageError('A struct needs at least one field.', nameRange);
     const twice = fields.find((field, index) => fields.findIndex((each) => each.name === field.name) < index);
     if (twice) throw new LanguageError(`The struct has two fields "${twice.name}".`, nameRange);
     const odd = fields.find(({ type }) => type.kind === 'void' || type.kind === 'sampler');
     if (odd) throw new LanguageError(`A field can not be of type ${typeName(odd.type)}.`, nameRange);
     const size = fields.reduce((sum, field) => sum + scalarCount(field.type), 0);
-    if (size > LARGEST_STRUCT) throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
+    if (size > LARGEST_STRUCT)
+      throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
     const origin = { path: this.source.path, range: nameRange };
     this.environment.addStruct(name, (irName) => ({ kind: 'struct', name: irName, fields, origin }));
     this.environment.note(nameRange, { kind: 'struct', name, signature: `struct ${name}`, declared: origin });
@@ -132,8 +145,9 @@ export class DeclarationElaborator {
         if (!value) throw new LanguageError(`The constant "${name}" needs a value.`, variable);
         expressions.expectType(value, type, variable.value as NonNullable<typeof variable.value>, 'The value');
       } else if (value) {
-        const mend = syntax.storage === 'uniform' ? ` Write its default in a comment before it: /** @value … */` : '';
-        throw new LanguageError(`A variable with "${syntax.storage}" is given its value from outside.${mend}`, variable);
+        const how = syntax.storage === 'uniform' ? ` Write its default in a comment before it: /** @value … */` : '';
+        const mends = syntax.storage === 'uniform' && variable.value ? [this.asComment(syntax, variable.to, variable.value)] : [];
+        throw new LanguageError(`A variable with "${syntax.storage}" is given its value from outside.${how}`, variable, { mends });
       }
       if (type.kind === 'void') throw new LanguageError('A variable can not be of type void.', syntax.declaration.type);
       const storage = type.kind === 'sampler' ? 'sampler' : syntax.storage;
@@ -142,7 +156,14 @@ export class DeclarationElaborator {
         throw new LanguageError(`Put the uniform "${name}" into a block: uniform Name { … };`, variable);
       }
       const origin = { path: this.source.path, range: nameRange };
-      const global = this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage, value, flat: syntax.flat || undefined, origin }));
+      const global = this.environment.addGlobal(name, (irName) => ({
+        name: irName,
+        type,
+        storage,
+        value,
+        flat: syntax.flat || undefined,
+        origin,
+      }));
       const words = `${syntax.storage} ${typeName(type)} ${name}`;
       this.environment.note(nameRange, { kind: 'variable', name, signature: words, type: typeName(type), declared: origin });
       if (!free) return;
@@ -150,6 +171,18 @@ export class DeclarationElaborator {
       const comment = range && { text: this.source.slice(range), range };
       this.uniforms.push({ name, irName: global.name, type, nameRange, comment });
     });
+  }
+
+  /** A default behind an uniform, put into a comment before it. */
+  private asComment({ from, documentation }: GlobalSyntax, nameEnd: number, value: Range): CodeMend | undefined {
+    if (documentation) return undefined;
+    return {
+      label: 'Write it as a comment',
+      edits: [
+        { from, to: from, text: `/** @value ${this.source.slice(value)} */\n` },
+        { from: nameEnd, to: value.to, text: '' },
+      ],
+    };
   }
 
   private signature(syntax: FunctionSyntax): IrFunction {
@@ -178,9 +211,11 @@ export class DeclarationElaborator {
       const message = `"${signatureOf(name, types)}" was declared otherwise before: the same parameters, but another result or direction.`;
       throw new LanguageError(message, nameRange, { declared: this.here(before) });
     }
-    if (before && before.body.length > 0 && syntax.body) this.refuseSecond(signatureOf(name, types), nameRange, this.here(before));
+    if (before && syntax.body && this.environment.defined.has(before.signature))
+      this.refuseSecond(signatureOf(name, types), nameRange, this.here(before));
     const library = this.environment.functionOf(name, types);
-    if (!this.environment.options.names && library && library.body.length > 0 && syntax.body) this.refuseSecond(signatureOf(name, types), nameRange);
+    if (!this.environment.options.names && library && library.body.length > 0 && syntax.body)
+      this.refuseSecond(signatureOf(name, types), nameRange);
     const irName = this.environment.irName(name, Boolean(library) && library !== before);
     const declared: IrFunction = {
       signature: before?.signature ?? signatureOf(irName, types),
@@ -192,6 +227,7 @@ export class DeclarationElaborator {
       nameRange: { from: nameRange.from, to: nameRange.to },
     };
     this.environment.addFunction(name, declared);
+    if (syntax.body) this.environment.defined.add(declared.signature);
     this.own.push(declared.signature);
     const symbol = { kind: 'function', name, signature: functionWords(declared, name) } as const;
     this.environment.note(nameRange, { ...symbol, declared: { path: this.source.path, range: declared.nameRange } });
@@ -277,7 +313,9 @@ export class DeclarationElaborator {
       if (callee !== undefined && !needsNeighbours(callee)) continue;
       const place = where === 'loop' ? 'inside of a loop' : 'where only some of the neighbouring pixels come by';
       const how = mend ? 'Give the size yourself, with textureLod or textureGrad.' : 'Compute it before, into a variable.';
-      this.diagnostics.add('warning', `"${name}" compares neighbouring pixels, which is not defined ${place}. ${how}`, range, { mends: [mend] });
+      this.diagnostics.add('warning', `"${name}" compares neighbouring pixels, which is not defined ${place}. ${how}`, range, {
+        mends: [mend],
+      });
     }
   }
 
@@ -288,7 +326,8 @@ export class DeclarationElaborator {
 
 function sameHead(before: IrFunction, parameters: IrFunction['parameters'], result: Type): boolean {
   return (
-    typeName(before.result) === typeName(result) && before.parameters.every((each, index) => each.direction === parameters[index]?.direction)
+    typeName(before.result) === typeName(result) &&
+    before.parameters.every((each, index) => each.direction === parameters[index]?.direction)
   );
 }
 

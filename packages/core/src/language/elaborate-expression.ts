@@ -1,6 +1,7 @@
 import { construct as buildConstruct, constant, global, local } from '../ir/build';
 import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
+import { fold } from '../ir/passes';
 import {
   BOOL,
   FLOAT,
@@ -18,7 +19,7 @@ import {
 import { functionWords } from './function-words';
 import { BUILTINS, DERIVATIVES, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
-import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
+import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
 import { conversionMend } from './mends';
 import { nearestMend } from './nearest-name';
@@ -28,6 +29,9 @@ import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
 
 type Of<Op extends ExpressionSyntax['op']> = Extract<ExpressionSyntax, { op: Op }>;
+
+/** Constant expressions call nothing but built-ins. */
+const NO_FUNCTIONS = { functions: new Map<string, IrFunction>() };
 
 const SWIZZLE_SETS = ['xyzw', 'rgba', 'stpq'];
 
@@ -98,7 +102,8 @@ export class ExpressionElaborator {
       const found = this.environment.global(root.name);
       if (found && !this.environment.isWritable(found)) {
         const { path, range } = found.origin ?? {};
-        const words = found.storage === 'const' ? 'is const and keeps its value' : `comes from outside (${found.storage}) and can only be read`;
+        const words =
+          found.storage === 'const' ? 'is const and keeps its value' : `comes from outside (${found.storage}) and can only be read`;
         throw new LanguageError(`"${root.name}" ${words}.`, root, { declared: path === this.source.path ? range : undefined });
       }
     }
@@ -129,13 +134,23 @@ export class ExpressionElaborator {
       this.environment.note(syntax, { kind, name, signature: `${words}${type} ${name}`, type, declared: found.origin });
       return found.storage === 'const' && found.value ? found.value : global(found.name, found.type);
     }
+    if (this.scope.troubled.has(name)) throw new KnownTrouble(syntax);
     const old = oldVariable(name, syntax, this.source);
     if (old) throw old;
     if (this.environment.overloadsOf(name).length > 0 || BUILTINS.has(name)) {
       throw new LanguageError(`"${name}" is a function. Write ${name}( … ) to call it.`, syntax);
     }
-    const mend = nearestMend(name, syntax, [...this.scope.names(), ...this.environment.globalNames()]);
+    const mend = this.fieldMend(syntax) ?? nearestMend(name, syntax, [...this.scope.names(), ...this.environment.globalNames()]);
     throw new LanguageError(`Nothing here is called "${name}".`, syntax, { mends: [mend] });
+  }
+
+  /** `uv` where there is an `s.uv`. */
+  private fieldMend({ name, ...range }: Of<'name'>): CodeMend | undefined {
+    const owner = this.scope.names().find((each) => {
+      const type = this.scope.find(each)?.type;
+      return type?.kind === 'struct' && type.fields.some((field) => field.name === name);
+    });
+    return owner === undefined ? undefined : write(`${owner}.${name}`, range);
   }
 
   private call(syntax: Of<'call'>): Expression {
@@ -347,7 +362,8 @@ export class ExpressionElaborator {
             : undefined;
     if (!element) throw new LanguageError(`${typeName(type)} can not be indexed.`, syntax.object);
     const length = type.kind === 'array' ? type.length : type.kind === 'vector' || type.kind === 'matrix' ? type.size : 0;
-    const known = index.op === 'constant' ? (index.value[0] ?? 0) : 0;
+    const value = fold(index, NO_FUNCTIONS);
+    const known = value.op === 'constant' ? (value.value[0] ?? 0) : 0;
     if (known < 0 || known >= length) throw new LanguageError(`The index goes from 0 to ${length - 1}.`, syntax.index);
     return { op: 'index', object, index, type: element };
   }
@@ -388,7 +404,8 @@ export class ExpressionElaborator {
       const words = each.op === 'constant' ? `Write ${each.value[0]}.0.` : 'Turn one into the other.';
       throw new LanguageError(`Whole numbers and floats do not mix. ${words}`, side, { mends: [mend] });
     }
-    const hint = operator === '%' && scalarOf(left.type) === 'float' ? ' Use mod(a, b) for floats.' : operator.length === 1 ? '' : logicHint(operator);
+    const hint =
+      operator === '%' && scalarOf(left.type) === 'float' ? ' Use mod(a, b) for floats.' : operator.length === 1 ? '' : logicHint(operator);
     throw new LanguageError(`"${operator}" does not work between ${typeName(left.type)} and ${typeName(right.type)}.${hint}`, syntax);
   }
 
@@ -421,7 +438,7 @@ export class ExpressionElaborator {
   }
 
   constantLength(syntax: ExpressionSyntax): number {
-    const length = this.elaborate(syntax);
+    const length = fold(this.elaborate(syntax), NO_FUNCTIONS);
     const value = length.op === 'constant' ? length.value[0] : undefined;
     if (value === undefined || !Number.isInteger(value) || value < 1 || value > 4096) {
       throw new LanguageError('The length of an array must be a constant whole number from 1 to 4096.', syntax);

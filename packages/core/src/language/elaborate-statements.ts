@@ -1,7 +1,7 @@
 import { constant } from '../ir/build';
 import type { Expression, Statement } from '../ir/ir';
 import type { Origin } from '../ir/origin';
-import { BOOL, FLOAT, sameType, typeName, UINT, type Type } from '../ir/types';
+import { BOOL, FLOAT, ofSize, sameType, scalarOf, typeName, UINT, type Type } from '../ir/types';
 import { ControlFlow } from './control-flow';
 import { LanguageError, write } from './diagnostics';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
@@ -84,12 +84,16 @@ export class StatementElaborator {
         return [{ op: syntax.op, origin }];
       case 'discard':
         return [{ op: 'discard', origin }];
+      case 'broken':
+        for (const name of syntax.names) this.scope.troubled.add(name);
+        return [];
     }
   }
 
   private assign(syntax: Of<'assign'>, origin: Origin): Statement {
     const target = this.expressions.place(syntax.target);
     const { operator } = syntax;
+    if (operator) this.matchScalars(syntax, target.type);
     const combined = operator ? { ...syntax, op: 'binary' as const, operator, left: syntax.target, right: syntax.value } : syntax.value;
     const value = this.expressions.elaborate(this.matchOne(combined, target.type));
     if (operator && !sameType(value.type, target.type)) {
@@ -100,8 +104,21 @@ export class StatementElaborator {
     let root = target;
     while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
     const variable = root.op === 'reference' && root.scope === 'local' ? this.scope.ofIr(root.name) : undefined;
-    if (variable) variable.uniform &&= this.flow.where === undefined && this.flow.isUniform(value);
+    if (variable) variable.uniform &&= this.flow.where !== 'branch' && this.flow.isUniform(value);
     return { op: 'assign', target, value, origin };
+  }
+
+  /** `i += 1.0` for an int: what is added must change, not the variable. */
+  private matchScalars({ value: syntax, from }: Of<'assign'>, type: Type): void {
+    // The one of `i++` is ours.
+    if (syntax.op === 'number' && syntax.from === from) return;
+    const value = this.expressions.elaborate(syntax);
+    const [wanted, given] = [scalarOf(type), scalarOf(value.type)];
+    if (!wanted || !given || wanted === given || value.type.kind === 'matrix' || given === 'bool' || wanted === 'bool') return;
+    const to = value.type.kind === 'vector' ? ofSize(wanted, value.type.size) : ofSize(wanted, 1);
+    throw new LanguageError(`Whole numbers and floats do not mix. This is ${typeName(value.type)}.`, syntax, {
+      mends: [conversionMend(value, to, syntax)],
+    });
   }
 
   private adviseUnused(value: Expression, syntax: Of<'evaluate'>): void {
@@ -134,7 +151,10 @@ export class StatementElaborator {
     const { diagnostics, environment } = this.context;
     if (!environment.options.advice || diagnostics.hasErrorIn(syntax) || mayEnd(condition, body, environment.functions)) return;
     const message = 'Nothing in this loop brings it to an end. It is broken off after 4,096 steps.';
-    diagnostics.add('warning', message, { from: syntax.from, to: syntax.from + (syntax.op === 'for' ? 3 : syntax.op === 'while' && !syntax.testFirst ? 2 : 5) });
+    diagnostics.add('warning', message, {
+      from: syntax.from,
+      to: syntax.from + (syntax.op === 'for' ? 3 : syntax.op === 'while' && !syntax.testFirst ? 2 : 5),
+    });
   }
 
   private return(syntax: Of<'return'>, origin: Origin): Statement {
@@ -143,7 +163,8 @@ export class StatementElaborator {
       return { op: 'return', origin };
     }
     const value = this.expressions.elaborate(syntax.value);
-    if (this.result.kind === 'void') throw new LanguageError('This function returns nothing (void), so no value can stand here.', syntax.value);
+    if (this.result.kind === 'void')
+      throw new LanguageError('This function returns nothing (void), so no value can stand here.', syntax.value);
     this.expressions.expectType(value, this.result, syntax.value, 'What the function returns');
     return { op: 'return', value, origin };
   }
@@ -177,7 +198,12 @@ export class StatementElaborator {
   private declare(syntax: DeclareSyntax, origin: Origin): Statement[] {
     const { environment, source } = this.context;
     return syntax.variables.map((variable): Statement => {
-      const type = environment.resolve(syntax.type, (length) => this.expressions.constantLength(length), variable.length ?? syntax.type.length);
+      this.scope.troubled.add(variable.name);
+      const type = environment.resolve(
+        syntax.type,
+        (length) => this.expressions.constantLength(length),
+        variable.length ?? syntax.type.length,
+      );
       const { name } = variable;
       if (type.kind === 'void' || type.kind === 'sampler') {
         throw new LanguageError(`A variable can not be of type ${typeName(type)}.`, syntax.type);
@@ -197,6 +223,7 @@ export class StatementElaborator {
         // What follows may use it, whatever is wrong with its value.
         trouble = error;
       }
+      this.scope.troubled.delete(name);
       const declared = this.scope.declare(name, type, syntax.constant, range);
       declared.uniform = value !== undefined && this.flow.where === undefined && this.flow.isUniform(value);
       if (!value) declared.assigned = true;
@@ -212,5 +239,7 @@ export class StatementElaborator {
 }
 
 function conversionMendOf(at: number, type: Type): ReturnType<typeof conversionMend> {
-  return type.kind === 'scalar' ? write(type.scalar === 'float' ? ' = 0.0' : type.scalar === 'bool' ? ' = false' : ' = 0', { from: at, to: at }, 'Give it a value') : undefined;
+  return type.kind === 'scalar'
+    ? write(type.scalar === 'float' ? ' = 0.0' : type.scalar === 'bool' ? ' = false' : ' = 0', { from: at, to: at }, 'Give it a value')
+    : undefined;
 }

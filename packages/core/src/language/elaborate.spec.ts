@@ -111,7 +111,9 @@ describe('elaborate: what it says about mistakes', () => {
     expect(messages('float f(float x) { return x * 2; }')).toEqual([
       'f.glsl:1:31: error: Whole numbers and floats do not mix. Write 2.0. To mend: Write “2.0”.',
     ]);
-    expect(messages('float f() { return sin(1); }')[0]).toContain('"sin" takes float here, but this is a whole number. To mend: Write “1.0”.');
+    expect(messages('float f() { return sin(1); }')[0]).toContain(
+      '"sin" takes float here, but this is a whole number. To mend: Write “1.0”.',
+    );
   });
 
   it('points at the gap where something is missing', () => {

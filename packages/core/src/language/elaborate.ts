@@ -62,7 +62,11 @@ function readSyntax(source: SourceText, diagnostics: DiagnosticList): Declaratio
   const { length } = source.text;
   if (length > LONGEST_SOURCE) {
     const range = { from: LONGEST_SOURCE, to: LONGEST_SOURCE + 1 };
-    diagnostics.add('error', `This code has ${length} characters; at most ${LONGEST_SOURCE} are read. Split it into functions of the Library.`, range);
+    diagnostics.add(
+      'error',
+      `This code has ${length} characters; at most ${LONGEST_SOURCE} are read. Split it into functions of the Library.`,
+      range,
+    );
     return [];
   }
   return parse(tokenize(source, diagnostics), diagnostics);

@@ -1,17 +1,6 @@
 import { signatureOf } from '../ir/build';
 import { EMPTY_MODULE, type Global, type IrFunction, type Module, type UniformBlock } from '../ir/ir';
-import {
-  BOOL,
-  FLOAT,
-  INT,
-  NAMED_TYPES,
-  scalarCount,
-  typeName,
-  VEC4,
-  type ArrayType,
-  type StructType,
-  type Type,
-} from '../ir/types';
+import { BOOL, FLOAT, INT, NAMED_TYPES, scalarCount, typeName, VEC4, type ArrayType, type StructType, type Type } from '../ir/types';
 import { BUILTINS } from './builtins';
 import { LanguageError } from './diagnostics';
 import type { ImportedFunction, Importer } from './imports';
@@ -65,6 +54,8 @@ export class Environment implements Module {
   private readonly ownStructs = new Map<string, StructType>();
   private readonly ownGlobals = new Map<string, Global>();
   private readonly ownOverloads = new Map<string, IrFunction[]>();
+  /** Signatures of functions with a body, in the text so far. */
+  readonly defined = new Set<string>();
   /** Names that `import` lines brought. */
   readonly importedNames = new Set<string>();
 
@@ -184,7 +175,12 @@ export class Environment implements Module {
         new LanguageError(`There is no type "${syntax.name}".`, range, { mends: [nearestMend(syntax.name, range, names)] })
       );
     }
-    this.note(range, { kind: struct ? 'struct' : 'type', name: syntax.name, signature: structWords(syntax.name, struct), declared: struct?.origin });
+    this.note(range, {
+      kind: struct ? 'struct' : 'type',
+      name: syntax.name,
+      signature: structWords(syntax.name, struct),
+      declared: struct?.origin,
+    });
     if (!length) return element;
     const array: ArrayType = { kind: 'array', element, length: constantLength(length) };
     if (scalarCount(array) > LARGEST_TYPE) {

@@ -1,7 +1,15 @@
 export { elaborate, elaborateAll, importsOf, type ElaboratedSource } from './elaborate';
 export type { DeclaredUniform } from './declared-uniform';
 export { uniformsOf } from './uniforms-of';
-export { DiagnosticList, formatDiagnostic, withEdits, type CodeMend, type Diagnostic, type RelatedPlace, type TextEdit } from './diagnostics';
+export {
+  DiagnosticList,
+  formatDiagnostic,
+  withEdits,
+  type CodeMend,
+  type Diagnostic,
+  type RelatedPlace,
+  type TextEdit,
+} from './diagnostics';
 export { nearestName } from './nearest-name';
 export { readDocumentation, type Documentation } from './documentation';
 export type { ElaborationOptions } from './environment';

@@ -67,6 +67,7 @@ const BLOCK_COMMENT = /\/\*[\s\S]*?\*\//y;
 const DIRECTIVE = /#[^\n]*/y;
 const FLOAT = /(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?|\d+[eE][+-]?\d+[fF]?|\d+[fF]/y;
 const INTEGER = /(?:0[xX][0-9a-fA-F]+|\d+)[uU]?/y;
+const QUOTED = /"[^"\n]*"|'[^'\n]*'/y;
 const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
 const DEFINE = /^#\s*define\s+([A-Za-z_]\w*)\s+(.+?)\s*$/;
 
@@ -102,7 +103,12 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
     }
     if (text.startsWith('/*', at)) {
       const end = { from: text.length, to: text.length };
-      diagnostics.add('error', 'This comment is never closed. Add "*/" where it should end.', { from: at, to: at + 2 }, { mends: [write(' */', end, 'Close it at the end')] });
+      diagnostics.add(
+        'error',
+        'This comment is never closed. Add "*/" where it should end.',
+        { from: at, to: at + 2 },
+        { mends: [write(' */', end, 'Close it at the end')] },
+      );
       break;
     }
     const directive = match(DIRECTIVE);
@@ -133,6 +139,12 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
     const operator = OPERATORS.find((each) => text.startsWith(each, at));
     if (operator) {
       push('operator', operator.length);
+      continue;
+    }
+    const words = match(QUOTED);
+    if (words) {
+      diagnostics.add('error', 'Words in quotes have no meaning in shading code.', { from: at, to: at + words.length });
+      at += words.length;
       continue;
     }
     const character = String.fromCodePoint(text.codePointAt(at) ?? 0);

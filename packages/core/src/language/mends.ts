@@ -8,6 +8,7 @@ export function conversionMend(value: Expression, wanted: Type, syntax: Expressi
   const given = value.type;
   if (sameType(wanted, FLOAT) && value.op === 'constant' && sameType(given, INT)) return write(`${value.value[0]}.0`, syntax);
   if (given.kind === 'scalar' && wanted.kind === 'scalar') return given.scalar === 'bool' ? undefined : around(syntax, typeName(wanted));
+  if (given.kind === 'struct' && given.name === 'Lit' && typeName(wanted) === 'vec3') return around(syntax, 'totalLight');
   if (given.kind === 'vector' && given.scalar === 'float') {
     if (sameType(wanted, FLOAT)) return behind(syntax, '.x');
     if (wanted.kind !== 'vector' || wanted.scalar !== 'float') return undefined;

@@ -4,6 +4,8 @@ import { write, type CodeMend } from './diagnostics';
 
 /** The candidate that differs least from `name`, if it differs by at most a third of its letters, rounded up. */
 export function nearestName(name: string, candidates: Iterable<string>): string | undefined {
+  // One letter is near to every other.
+  if (name.length < 2) return undefined;
   let best: string | undefined;
   let bestDistance = Math.ceil(name.length / 3) + 1;
   for (const candidate of candidates) {

@@ -61,7 +61,10 @@ export class ExpressionParser {
 
   private chained(count: number): void {
     if (count <= LONGEST_CHAIN) return;
-    throw new LanguageError(`More than ${LONGEST_CHAIN} operations stand in a row here. Split them into several statements.`, this.reader.peek());
+    throw new LanguageError(
+      `More than ${LONGEST_CHAIN} operations stand in a row here. Split them into several statements.`,
+      this.reader.peek(),
+    );
   }
 
   private binary(lowest: number): ExpressionSyntax {

@@ -172,6 +172,9 @@ class Parser {
     const variables: DeclareSyntax['variables'][number][] = [];
     do {
       const name = this.reader.expectName('the name of a variable');
+      if (this.reader.is('(')) {
+        throw new LanguageError('A function can not stand inside another one. Is a "}" missing before it?', start);
+      }
       const length = this.expressions.arrayLength();
       const value = this.reader.take('=') ? this.expressions.expression() : undefined;
       variables.push({ name: name.text, length, value, from: name.from, to: name.to });
@@ -185,12 +188,25 @@ class Parser {
     const body: StatementSyntax[] = [];
     while (!this.reader.is('}')) {
       if (this.reader.peek().kind === 'end') this.reader.expect('}', 'to close the block');
+      const names = this.namesDeclared();
+      const { from } = this.reader.peek();
       const statement = this.diagnostics.guard(() => this.statement(), null);
-      if (statement) body.push(statement);
-      else this.skipStatement();
+      if (statement) {
+        body.push(statement);
+        continue;
+      }
+      this.skipStatement();
+      body.push({ op: 'broken', names, from, to: this.reader.last.to });
     }
     this.reader.next();
     return body;
+  }
+
+  /** What the statement that begins here seems to declare. */
+  private namesDeclared(): string[] {
+    const at = this.reader.is('const') ? 1 : 0;
+    const [type, name] = [this.reader.peek(at), this.reader.peek(at + 1)];
+    return type.kind === 'name' && name.kind === 'name' ? [name.text] : [];
   }
 
   /** To behind the next semicolon or block, so that what stands in a block is not taken for what follows. */
@@ -250,7 +266,8 @@ class Parser {
     if (text === 'const' || PRECISIONS.has(text)) return true;
     if (kind !== 'name' || this.reader.is('(', 1)) return false;
     if (this.reader.peek(1).kind === 'name') return true;
-    return NAMED_TYPES.has(text) && this.reader.is('[', 1) && !this.reader.is('(', 4);
+    if (!NAMED_TYPES.has(text)) return false;
+    return !(this.reader.is('[', 1) && this.reader.is('(', 4));
   }
 
   /** An assignment, an increment, or a call. */

@@ -33,6 +33,9 @@ export class FunctionScope {
     return undefined;
   }
 
+  /** Names whose declaration is in trouble: what uses them is not to blame. */
+  readonly troubled = new Set<string>();
+
   /** By its name in the IR. */
   ofIr(name: string): Variable | undefined {
     return this.byIrName.get(name);

@@ -61,7 +61,9 @@ export type StatementSyntax =
   | (Range & { readonly op: 'while'; readonly condition: ExpressionSyntax; readonly body: StatementSyntax; readonly testFirst: boolean })
   | (Range & { readonly op: 'block'; readonly body: readonly StatementSyntax[] })
   | (Range & { readonly op: 'return'; readonly value?: ExpressionSyntax })
-  | (Range & { readonly op: 'break' | 'continue' | 'discard' });
+  | (Range & { readonly op: 'break' | 'continue' | 'discard' })
+  /** Could not be read; what it seems to declare is known to be in trouble. */
+  | (Range & { readonly op: 'broken'; readonly names: readonly string[] });
 
 export interface ParameterSyntax extends Range {
   readonly name: string;

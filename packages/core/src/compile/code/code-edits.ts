@@ -10,7 +10,9 @@ import { SYSTEM_UNIFORMS } from './system-names';
 /** What a material's texts declare as parameters, in their order; whatever else is wrong with them. */
 export function parametersOf(code: MaterialCode): DeclaredParameter[] {
   const whole = isWhole(code);
-  const uniforms = [...uniformsOf(code.text), ...uniformsOf(code.vertices ?? '')].filter(({ name }) => !(whole && Object.hasOwn(SYSTEM_UNIFORMS, name)));
+  const uniforms = [...uniformsOf(code.text), ...uniformsOf(code.vertices ?? '')].filter(
+    ({ name }) => !(whole && Object.hasOwn(SYSTEM_UNIFORMS, name)),
+  );
   const once = uniforms.filter(({ name }, index) => uniforms.findIndex((each) => each.name === name) === index);
   return declaredParameters(once).parameters;
 }

@@ -85,7 +85,9 @@ class CodeLinker {
     private readonly material: CodeMaterial,
     private readonly library: Library,
   ) {
-    const types = new Map([program.pixels, program.vertices].flatMap((stage) => stage?.source.uniforms.map((each) => [each.name, each.type]) ?? []));
+    const types = new Map(
+      [program.pixels, program.vertices].flatMap((stage) => stage?.source.uniforms.map((each) => [each.name, each.type]) ?? []),
+    );
     for (const each of parameters) this.place(each, types.get(each.uniform) ?? FLOAT);
     const packed = this.slotTable.packedReads();
     for (const [name, read] of this.reads) this.reads.set(name, packedRead(read, packed));
@@ -103,7 +105,10 @@ class CodeLinker {
     const found: GraphProblem[] = [];
     if (over) found.push({ node: '', message: `There is no room for all parameters: “${over.uniform}” is beyond what a device takes.` });
     if (this.images.length > MOST_IMAGES)
-      found.push({ node: '', message: `A material may read ${MOST_IMAGES} different images; there are ${this.images.length}. Pack channels into one image.` });
+      found.push({
+        node: '',
+        message: `A material may read ${MOST_IMAGES} different images; there are ${this.images.length}. Pack channels into one image.`,
+      });
     return found;
   }
 
@@ -133,7 +138,9 @@ class CodeLinker {
       if (read) replaced.set(irName, read);
     }
     const stands = glue(
-      [...standIns].map(([, expression], index) => `${typeOf(source.module, [...standIns.keys()][index])} standIn${index}() { return ${expression}; }`).join('\n'),
+      [...standIns]
+        .map(([, expression], index) => `${typeOf(source.module, [...standIns.keys()][index])} standIn${index}() { return ${expression}; }`)
+        .join('\n'),
       this.vertexAttributes(source.module),
     );
     [...standIns.keys()].forEach((irName, index) => {
@@ -146,7 +153,10 @@ class CodeLinker {
 
   /** The module with all that stand-ins may name: attributes are declared only where vertices are placed. */
   private vertexAttributes(module: Module): Module {
-    return { ...module, globals: new Map([...vertexModule('plain', { shaped: false, carries: false }).globals, ...this.library.module.globals]) };
+    return {
+      ...module,
+      globals: new Map([...vertexModule('plain', { shaped: false, carries: false }).globals, ...this.library.module.globals]),
+    };
   }
 
   link(surface: SurfaceProgram, opacity: CodeMaterial['opacity']): Program {
@@ -176,7 +186,11 @@ class CodeLinker {
     const module = vertexModule(surface, { shaped: shape, carries, whole });
     if (!shape && !whole) return module;
     const base = this.withOwn(module, this.vertexFunctions, this.carried('out'));
-    return glue(shape ? shapeGlue(program) : 'void codeVertices() { codeMain(); }', base, ['shapeOffset()', 'carryToPixels()', 'codeVertices()']);
+    return glue(shape ? shapeGlue(program) : 'void codeVertices() { codeMain(); }', base, [
+      'shapeOffset()',
+      'carryToPixels()',
+      'codeVertices()',
+    ]);
   }
 
   private carried(storage: 'in' | 'out'): Global[] {
@@ -220,7 +234,12 @@ function asType(slot: Expression, type: Type): Expression {
   const half = constant(FLOAT, [0.5]);
   if (typeName(type) === 'bool') return { op: 'binary', operator: '>', left: slot, right: half, type: BOOL };
   if (typeName(type) !== 'int' && typeName(type) !== 'uint') return slot;
-  const rounded: Expression = { op: 'builtin', name: 'floor', args: [{ op: 'binary', operator: '+', left: slot, right: half, type: FLOAT }], type: FLOAT };
+  const rounded: Expression = {
+    op: 'builtin',
+    name: 'floor',
+    args: [{ op: 'binary', operator: '+', left: slot, right: half, type: FLOAT }],
+    type: FLOAT,
+  };
   if (typeName(type) === 'int') return { op: 'construct', type: INT, args: [rounded] };
   const positive: Expression = { op: 'builtin', name: 'max', args: [rounded, constant(FLOAT, [0])], type: FLOAT };
   return { op: 'construct', type: UINT, args: [positive] };
@@ -238,7 +257,9 @@ function pixelGlue({ form, has: { opacity, outline, paints } }: CodeProgram): st
   const surface = whole
     ? `codeMain(); return emitted(${OUTPUT}.rgb);`
     : `return ${paints === 'Lit' ? paint : paints === 'vec4' ? `emitted(${paint}.rgb)` : `emitted(${paint})`};`;
-  const cover = whole ? `codeMain(); return clamp(${OUTPUT}.a, 0.0, 1.0);` : `return clamp(${opacity ? 'opacity(thisSurface())' : paints === 'vec4' ? `${paint}.a` : '1.0'}, 0.0, 1.0);`;
+  const cover = whole
+    ? `codeMain(); return clamp(${OUTPUT}.a, 0.0, 1.0);`
+    : `return clamp(${opacity ? 'opacity(thisSurface())' : paints === 'vec4' ? `${paint}.a` : '1.0'}, 0.0, 1.0);`;
   return `Lit paintSurface() { ${surface} }
 vec3 paintEmission() { return vec3(0.0); }
 float paintOpacity() { ${cover} }

@@ -56,7 +56,7 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
   const codeType = typeName(type);
   const plain = Object.hasOwn(TYPES, codeType) ? TYPES[codeType] : undefined;
   if (!plain) {
-    const message = `A ${codeType} can not be a parameter. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D or vec4[8].`;
+    const message = `“${name}” can not be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D or vec4[8].`;
     problems.push({ severity: 'error', message, range: nameRange });
     return undefined;
   }
@@ -74,12 +74,20 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
     .map((each) => each.trim())
     .filter(Boolean);
   const isVec3 = codeType === 'vec3';
-  const kind = plain === 'vector' && isVec3 && (colour || isColour(name)) ? 'colour' : choices && (plain === 'number' || plain === 'count') ? 'choice' : plain;
+  const kind =
+    plain === 'vector' && isVec3 && (colour || isColour(name))
+      ? 'colour'
+      : choices && (plain === 'number' || plain === 'count')
+        ? 'choice'
+        : plain;
   const value = of('value');
   const [, numbers, low, high, unit] = (value && VALUE.exec(value.text)) ?? [];
   if (value && numbers === undefined) warn('This can not be read. Write for example: @value 0.5 in 0..1 unit m', value.range);
-  const given = colour ? colourOf(colour.text) : numbers?.split(/[ ,]+/).map((each) => (each === 'on' ? 1 : each === 'off' ? 0 : Number(each)));
-  if (colour && !given) warn('This is no colour. Write for example: @colour #f0b497, or three numbers: @colour 0.87 0.46 0.31', colour.range);
+  const given = colour
+    ? colourOf(colour.text)
+    : numbers?.split(/[ ,]+/).map((each) => (each === 'on' ? 1 : each === 'off' ? 0 : Number(each)));
+  if (colour && !given)
+    warn('This is no colour. Write for example: @colour #f0b497, or three numbers: @colour 0.87 0.46 0.31', colour.range);
   const heading = of('heading')?.text;
   const range = low !== undefined && high !== undefined ? { low: Number(low), high: Number(high) } : {};
   if (range.low !== undefined && range.high !== undefined && range.low >= range.high && value) {
@@ -125,14 +133,21 @@ interface Tag {
 
 /** A comment's title and help, and its tags wherever in it they stand. */
 function readComment(text: string, at: number): { title: string; help: string; tags: Tag[] } {
-  const marks = [...text.matchAll(/(^|[\s*])@([a-z]+)\b/gi)].map((match) => ({ name: match[2] ?? '', from: match.index + (match[1]?.length ?? 0) }));
+  const marks = [...text.matchAll(/(^|[\s*])@([a-z]+)\b/gi)].map((match) => ({
+    name: match[2] ?? '',
+    from: match.index + (match[1]?.length ?? 0),
+  }));
   const end = text.replace(/\*\/$/, '').length;
   const prose = text.slice(0, marks[0]?.from ?? end);
   const { title, help } = readDocumentation(`${prose.replace(/\*\/$/, '')}*/`);
   const tags = marks.map(({ name, from }, index) => {
     const to = marks[index + 1]?.from ?? end;
     const raw = text.slice(from + name.length + 1, to);
-    const words = raw.replace(/\n\s*\*?/g, ' ').trim().replace(/\s+/g, ' ').replace(/[.]$/, '');
+    const words = raw
+      .replace(/\n\s*\*?/g, ' ')
+      .trim()
+      .replace(/\s+/g, ' ')
+      .replace(/[.]$/, '');
     return { name, text: words, range: { from: at + from, to: at + from + name.length + 1 + raw.trimEnd().length } };
   });
   return { title, help, tags };

@@ -87,7 +87,9 @@ class GraphWriter {
     if (!colour || !emission) throw new ReferenceError('a material has a colour and an emission');
     this.paint(colour, emission);
     const rest = this.inlets.slice(2);
-    more.forEach((result, index) => this.result(rest[index] === 'opacity' ? 'float opacity(Surface s)' : 'vec3 outline(Surface s)', result));
+    more.forEach((result, index) =>
+      this.result(rest[index] === 'opacity' ? 'float opacity(Surface s)' : 'vec3 outline(Surface s)', result),
+    );
     const source = this.out.finish();
     return { source, material: this.made(source.text) };
   }
@@ -99,7 +101,9 @@ class GraphWriter {
 
   private free(wanted: string): string {
     const words = wanted.split(/[^A-Za-z0-9]+/).filter(Boolean);
-    const camel = words.map((word, index) => (index === 0 ? word.charAt(0).toLowerCase() : word.charAt(0).toUpperCase()) + word.slice(1)).join('');
+    const camel = words
+      .map((word, index) => (index === 0 ? word.charAt(0).toLowerCase() : word.charAt(0).toUpperCase()) + word.slice(1))
+      .join('');
     const base = glslName(/^[A-Za-z]/.test(camel) ? camel.slice(0, 40) : `value${camel}`);
     let name = base;
     for (let count = 2; this.taken.has(name); count++) name = `${base}${count}`;
@@ -165,7 +169,8 @@ class GraphWriter {
     const { label, numbers, low, high, unit, help, heading, choices, colour } = words;
     const plain = (text: string): string => text.replace(/\*\/|@|\n/g, ' ').trim();
     const list = numbers.map(numberText).join(' ');
-    const range = low === undefined || high === undefined || choices || type.kind !== 'scalar' ? '' : ` in ${numberText(low)}..${numberText(high)}`;
+    const range =
+      low === undefined || high === undefined || choices || type.kind !== 'scalar' ? '' : ` in ${numberText(low)}..${numberText(high)}`;
     const tags = [
       colour ? `@colour ${list}` : `@value ${list}${range}${unit && range ? ` unit ${unit}` : ''}`,
       ...(choices ? [`@of ${choices.join('|')}`] : []),
@@ -181,7 +186,14 @@ class GraphWriter {
     const uniform = this.free(`${label.replace(/\.[a-z]+$/i, '')} image`);
     this.uniforms.set(sampler, uniform);
     this.out.line(`uniform sampler2D ${uniform};`);
-    this.parameters[`u-${uniform}`] = { name: label, type: 'image', value: 0, order: 0, uniform, ...(image === undefined ? {} : { image }) };
+    this.parameters[`u-${uniform}`] = {
+      name: label,
+      type: 'image',
+      value: 0,
+      order: 0,
+      uniform,
+      ...(image === undefined ? {} : { image }),
+    };
   }
 
   /** Functions that were typed into nodes, with their structs. */

@@ -16,7 +16,11 @@ Lit paint(Surface s) {
 `;
 
 /** A material that is written as code, with the parameters that it declares. */
-export function newCodeMaterial(name: string, seenIn: Material['seenIn'] = {}, code: MaterialCode = { text: FIRST_MATERIAL_CODE }): Material {
+export function newCodeMaterial(
+  name: string,
+  seenIn: Material['seenIn'] = {},
+  code: MaterialCode = { text: FIRST_MATERIAL_CODE },
+): Material {
   const empty: Material = { ...newMaterial(name, seenIn), surface: EMPTY_GRAPH };
   return applyChanges(empty, setMaterialCode(empty, code).changes);
 }

@@ -136,7 +136,11 @@ class CodeReader {
         const before = all.find(({ uniform }) => uniform === each.uniform);
         if (!before) all.push(each);
         else if (before.codeType !== each.codeType) {
-          this.say(`“${each.uniform}” is ${each.codeType} here, but ${before.codeType} in the pixel stage. Both must agree.`, each.nameRange, text);
+          this.say(
+            `“${each.uniform}” is ${each.codeType} here, but ${before.codeType} in the pixel stage. Both must agree.`,
+            each.nameRange,
+            text,
+          );
         }
       }
     });
@@ -166,12 +170,14 @@ class CodeReader {
     const outs = [...module.globals.values()].filter(({ storage, origin }) => storage === 'out' && origin?.path === CODE_PATH);
     for (const each of module.globals.values()) {
       if (each.storage !== 'in' || each.origin?.path !== CODE_PATH) continue;
-      const message = 'Nothing comes in from outside here. What “shape” hands on to “paint” is declared once, with “out”; the rest is in Surface.';
+      const message =
+        'Nothing comes in from outside here. What “shape” hands on to “paint” is declared once, with “out”; the rest is in Surface.';
       this.say(message, each.origin.range);
     }
     this.carried(outs, 0);
     if (!shape && this.noErrors) {
-      for (const { origin } of outs) this.say('Nothing writes this: only “void shape(inout Shape s)” can hand something on to “paint”.', origin?.range);
+      for (const { origin } of outs)
+        this.say('Nothing writes this: only “void shape(inout Shape s)” can hand something on to “paint”.', origin?.range);
     }
     const pixelRoots = [paint, opacity, outline].filter((each) => each !== undefined);
     this.onlyRead(outs, pixelRoots, source);
@@ -181,7 +187,12 @@ class CodeReader {
       form: 'functions',
       pixels: this.stage(source, new Map()),
       carried: shape ? outs : [],
-      has: { shape: Boolean(shape), opacity: Boolean(opacity), outline: Boolean(outline), paints: paints === 'vec4' || paints === 'vec3' ? paints : 'Lit' },
+      has: {
+        shape: Boolean(shape),
+        opacity: Boolean(opacity),
+        outline: Boolean(outline),
+        paints: paints === 'vec4' || paints === 'vec3' ? paints : 'Lit',
+      },
     };
   }
 
@@ -240,7 +251,12 @@ class CodeReader {
     return { functions: [...brought.filter(({ signature }) => !own.has(signature)), ...guarded], source, standIns };
   }
 
-  private head(declared: IrFunction, results: readonly string[], struct: string, direction: IrFunction['parameters'][number]['direction']): void {
+  private head(
+    declared: IrFunction,
+    results: readonly string[],
+    struct: string,
+    direction: IrFunction['parameters'][number]['direction'],
+  ): void {
     const { parameters, name, nameRange, result } = declared;
     const [first] = parameters;
     const fits = parameters.length === 1 && first && typeName(first.type) === struct && first.direction === direction;
@@ -254,16 +270,23 @@ class CodeReader {
       const scalar = scalarOf(type);
       if (componentCount(type) === 0 || type.kind === 'matrix' || scalar === 'bool')
         this.say(`A ${typeName(type)} can not be carried to the pixels. Take a float or vector.`, origin?.range, text);
-      else if (scalar !== 'float' && !flat) this.say('Whole numbers can not be blended between vertices. Write “flat out”.', origin?.range, text);
+      else if (scalar !== 'float' && !flat)
+        this.say('Whole numbers can not be blended between vertices. Write “flat out”.', origin?.range, text);
     }
     const over = outs[MOST_CARRIED];
-    if (over) this.say(`A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`, over.origin?.range, text);
+    if (over)
+      this.say(
+        `A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`,
+        over.origin?.range,
+        text,
+      );
   }
 
   /** What the pixel stage takes must be handed on by the vertex stage. */
   private match(taken: readonly Global[], carried: readonly Global[]): void {
-    for (const { name, type, origin } of taken) {
-      const source = carried.find((each) => each.name === name);
+    for (const { name: irName, type, origin } of taken) {
+      const source = carried.find((each) => each.name === irName);
+      const name = this.written(irName, origin, 0);
       if (!source) this.say(`The vertex stage hands on no “${name}”. Declare it there: out ${typeName(type)} ${name};`, origin?.range);
       else if (typeName(source.type) !== typeName(type))
         this.say(`“${name}” is ${typeName(type)} here, but the vertex stage hands on a ${typeName(source.type)}.`, origin?.range);
@@ -283,12 +306,17 @@ class CodeReader {
     }
     if (!ins) return found;
     for (const { name: irName, type, origin } of globalsOf(source, path, 'in')) {
-      const name = origin?.range ? (this.texts[text]?.source.slice(origin.range) ?? irName) : irName;
+      const name = this.written(irName, origin, text);
       const known = Object.hasOwn(ins, name) ? ins[name] : undefined;
       if (known) put(name, irName, type, known, origin);
       else this.say(`There is no “${name}” to take in. There are ${Object.keys(ins).join(', ')}.`, origin?.range, text);
     }
     return found;
+  }
+
+  /** A variable's name as it stands in the text. */
+  private written(irName: string, origin: Global['origin'], text: number): string {
+    return origin?.range ? (this.texts[text]?.source.slice(origin.range) ?? irName) : irName;
   }
 
   /** What is carried to the pixels can only be read there. */
@@ -301,7 +329,10 @@ class CodeReader {
         let root = statement.target;
         while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
         if (root.op === 'reference' && root.scope === 'global' && names.has(root.name))
-          this.say(`“${root.name}” comes from the vertices; only “shape” can write it.`, statement.origin?.range);
+          this.say(
+            `“${this.written(root.name, source.module.globals.get(root.name)?.origin, 0)}” comes from the vertices; only “shape” can write it.`,
+            statement.origin?.range,
+          );
       });
     }
   }
@@ -310,7 +341,8 @@ class CodeReader {
   private withoutDiscard(root: IrFunction, source: ElaboratedSource, text = 0): void {
     for (const declared of reached([root], source)) {
       walkStatements(declared.body, (statement) => {
-        if (statement.op === 'discard') this.say('“discard” leaves out pixels; it can not stand in the vertex stage.', statement.origin?.range, text);
+        if (statement.op === 'discard')
+          this.say('“discard” leaves out pixels; it can not stand in the vertex stage.', statement.origin?.range, text);
       });
     }
   }
@@ -320,7 +352,10 @@ class CodeReader {
       const weight = weightOf(signature, module.functions);
       if (weight <= HEAVIEST) continue;
       const words = `${Math.round(weight / 1000).toLocaleString('en')},000`;
-      this.say(`With all calls put in place “${name}” has about ${words} operations; devices take at most ${HEAVIEST / 1000},000.`, nameRange);
+      this.say(
+        `With all calls put in place “${name}” has about ${words} operations; devices take at most ${HEAVIEST / 1000},000.`,
+        nameRange,
+      );
     }
   }
 }
@@ -355,4 +390,3 @@ function reached(roots: readonly IrFunction[], { module }: ElaboratedSource): Ir
   roots.forEach(enter);
   return [...found.values()];
 }
-

@@ -13,8 +13,16 @@ export const SYSTEM_UNIFORMS: Readonly<Record<string, SystemName>> = {
   viewFromObject: { type: 'mat4', stands: 'viewFromObject()', help: 'Takes points of the mesh to the eye.' },
   clipFromWorld: { type: 'mat4', stands: 'clipFromWorld', help: 'Takes world space to clip space, z 0…1.' },
   clipFromObject: { type: 'mat4', stands: 'clipFromObject()', help: 'Takes points of the mesh to clip space.' },
-  worldNormalFromObject: { type: 'mat3', stands: 'worldNormalFromObject()', help: 'Takes normals of the mesh to world space, not of unit length.' },
-  viewNormalFromObject: { type: 'mat3', stands: 'viewNormalFromObject()', help: 'Takes normals of the mesh to the eye, not of unit length.' },
+  worldNormalFromObject: {
+    type: 'mat3',
+    stands: 'worldNormalFromObject()',
+    help: 'Takes normals of the mesh to world space, not of unit length.',
+  },
+  viewNormalFromObject: {
+    type: 'mat3',
+    stands: 'viewNormalFromObject()',
+    help: 'Takes normals of the mesh to the eye, not of unit length.',
+  },
   eye: { type: 'vec3', stands: 'eyeInWorld()', help: 'Where the eye is, world space, metres.' },
   time: { type: 'float', stands: 'stageTime()', help: 'Seconds on the Stage’s clock.' },
   pictureSize: { type: 'vec2', stands: 'pictureSize()', help: 'Width and height of the picture, CSS pixels.' },

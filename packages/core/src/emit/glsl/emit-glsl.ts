@@ -55,7 +55,9 @@ function written(names: StageNames, inside?: IrFunction): ExpressionNames {
 function emitDeclarations(stage: StageProgram, names: ExpressionNames, out: LineWriter): void {
   for (const struct of stage.structs) {
     out.line(`struct ${names.struct(struct.name)} {`);
-    out.indented(() => struct.fields.forEach(({ type, name }) => out.line(`${glslDeclarator(type, names.field(struct.name, name), names)};`)));
+    out.indented(() =>
+      struct.fields.forEach(({ type, name }) => out.line(`${glslDeclarator(type, names.field(struct.name, name), names)};`)),
+    );
     out.line('};');
   }
   for (const block of stage.blocks) {

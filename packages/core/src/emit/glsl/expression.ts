@@ -24,9 +24,7 @@ export function glslExpression(expression: Expression, names: ExpressionNames): 
     case 'call':
       return `${names.functionOf(expression.callee)}(${list(expression.args)})`;
     case 'builtin':
-      return expression.name === 'dFdy'
-        ? names.downwards(list(expression.args))
-        : `${expression.name}(${list(expression.args)})`;
+      return expression.name === 'dFdy' ? names.downwards(list(expression.args)) : `${expression.name}(${list(expression.args)})`;
     case 'unary':
       return `(${expression.operator}${write(expression.value)})`;
     case 'binary':

@@ -25,7 +25,10 @@ const RESERVED = new Set(
  * double underscore, and short enough for every device.
  */
 export function glslName(name: string): string {
-  const clean = name.replace(/[^A-Za-z0-9_]/g, '_').replace(/_{2,}/g, '_').slice(0, LONGEST);
+  const clean = name
+    .replace(/[^A-Za-z0-9_]/g, '_')
+    .replace(/_{2,}/g, '_')
+    .slice(0, LONGEST);
   if (RESERVED.has(clean) || BUILTIN_FUNCTION_NAMES.has(clean) || /^(gl_|device|webgl_|_webgl_|\d)/.test(clean)) return `u_${clean}`;
   return clean;
 }
@@ -79,7 +82,8 @@ export class StageNames {
       for (const field of fields) this.field(name, field.name);
     }
     // Overloads keep one name, as GLSL allows.
-    for (const { signature, name } of stage.functions) this.functions.set(signature, name === 'main' ? 'programMain' : this.outer.of(name, 'function'));
+    for (const { signature, name } of stage.functions)
+      this.functions.set(signature, name === 'main' ? 'programMain' : this.outer.of(name, 'function'));
   }
 
   global(name: string): string {

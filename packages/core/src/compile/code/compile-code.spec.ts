@@ -1,0 +1,100 @@
+import { library } from '../../catalogue/library';
+import { libraryWith, type FunctionTexts } from '../../catalogue/function-library';
+import type { MaterialCode } from '../../document/material';
+import { formatDiagnostic } from '../../language';
+import { RIGHT_PROGRAMS } from '../../testing/right-programs';
+import { writeMaterialValues } from '../material-values';
+import { compileMaterial } from '../compile-material';
+import type { CompileResult } from '../compiled-material';
+import { newCodeMaterial } from './new-code';
+import { readCode } from './read-code';
+
+function compiled(code: MaterialCode | string, texts?: FunctionTexts): CompileResult {
+  const material = newCodeMaterial('m', {}, typeof code === 'string' ? { text: code } : code);
+  return compileMaterial(material, texts ? libraryWith(texts, library()) : library(), { variants: ['inspect'] });
+}
+
+const errors = (result: CompileResult): string[] =>
+  (result.diagnostics ?? []).filter(({ severity }) => severity === 'error').map(formatDiagnostic);
+
+describe('A code material', () => {
+  it('compiles whatever is right', () => {
+    expect(RIGHT_PROGRAMS.length).toBeGreaterThanOrEqual(100);
+    for (const [name, code] of RIGHT_PROGRAMS) {
+      const result = compiled(code);
+      expect(errors(result)).withContext(name).toEqual([]);
+      expect(result.problems).withContext(name).toEqual([]);
+    }
+  });
+
+  it('has the same program for texts that mean the same, and is read once', () => {
+    const text = 'vec4 paint(Surface s) { return vec4(1.0); }';
+    expect(compiled(text).compiled?.key).toBe(compiled(`// A comment.\n${text}`).compiled?.key);
+    expect(readCode({ text }, library())).toBe(readCode({ text }, library()));
+  });
+
+  it('writes its parameters into the block, whole numbers and switches too', () => {
+    const text = `/** @value 3 */ uniform int count;
+/** @value on */ uniform bool lit;
+/** @value 0.25 in 0..1 */ uniform float amount;
+/** @colour 1 0.5 0 */ uniform vec3 tint;
+vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : vec4(0.0); }`;
+    const material = newCodeMaterial('m', {}, { text });
+    const result = compileMaterial(material);
+    const words = new Float32Array(16);
+    writeMaterialValues(result.compiled!, material, new Map(), words);
+    const numbers = result.compiled!.slots.map(({ offset, source }) => [
+      source.from === 'parameter' ? source.parameter : '',
+      words[offset],
+    ]);
+    expect(Object.fromEntries(numbers)).toEqual({ 'u-count': 3, 'u-lit': 1, 'u-amount': 0.25, 'u-tint': 1 });
+  });
+
+  it('counts steps only where a loop may be long', () => {
+    const loop = (head: string): string =>
+      compiled(`uniform int n; vec4 paint(Surface s) { float t = 0.0; ${head} { t += 1.0; } return vec4(t); }`).compiled!.glsl.fragment
+        .text;
+    expect(loop('for (int i = 0; i < 8; i++)')).not.toContain('loopSteps');
+    expect(loop('for (int i = 0; i < 5000; i++)')).toContain('loopSteps');
+    expect(loop('for (int i = 0; i < n; i++)')).toContain('loopSteps < 4096');
+    expect(loop('while (true)')).toContain('loopSteps < 4096');
+    expect(loop('for (int i = 9; i >= 0; i -= 3)')).not.toContain('loopSteps');
+  });
+
+  it('counts the steps of what a loop calls, and of loops in loops', () => {
+    const text = compiled(`float inner(float x) { for (int i = 0; i < 100; i++) { x += 1.0; } return x; }
+vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inner(t); } return vec4(t); }`).compiled!.glsl.fragment.text;
+    expect(text).toContain('loopSteps = loopSteps + 101;');
+    expect(text.match(/loopSteps </g)?.length).toBe(1);
+  });
+
+  it('refuses what would grow beyond all measure, quickly', () => {
+    const calls = Array.from({ length: 40 }, (_, index) => `float f${index + 1}(float x) { return f${index}(x) + f${index}(x + 1.0); }`);
+    const text = `float f0(float x) { return x; }\n${calls.join('\n')}\nvec4 paint(Surface s) { return vec4(f40(1.0)); }`;
+    const started = performance.now();
+    expect(compiled(text).problems[0]?.message).toContain('devices take at most 300,000');
+    expect(performance.now() - started).toBeLessThan(2000);
+  });
+
+  it('adds up no terms that it does not have', () => {
+    const { text } = compiled('Lit paint(Surface s) { return emitted(s.place); }').compiled!.glsl.fragment;
+    expect(text).toMatch(/vec3 surfaceLight\(Lit lit\) \{\s+return lit\.emission;/);
+  });
+
+  it('imports functions of the Library, whose helpers stay their own', () => {
+    const texts: FunctionTexts = new Map([
+      ['soft', { text: 'float helper(float x) { return x * 0.5; }\nfloat soft(float x) { return helper(x); }' }],
+      ['hard', { text: 'import soft;\nfloat helper(float x) { return x * 2.0; }\nfloat hard(float x) { return helper(soft(x)); }' }],
+    ]);
+    const result = compiled(
+      'import hard;\nfloat helper(float x) { return x; }\nvec4 paint(Surface s) { return vec4(hard(helper(1.0))); }',
+      texts,
+    );
+    expect(errors(result)).toEqual([]);
+    const { text } = result.compiled!.glsl.fragment;
+    expect(['float helper(float', 'float helper_soft(float', 'float helper_hard(float'].every((each) => text.includes(each))).toBeTrue();
+    expect(errors(compiled('import hard;\nvec4 paint(Surface s) { return vec4(soft(1.0)); }', texts))[0]).toContain(
+      '“soft” from the Library',
+    );
+  });
+});

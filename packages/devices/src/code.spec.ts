@@ -1,0 +1,153 @@
+import {
+  buildMesh,
+  compileMaterial,
+  DEMO_DOCUMENTS,
+  type FrameRenderer,
+  graphAsCode,
+  LABEL_ASSETS,
+  LABELS,
+  labelPixels,
+  mipChain,
+  newCodeMaterial,
+  newRig,
+  newSet,
+  Random,
+  RIGHT_PROGRAMS,
+  StageScene,
+  START_CAMERA,
+  WellTyped,
+  type Material,
+  type MaterialCode,
+  type MeshBuffers,
+} from '@brelvin/core';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+import { withRenderer } from './testing/with-renderer';
+
+const SIDE = 96;
+const size = { width: SIDE, height: SIDE };
+const rig = newRig('r');
+const view = { camera: START_CAMERA, rig, seconds: 0.8 };
+/** Random functions in one program of the driver. */
+const PACK = 64;
+const RANDOM_PROGRAMS = 5000;
+
+describe('Code on a device', () => {
+  let device: WebGl2Device;
+  let renderer: FrameRenderer;
+  let mesh: MeshBuffers;
+
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
+
+  beforeAll(() => {
+    mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
+  });
+
+  async function drawn(code: MaterialCode): Promise<Float32Array> {
+    const material = newCodeMaterial('m', {}, code);
+    const { compiled, problems } = compileMaterial(material);
+    if (!compiled) throw new Error(problems.map(({ message }) => message).join());
+    const surface = await renderer.prepare(compiled, view, mesh, material);
+    const pixels = await renderer.measure({ items: [{ mesh, surface, material }], ...view }, size);
+    surface.destroy();
+    return pixels;
+  }
+
+  const centre = (pixels: Float32Array): number[] => [
+    ...pixels.slice((SIDE / 2) * SIDE * 4 + (SIDE / 2) * 4, (SIDE / 2) * SIDE * 4 + (SIDE / 2) * 4 + 3),
+  ];
+
+  it(`takes all ${RIGHT_PROGRAMS.length} right programs`, async () => {
+    for (const [name, code] of RIGHT_PROGRAMS) {
+      try {
+        await drawn(code);
+      } catch (error) {
+        fail(`${name}: ${String((error as { log?: string }).log ?? error)}`);
+      }
+    }
+    expect(RIGHT_PROGRAMS.length).toBeGreaterThanOrEqual(100);
+  }, 240_000);
+
+  it(`takes ${RANDOM_PROGRAMS} random programs, ${PACK} in each program of the driver`, () => {
+    const gl = new OffscreenCanvas(1, 1).getContext('webgl2')!;
+    let taken = 0;
+    for (let first = 0; first < RANDOM_PROGRAMS; first += PACK) {
+      const functions = Array.from({ length: Math.min(PACK, RANDOM_PROGRAMS - first) }, (_, index) =>
+        new WellTyped(new Random(first + index), `f${first + index}`).program(),
+      );
+      const sum = functions.map(({ name }) => `${name}(s.normal, s.uv.x, s.uv, int(s.copy))`).join(' + ');
+      const text = `${functions.map((each) => each.text).join('')}vec4 paint(Surface s) { return ${sum}; }`;
+      const { compiled, problems } = compileMaterial(newCodeMaterial('random', {}, { text }));
+      expect(problems).withContext(`seeds from ${first}`).toEqual([]);
+      const shader = gl.createShader(gl.FRAGMENT_SHADER)!;
+      gl.shaderSource(shader, compiled!.glsl.fragment.text);
+      gl.compileShader(shader);
+      const good = gl.getShaderParameter(shader, gl.COMPILE_STATUS) as boolean;
+      if (!good) fail(`seeds from ${first}: ${gl.getShaderInfoLog(shader)}`);
+      else taken += functions.length;
+      gl.deleteShader(shader);
+    }
+    expect(taken).toBe(RANDOM_PROGRAMS);
+  }, 240_000);
+
+  it('breaks a loop off, and marks the pixel when it is inspected', async () => {
+    const text = 'vec4 paint(Surface s) { float t = 0.0; while (t >= 0.0) { t += 1.0; } return vec4(t / 4096.0); }';
+    expect(centre(await drawn({ text }))[0]).toBeCloseTo(1, 3);
+    const material = newCodeMaterial('m', {}, { text });
+    const { compiled } = compileMaterial(material, undefined, { variants: ['inspect'] });
+    expect(compiled!.variants.inspect?.fragment.text).toContain('brokenOff');
+    expect(compiled!.variants.inspect?.fragment.text).toContain('loopSteps >= 4096');
+  });
+
+  it('moves vertices by shape, and hands values on', async () => {
+    const plain = await drawn({ text: 'vec4 paint(Surface s) { return vec4(1.0); }' });
+    const covered = (pixels: Float32Array): number => pixels.filter((value, index) => index % 4 === 0 && value > 0.9).length;
+    const grown = await drawn({
+      text: 'out float much;\nvoid shape(inout Shape s) { much = 1.0; s.position += s.normal * 0.15; }\nvec4 paint(Surface s) { return vec4(much); }',
+    });
+    expect(covered(grown)).toBeGreaterThan(covered(plain) * 1.1);
+  });
+
+  it('draws a whole program where its own vertex stage puts it, in scene-linear emission', async () => {
+    const vertices = 'in vec3 position;\nuniform mat4 clipFromObject;\nvoid main() { gl_Position = clipFromObject * vec4(position, 1.0); }';
+    const text = 'out vec4 pixel;\nvoid main() { pixel = vec4(0.25, 0.5, 4.0, 1.0); }';
+    const own = await drawn({ text, vertices });
+    expect(centre(own)).toEqual([0.25, 0.5, 4]);
+    expect(await drawn({ text })).toEqual(own);
+  });
+
+  for (const { id, document } of DEMO_DOCUMENTS) {
+    if (document.format !== 'brelvin-material' || document.code) continue;
+    it(`${id}: the graph and its code give the same picture`, async () => {
+      const made = graphAsCode(document);
+      if (!('material' in made)) throw new Error(made.problems[0]?.message);
+      const [graph, code] = [await pictured(document), await pictured(made.material)];
+      let worst = 0;
+      graph.forEach((value, index) => (worst = Math.max(worst, Math.abs(value - (code[index] ?? 0)))));
+      expect(worst).toBeLessThanOrEqual(1);
+      expect(new Set(graph).size).withContext('something to see').toBeGreaterThan(4);
+    }, 60_000);
+  }
+
+  /** As on the Stage, eight bits a channel. */
+  async function pictured(material: Material): Promise<Uint8Array> {
+    const { compiled, problems } = compileMaterial(material);
+    if (!compiled) throw new Error(problems.map(({ message }) => message).join());
+    const scene = new StageScene(device, renderer);
+    scene.setBench('bench');
+    scene.show(newSet('s'));
+    const camera = scene.portrait();
+    const surface = await renderer.prepare(compiled, { ...view, camera }, mesh, material);
+    scene.wear('bench', { material, surface });
+    await renderer.images.bring(Object.values(material.images), async ({ asset, role }) => {
+      const label = LABELS.find((each) => LABEL_ASSETS[each] === asset);
+      return label && mipChain(labelPixels(label), role);
+    });
+    const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
+    renderer.draw({ ...view, camera, items: scene.items(0.8) }, { size, samples: 1, target, targetSize: size });
+    const pixels = await device.readPixels(target);
+    target.destroy();
+    scene.destroy();
+    surface.destroy();
+    return pixels;
+  }
+});
