@@ -40,6 +40,8 @@ module.exports = {
     core('device', []),
     core('catalogue', ['ir', 'language', 'document']),
     core('compile', ['ir', 'language', 'emit', 'catalogue', 'document', 'image']),
+    core('assist', ['ir', 'language', 'catalogue', 'compile']),
+    core('fuzz', ['ir', 'language']),
     core('demo', ['document', 'image']),
     core('formats', ['document', 'image']),
     core('checks', ['catalogue', 'compile', 'document', 'mesh']),

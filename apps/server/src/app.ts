@@ -8,6 +8,7 @@ import { security } from './plugins/security';
 import { assetRoutes } from './routes/assets';
 import { documentRoutes } from './routes/documents';
 import { fileRoutes } from './routes/files';
+import { functionRoutes } from './routes/functions';
 import { healthRoutes } from './routes/health';
 import { schemaRoutes } from './routes/schemas';
 import { thumbnailRoutes } from './routes/thumbnails';
@@ -49,6 +50,7 @@ export async function buildApp({
       await api.register(documentRoutes, { documents });
       await api.register(thumbnailRoutes, { documents });
       await api.register(assetRoutes, { assets });
+      await api.register(functionRoutes, { documents });
       await api.register(fileRoutes, { documents, assets });
       await api.register(schemaRoutes);
     },

@@ -1,4 +1,4 @@
-import { DOCUMENT_KINDS, LONGEST_NAME, type Change, type DocumentKind, type Json } from '@brelvin/core';
+import { CODE_NAME, DOCUMENT_KINDS, LONGEST_NAME, type Change, type DocumentKind, type Json } from '@brelvin/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -19,6 +19,7 @@ import {
 import { ShelfMessage } from './shelf';
 
 const ID = /^[A-Za-z0-9_-]{1,64}$/;
+const FUNCTION_NAME = new RegExp(CODE_NAME);
 const KINDS = Object.keys(DOCUMENT_KINDS);
 
 export class DocumentParams {
@@ -137,4 +138,9 @@ export class FileMessage {
   @IsOptional()
   @IsIn(['inside', 'links'], { message: 'must be inside or links' })
   images: 'inside' | 'links' = 'inside';
+}
+
+export class FunctionParams {
+  @Matches(FUNCTION_NAME, { message: 'must be a name as in shading code: letters, digits and "_"' })
+  name!: string;
 }

@@ -8,6 +8,7 @@ import {
   AssetRefused,
   DocumentGone,
   DocumentMissing,
+  FunctionNameTaken,
   IdTaken,
   StaleSave,
   UnfitStep,
@@ -38,6 +39,7 @@ function answerTo(error: FastifyError): Answer {
   if (error instanceof UnfitStep) return { status: 422, error: 'unfit-step', message, details: { problems: error.problems } };
   if (error instanceof AssetMissing) return { status: 404, error: 'missing', message };
   if (error instanceof AssetRefused) return { status: 422, error: 'refused-file', message };
+  if (error instanceof FunctionNameTaken) return { status: 422, error: 'name-taken', message };
   if (error instanceof VersionNameTaken) return { status: 409, error: 'name-taken', message };
   if (error instanceof DocumentMissing) return { status: 404, error: 'missing', message };
   if (error instanceof DocumentGone) return { status: 410, error: 'deleted', message, details: { name: error.documentName } };

@@ -2,6 +2,7 @@ import { promisify } from 'node:util';
 import { deflate, inflate } from 'node:zlib';
 import {
   applyChanges,
+  functionsUsedBy,
   InvalidDocument,
   kindOf,
   readDocument,
@@ -10,10 +11,20 @@ import {
   type DocumentKind,
   type Transaction,
 } from '@brelvin/core';
-import { and, asc, count, desc, eq, gt, inArray, lte, sql } from 'drizzle-orm';
+import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql } from 'drizzle-orm';
 import type { Database } from './database';
-import { DocumentGone, DocumentMissing, IdTaken, StaleSave, UnfitStep, VersionNameTaken } from './failures';
-import type { DocumentSummary, HistoryPart, ListQuery, NamedVersion, StoredDocument, StoredStep, TagCount } from './records';
+import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, UnfitStep, VersionNameTaken } from './failures';
+import type {
+  DocumentSummary,
+  FunctionUser,
+  HistoryPart,
+  ListQuery,
+  NamedVersion,
+  StoredDocument,
+  StoredFunction,
+  StoredStep,
+  TagCount,
+} from './records';
 import { documents, snapshots, steps, thumbnails, versions } from './schema';
 import { onShelf, shelfOrder, tagsInUse } from './shelf';
 
@@ -75,9 +86,10 @@ export class DocumentRepository {
   async create(id: string, document: BrelvinDocument): Promise<StoredDocument> {
     const content = await pack(JSON.stringify(document));
     await this.database.transaction(async (transaction) => {
+      await this.refuseSecondFunction(transaction, id, document);
       const made = await transaction
         .insert(documents)
-        .values({ id, kind: kindOf(document), name: document.name, tags: [...document.tags] })
+        .values({ id, kind: kindOf(document), name: document.name, tags: [...document.tags], uses: functionsUsedBy(document) })
         .onConflictDoNothing()
         .returning({ id: documents.id });
       if (made.length === 0) throw new IdTaken(id);
@@ -111,6 +123,7 @@ export class DocumentRepository {
       if (fresh.length === 0) return current;
       if (after + known.size !== current.step) throw new StaleSave(current.step, await this.selectSteps(transaction, id, after));
       const document = applyAll(current.document, fresh);
+      if (document.name !== current.document.name) await this.refuseSecondFunction(transaction, id, document);
       const step = current.step + fresh.length;
       await transaction.insert(steps).values(
         fresh.map((each, index) => ({
@@ -125,7 +138,7 @@ export class DocumentRepository {
       );
       await transaction
         .update(documents)
-        .set({ step, name: document.name, tags: [...document.tags], updatedAt: sql`now()` })
+        .set({ step, name: document.name, tags: [...document.tags], uses: functionsUsedBy(document), updatedAt: sql`now()` })
         .where(eq(documents.id, id));
       if (Math.floor(step / SNAPSHOT_EVERY) > Math.floor(current.step / SNAPSHOT_EVERY)) {
         await transaction.insert(snapshots).values({ document: id, step, content: await pack(JSON.stringify(document)) });
@@ -177,6 +190,44 @@ export class DocumentRepository {
     return rows.map(({ name, step, at }) => ({ name, step, at }));
   }
 
+  /** All functions of the Library, by name. */
+  async functions(): Promise<StoredFunction[]> {
+    const rows = await this.database
+      .select({ id: documents.id })
+      .from(documents)
+      .where(and(eq(documents.kind, 'function'), isNull(documents.deletedAt)))
+      .orderBy(asc(documents.name));
+    const read = await Promise.all(rows.map(({ id }) => this.read(id)));
+    return read.flatMap(({ id, step, document }) =>
+      document.format === 'brelvin-function'
+        ? [{ id, step, name: document.name, text: document.text, formerNames: document.formerNames }]
+        : [],
+    );
+  }
+
+  /** What asks for a function by one of these names. */
+  async usersOf(names: readonly string[]): Promise<FunctionUser[]> {
+    const asks = names.map((name) => arrayContains(documents.uses, [name]));
+    return this.database
+      .select({ id: documents.id, kind: documents.kind, name: documents.name })
+      .from(documents)
+      .where(and(or(...asks), isNull(documents.deletedAt)))
+      .orderBy(asc(documents.name));
+  }
+
+  /** Functions are imported by name, so no two may share one. */
+  private async refuseSecondFunction(transaction: Transactional, id: string, document: BrelvinDocument): Promise<void> {
+    if (document.format !== 'brelvin-function') return;
+    // Two that come at once must see each other.
+    await transaction.execute(sql`select pg_advisory_xact_lock(hashtext(${`function ${document.name}`}))`);
+    const [other] = await transaction
+      .select({ id: documents.id })
+      .from(documents)
+      .where(and(eq(documents.kind, 'function'), eq(documents.name, document.name), ne(documents.id, id), isNull(documents.deletedAt)))
+      .limit(1);
+    if (other) throw new FunctionNameTaken(document.name);
+  }
+
   /** Gives a step a name. @throws VersionNameTaken, DocumentMissing, DocumentGone */
   async nameVersion(id: string, name: string, step: number): Promise<void> {
     const { step: last } = await this.read(id);
@@ -188,14 +239,17 @@ export class DocumentRepository {
     if (made.length === 0) throw new VersionNameTaken(name);
   }
 
-  /** @throws DocumentMissing */
+  /** @throws DocumentMissing; FunctionNameTaken when another function got the name meanwhile */
   async setDeleted(id: string, deleted: boolean): Promise<void> {
-    const changed = await this.database
-      .update(documents)
-      .set({ deletedAt: deleted ? sql`now()` : null })
-      .where(eq(documents.id, id))
-      .returning({ id: documents.id });
-    if (changed.length === 0) throw new DocumentMissing(id);
+    await this.database.transaction(async (transaction) => {
+      const [changed] = await transaction
+        .update(documents)
+        .set({ deletedAt: deleted ? sql`now()` : null })
+        .where(eq(documents.id, id))
+        .returning({ name: documents.name });
+      if (!changed) throw new DocumentMissing(id);
+      if (!deleted) await this.refuseSecondFunction(transaction, id, (await this.load(transaction, id, false)).document);
+    });
   }
 
   /** Keeps the newest picture: one of an earlier step never takes its place. */

@@ -57,3 +57,9 @@ export class VersionNameTaken extends Error {
     super(`There is already a version called “${name}”. Choose another name.`);
   }
 }
+
+export class FunctionNameTaken extends Error {
+  constructor(name: string) {
+    super(`There is already a function called “${name}” in the Library. Choose another name.`);
+  }
+}

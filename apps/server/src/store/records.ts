@@ -69,3 +69,19 @@ export interface HistoryPart {
   readonly baseStep: number;
   readonly steps: readonly StoredStep[];
 }
+
+/** A function of the Library with its text. */
+export interface StoredFunction {
+  readonly id: string;
+  readonly step: number;
+  readonly name: string;
+  readonly text: string;
+  readonly formerNames: readonly string[];
+}
+
+/** A document that asks for a function. */
+export interface FunctionUser {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly name: string;
+}

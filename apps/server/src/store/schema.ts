@@ -16,6 +16,11 @@ export const documents = pgTable(
       .array()
       .notNull()
       .default(sql`'{}'`),
+    /** Functions of the Library that it asks for, by name. */
+    uses: text('uses')
+      .array()
+      .notNull()
+      .default(sql`'{}'`),
     /** Number of the last step. */
     step: integer('step').notNull().default(0),
     createdAt: moment('created_at').notNull().defaultNow(),
@@ -32,6 +37,7 @@ export const documents = pgTable(
       .on(table.kind, table.name, table.id)
       .where(sql`${table.deletedAt} is null`),
     index('documents_by_tag').using('gin', table.tags),
+    index('documents_by_use').using('gin', table.uses),
     index('documents_by_part_of_name').using('gin', sql`${table.name} gin_trgm_ops`),
   ],
 );

@@ -28,6 +28,11 @@ export function libraryProgram(name: string): Module {
   return programOn(library().module, name);
 }
 
+/** The text of a file of the shader library, by its path; nothing for what is none. */
+export function libraryText(path: string): string | undefined {
+  return SHADER_SOURCES.find(([each]) => each === path)?.[1];
+}
+
 /** What stands outside of functions, in the one way in which the library writes it; members of blocks are indented. */
 const OUTSIDE = /^(?:struct (\w+)|uniform (\w+) \{|(?:flat )?(?:in|out|uniform) \w+ (\w+)|\w+ (\w+)\(|  \w+ (\w+)(?:\[\d+\])?;)/gm;
 

@@ -35,7 +35,8 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
   const linker = new CodeLinker(program, parameters, material, library);
   const problems = linker.problems();
   if (problems.length > 0) return { problems, diagnostics, rates: {} };
-  const opacity = material.opacity;
+  // A function for it is meant to be used; the fourth number of a colour may be anything.
+  const opacity = material.opacity ?? (program.has.opacity ? 'blend' : undefined);
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
   const plain = link('plain');
   const glsl = emitGlsl(plain);

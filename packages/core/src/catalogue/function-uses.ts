@@ -1,0 +1,69 @@
+import type { BrelvinDocument } from '../document/documents';
+import type { Edit } from '../document/edit';
+import type { LibraryFunction } from '../document/function';
+import type { Graph } from '../document/graph';
+import { importsOf, tokensOf } from '../language';
+import { functionOfKind, type FunctionTexts } from './function-library';
+
+/** Names of the functions of the Library that a document asks for by itself, each once, in order. */
+export function functionsUsedBy(document: BrelvinDocument): string[] {
+  if (document.format === 'brelvin-function') return importsOf(document.text).sort();
+  if (document.format !== 'brelvin-material') return [];
+  const { code, surface, groups } = document;
+  const nodes = [surface, ...Object.values(groups).map(({ graph }) => graph)].flatMap(functionsInGraph);
+  return [...new Set([...importsOf(code?.text ?? ''), ...importsOf(code?.vertices ?? ''), ...nodes])].sort();
+}
+
+function functionsInGraph({ nodes }: Graph): string[] {
+  return Object.values(nodes).flatMap(({ kind }) => functionOfKind(kind) ?? []);
+}
+
+/** The same with all that those import in their turn. */
+export function functionsNeededBy(document: BrelvinDocument, texts: FunctionTexts): Set<string> {
+  const former = new Map([...texts].flatMap(([name, { formerNames = [] }]) => formerNames.map((each) => [each, name] as const)));
+  const found = new Set<string>();
+  const enter = (asked: string): void => {
+    const name = texts.has(asked) ? asked : (former.get(asked) ?? asked);
+    if (found.has(name)) return;
+    found.add(name);
+    importsOf(texts.get(name)?.text ?? '').forEach(enter);
+  };
+  functionsUsedBy(document).forEach(enter);
+  return found;
+}
+
+/** Gives a function another name, also in its own text; what asks for it by the old one goes on working. */
+export function renameFunction({ name, text, formerNames }: LibraryFunction, wanted: string): Edit {
+  let renamed = '';
+  let at = 0;
+  for (const token of tokensOf(text)) {
+    if (token.kind !== 'name' || token.text !== name || token.from < at) continue;
+    renamed += text.slice(at, token.from) + wanted;
+    at = token.to;
+  }
+  const former = [name, ...formerNames.filter((each) => each !== name && each !== wanted)].slice(0, 64);
+  return {
+    label: `Call it ${wanted}`,
+    changes: [
+      { path: ['name'], value: wanted },
+      { path: ['text'], value: renamed + text.slice(at) },
+      { path: ['formerNames'], value: former },
+    ],
+  };
+}
+
+/** What a function of the Library begins with. */
+export function newFunction(name: string, text = firstText(name)): LibraryFunction {
+  return { format: 'brelvin-function', version: 1, name, tags: [], text, formerNames: [] };
+}
+
+function firstText(name: string): string {
+  return `/**
+ * ${name}: what it does, in one line.
+ * @inlet amount fraction "Amount" = 0.5 in 0..1: what 0 and 1 mean.
+ */
+vec3 ${name}(vec3 colour, float amount) {
+  return colour * amount;
+}
+`;
+}
