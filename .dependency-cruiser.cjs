@@ -42,7 +42,7 @@ module.exports = {
     core('compile', ['ir', 'language', 'emit', 'catalogue', 'document', 'image']),
     core('assist', ['ir', 'language', 'catalogue', 'compile']),
     core('fuzz', ['ir', 'language']),
-    core('demo', ['document', 'image']),
+    core('demo', ['catalogue', 'compile', 'document', 'image']),
     core('formats', ['document', 'image']),
     core('checks', ['catalogue', 'compile', 'document', 'mesh']),
     core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'image', 'mesh', 'scene']),

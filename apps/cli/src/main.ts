@@ -1,12 +1,14 @@
-import { Command, CommanderError, Option } from 'commander';
+import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { check } from './commands/check';
 import { emit, TARGETS } from './commands/emit';
+import { fuzz } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
+import { watch } from './commands/watch';
 import { CONSOLE, type ExitCode, type Output } from './output';
 import { BadFile } from './read-file';
 
 /** Runs the command line; never ends the process itself. */
-export async function main(args: readonly string[], output: Output = CONSOLE): Promise<ExitCode> {
+export async function main(args: readonly string[], output: Output = CONSOLE, stop = interrupted()): Promise<ExitCode> {
   let code: ExitCode = 0;
   const program = new Command('brelvin')
     .description('Checks and compiles Brelvin materials.\n\nExit codes: 0 fine, 1 findings or bad input, 2 wrong usage.')
@@ -30,12 +32,29 @@ export async function main(args: readonly string[], output: Output = CONSOLE): P
     });
   program
     .command('emit')
-    .description('write a material as programs of a target')
-    .argument('<file>', 'a Brelvin material')
+    .description('write a material as programs of a target, with source maps')
+    .argument('<file>', 'a Brelvin material, or its code (.glsl, .vert, .frag)')
     .addOption(new Option('--target <target>', 'the language').choices(TARGETS).makeOptionMandatory())
     .requiredOption('--out <dir>', 'the folder to write into')
     .action(async (file: string, options: { out: string }) => {
       code = await emit(file, options, output);
+    });
+  program
+    .command('watch')
+    .description('check code when it is saved; what says “// @material ID” or “// @function ID” updates it on the running server')
+    .argument('<dir>', 'the folder with files of shading code')
+    .option('--server <address>', 'where the server is', 'http://127.0.0.1:4310')
+    .action(async (folder: string, options: { server: string }) => {
+      code = await watch(folder, options, output, stop);
+    });
+  program
+    .command('fuzz')
+    .description('read random programs, right and broken, and say what was found')
+    .option('--seed <number>', 'where to begin', wholeNumber, 1)
+    .option('--count <number>', 'how many of each', wholeNumber, 1000)
+    .option('--json', 'for programs')
+    .action(async (options: { seed: number; count: number; json?: boolean }) => {
+      code = await fuzz(options, output);
     });
   try {
     await program.parseAsync([...args], { from: 'user' });
@@ -46,4 +65,17 @@ export async function main(args: readonly string[], output: Output = CONSOLE): P
     output.err(error.message);
     return 1;
   }
+}
+
+function wholeNumber(text: string): number {
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < 0 || value > 1e9) throw new InvalidArgumentError('It must be a whole number from 0.');
+  return value;
+}
+
+/** Ends what goes on until somebody presses Ctrl C. */
+function interrupted(): AbortSignal {
+  const controller = new AbortController();
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => controller.abort());
+  return controller.signal;
 }

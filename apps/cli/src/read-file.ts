@@ -1,5 +1,5 @@
 import { readFile, stat } from 'node:fs/promises';
-import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinDocument, type Material } from '@brelvin/core';
+import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinFile, type Material } from '@brelvin/core';
 
 /** A file can not be used; the message says which, why, and what to do. */
 export class BadFile extends Error {}
@@ -20,11 +20,11 @@ async function readBytes(path: string): Promise<Buffer> {
   }
 }
 
-/** @throws BadFile */
-export async function readDocumentFile(path: string): Promise<BrelvinDocument> {
+/** A document with the functions that came in its file, by name. @throws BadFile */
+export async function readBrelvinDocument(path: string): Promise<Pick<BrelvinFile, 'document' | 'functions'>> {
   const bytes = await readBytes(path);
   try {
-    return readBrelvinFile(bytes).document;
+    return readBrelvinFile(bytes);
   } catch (error) {
     if (error instanceof InvalidDocument || error instanceof BadBrelvinFile) throw new BadFile(`${path}: ${error.message}`);
     throw error;
@@ -32,9 +32,11 @@ export async function readDocumentFile(path: string): Promise<BrelvinDocument> {
 }
 
 /** @throws BadFile also for a set or light rig */
-export async function readMaterialFile(path: string): Promise<Material> {
-  const document = await readDocumentFile(path);
+export async function readMaterialFile(
+  path: string,
+): Promise<{ readonly material: Material; readonly functions: BrelvinFile['functions'] }> {
+  const { document, functions } = await readBrelvinDocument(path);
   if (document.format !== 'brelvin-material')
     throw new BadFile(`${path}: is a ${document.format.replace('brelvin-', '').replace('-', ' ')}, not a material.`);
-  return document;
+  return { material: document, functions };
 }

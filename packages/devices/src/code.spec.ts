@@ -12,7 +12,6 @@ import {
   newRig,
   newSet,
   Random,
-  RIGHT_PROGRAMS,
   StageScene,
   START_CAMERA,
   WellTyped,
@@ -20,6 +19,7 @@ import {
   type MaterialCode,
   type MeshBuffers,
 } from '@brelvin/core';
+import { RIGHT_PROGRAMS } from '../../core/src/testing/right-programs';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
 

@@ -1,12 +1,31 @@
-import { compileMaterial, elaborate, formatDiagnostic, library, type GraphProblem } from '@brelvin/core';
+import {
+  compileMaterial,
+  library,
+  libraryWith,
+  type CodeMend,
+  type Diagnostic,
+  type GraphProblem,
+  type Range,
+  type RelatedPlace,
+} from '@brelvin/core';
+import { CODE_FILE, diagnosticsOf } from '../code-file';
 import type { ExitCode, Output } from '../output';
-import { BadFile, readDocumentFile, readTextFile } from '../read-file';
+import { BadFile, readBrelvinDocument } from '../read-file';
 
-const CODE = /\.(glsl|vert|frag)$/;
+/** What was found in a file; of code with its place, offsets counted in UTF-16 units, lines and columns from 1. */
+export interface FoundProblem extends Partial<Omit<GraphProblem, 'message'>> {
+  readonly message: string;
+  readonly severity?: Diagnostic['severity'];
+  readonly line?: number;
+  readonly column?: number;
+  readonly range?: Range;
+  readonly mends?: readonly CodeMend[];
+  readonly related?: readonly RelatedPlace[];
+}
 
-interface FileReport {
+export interface FileReport {
   readonly file: string;
-  readonly problems: readonly (Partial<GraphProblem> & { readonly message: string })[];
+  readonly problems: readonly FoundProblem[];
 }
 
 /** Reads and compiles documents and shading code; says what is wrong with each file. */
@@ -14,29 +33,35 @@ export async function check(files: readonly string[], { json }: { json?: boolean
   const reports: FileReport[] = [];
   for (const file of files) reports.push({ file, problems: await problemsOf(file) });
   if (json) output.out(JSON.stringify(reports, null, 2));
-  else {
-    for (const { file, problems } of reports) {
-      if (problems.length === 0) output.out(`${file}: fine`);
-      for (const { node, inlet, message } of problems)
-        output.err(`${file}:${CODE.test(file) ? '' : ' '}${node ? `${[node, inlet].filter(Boolean).join('.')}: ` : ''}${message}`);
-    }
-  }
+  else for (const report of reports) tell(report, output);
   return reports.some((report) => report.problems.length > 0) ? 1 : 0;
 }
 
-async function problemsOf(file: string): Promise<FileReport['problems']> {
+/** Writes a report as lines: `file:line:column: severity: message`. */
+export function tell({ file, problems }: FileReport, output: Output): void {
+  if (problems.length === 0) output.out(`${file}: fine`);
+  for (const { node, inlet, message, severity, line, column, mends = [] } of problems) {
+    const place =
+      line === undefined ? ` ${node ? `${[node, inlet].filter(Boolean).join('.')}: ` : ''}` : `${line}:${column}: ${severity}: `;
+    const mend = mends.map(({ label }) => ` ${label}.`).join('');
+    output.err(`${file}:${place}${message}${mend && ` To mend:${mend}`}`);
+  }
+}
+
+export async function problemsOf(file: string): Promise<FileReport['problems']> {
   try {
-    if (CODE.test(file)) return await codeProblems(file);
-    const document = await readDocumentFile(file);
-    return document.format === 'brelvin-material' ? compileMaterial(document).problems : [];
+    if (CODE_FILE.test(file)) return (await diagnosticsOf(file)).map(plain);
+    const { document, functions } = await readBrelvinDocument(file);
+    if (document.format !== 'brelvin-material') return [];
+    const texts = new Map([...functions].map(([name, text]) => [name, { text }]));
+    const result = compileMaterial(document, texts.size > 0 ? libraryWith(texts, library()) : library());
+    return result.diagnostics?.map(plain) ?? result.problems;
   } catch (error) {
     if (error instanceof BadFile) return [{ message: error.message.replace(`${file}: `, '') }];
     throw error;
   }
 }
 
-/** Shading code may use everything the shader library declares. */
-async function codeProblems(file: string): Promise<FileReport['problems']> {
-  const { diagnostics } = elaborate(file, await readTextFile(file), library().module);
-  return diagnostics.map((diagnostic) => ({ message: formatDiagnostic(diagnostic).replace(`${file}:`, '') }));
+function plain({ message, severity, line, column, range, mends, related }: Diagnostic): FoundProblem {
+  return { severity, message, line, column, range, ...(mends ? { mends } : {}), ...(related ? { related } : {}) };
 }

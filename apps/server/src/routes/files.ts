@@ -1,4 +1,4 @@
-import { writeBrelvinFile, type BrelvinDocument } from '@brelvin/core';
+import { functionsNeededBy, functionsUsedBy, writeBrelvinFile, type BrelvinDocument } from '@brelvin/core';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { DocumentParams, FileMessage } from '../messages/documents';
 import { readMessage } from '../messages/read-message';
@@ -6,7 +6,7 @@ import type { AssetRepository } from '../store/asset-repository';
 import type { DocumentRepository } from '../store/document-repository';
 import { idParams } from './describe';
 
-/** Documents as files to be kept elsewhere: with their images in one archive, or with links to the workspace's. */
+/** Documents as files to be kept elsewhere: with their images and functions in one archive, or with links to the workspace's. */
 export async function fileRoutes(
   app: FastifyInstance,
   { documents, assets }: { documents: DocumentRepository; assets: AssetRepository },
@@ -19,8 +19,10 @@ export async function fileRoutes(
       const { images } = await readMessage(FileMessage, request.query);
       const { document } = await documents.read(id);
       const wanted = images === 'links' ? [] : imagesOf(document);
+      const functions = await functionsOf(document, documents);
       attach(reply, document.name);
-      if (wanted.length === 0) return reply.type('application/json; charset=utf-8').send(`${JSON.stringify(document, null, 2)}\n`);
+      if (wanted.length === 0 && functions.size === 0)
+        return reply.type('application/json; charset=utf-8').send(`${JSON.stringify(document, null, 2)}\n`);
       const found = new Map<string, { bytes: Uint8Array; type: string }>();
       for (const sha256 of wanted) {
         const { asset, content } = await assets.read(sha256);
@@ -28,9 +30,16 @@ export async function fileRoutes(
         for await (const chunk of content) chunks.push(chunk);
         found.set(sha256, { bytes: Buffer.concat(chunks), type: asset.type });
       }
-      return reply.type('application/zip').send(Buffer.from(writeBrelvinFile(document, found)));
+      return reply.type('application/zip').send(Buffer.from(writeBrelvinFile(document, found, functions)));
     },
   );
+}
+
+/** The functions that a document needs, and all that these need. */
+async function functionsOf(document: BrelvinDocument, documents: DocumentRepository): Promise<Map<string, string>> {
+  if (functionsUsedBy(document).length === 0) return new Map();
+  const texts = new Map((await documents.functions()).map((each) => [each.name, each]));
+  return new Map([...functionsNeededBy(document, texts)].flatMap((name) => (texts.has(name) ? [[name, texts.get(name)?.text ?? '']] : [])));
 }
 
 function imagesOf(document: BrelvinDocument): string[] {

@@ -105,7 +105,7 @@ function chainType(chain: string, { index, read }: CodedText, offset: number): T
   const global = [...read.module.globals.values()].find(({ name }) => name === first);
   let type = variable ? typeNamed(variable.type, read.module.structs) : global?.type;
   for (const field of fields) {
-    if (type?.kind === 'struct') type = (type as StructType).fields.find(({ name }) => name === field)?.type;
+    if (type?.kind === 'struct') type = type.fields.find(({ name }) => name === field)?.type;
     else if (type?.kind === 'array') type = type.element;
     else if (type?.kind === 'vector') type = NAMED_TYPES.get(field.length === 1 || field === '[]' ? 'float' : `vec${field.length}`);
     else return undefined;

@@ -1,5 +1,6 @@
 import type { WorkspaceLibrary } from '../catalogue/function-library';
-import type { Library } from '../catalogue/library';
+import { libraryText, type Library } from '../catalogue/library';
+import type { Origin } from '../ir/origin';
 import { SYSTEM_UNIFORMS } from '../compile/code/system-names';
 import { declaredParameters } from '../compile/code/declared-parameters';
 import type { CodeSymbol } from '../language';
@@ -55,6 +56,19 @@ function functionHelp({ name, declared }: CodeSymbol, read: CodedText['read'], l
     ({ overloads }) => overloads.length > 0 && overloads.some((each) => each.name === name && each.origin.path === declared?.path),
   );
   if (kind) return { help: kind.help, source: kind.source };
+  const told = declared && commentAbove(declared);
+  if (told) return { help: told };
   const comment = [...read.documentation].find(([signature]) => signature.startsWith(`${name}(`) || signature.startsWith(`${name}_`))?.[1];
   return comment ? { help: comment.help || comment.title, source: comment.tags.find((each) => each.name === 'source')?.text } : {};
+}
+
+/** The plain comment that stands before a declaration of the shader library. */
+function commentAbove({ path, range }: Origin): string {
+  const text = libraryText(path);
+  if (text === undefined || !range) return '';
+  const lines = text.slice(0, text.lastIndexOf('\n', range.from) + 1).split('\n');
+  lines.pop();
+  const words: string[] = [];
+  while (lines.at(-1)?.startsWith('//')) words.unshift((lines.pop() ?? '').slice(2).trim());
+  return words.join(' ');
 }

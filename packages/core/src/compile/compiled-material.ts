@@ -38,6 +38,8 @@ export interface CompileResult {
   readonly problems: readonly GraphProblem[];
   /** Of a code material: all that is to be said of its text. */
   readonly diagnostics?: readonly Diagnostic[];
+  /** Of a code material: which texts that is said of. */
+  readonly codeKey?: string;
   /** How often each node that reaches the dock is computed. */
   readonly rates: Readonly<Record<string, Rate>>;
 }

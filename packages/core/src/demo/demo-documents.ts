@@ -1,8 +1,8 @@
 import type { BrelvinDocument } from '../document/documents';
-import type { Graph, GraphNode } from '../document/graph';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE, type PartRule } from '../document/set';
 import { CLOTH_DEMOS } from './cloth-demos';
+import { CODE_DEMOS } from './code-demos';
 import { graph } from './demo-graph';
 import { DEMO_RIGS } from './demo-rigs';
 import { LABEL_ASSETS, LABEL_SIDE, LABELS, type LabelName } from './label-images';
@@ -16,7 +16,7 @@ export const DEMO_DOCUMENTS: readonly { readonly id: string; readonly document: 
   ...DEMO_RIGS,
   ...LABELS.map((label) => ({ id: `material-label-${label}`, document: labelMaterial(label) })),
   ...CLOTH_DEMOS,
-  { id: 'material-slate-of-tides', document: slateOfTides() },
+  ...CODE_DEMOS,
   { id: 'material-kite-dusk', document: kiteDusk() },
   { id: 'material-painted-eyes', document: paintedEyes() },
   { id: 'material-puppet-hair', document: puppetHair() },
@@ -144,66 +144,6 @@ function paintedEyes(): BrelvinDocument {
     tags: ['puppet'],
     notes: 'The set lets the eyes count as nearer to the eye, so the fringe never hides them.',
   };
-}
-
-/** A beginner's lit slate, each number a parameter. */
-function slateOfTides(): BrelvinDocument {
-  const material = newMaterial('Slate of tides', { set: 'set-plain-sphere', rig: 'rig-north-window' });
-  return {
-    ...material,
-    surface: withParameters(
-      graph(
-        { slate: ['parameter', 60, 60], shine: ['parameter', 60, 160], polish: ['parameter', 60, 260], light: ['blinnPhong', 320, 100] },
-        {
-          'light.base': 'slate.result',
-          'light.specular': 'shine.result',
-          'light.exponent': 'polish.result',
-          'dock.colour': 'light.result',
-        },
-      ),
-    ),
-    parameters: {
-      slate: {
-        name: 'Slate',
-        type: 'colour',
-        value: [0.075, 0.105, 0.125],
-        order: 0,
-        heading: 'Stone',
-        help: 'The dry stone, without shine.',
-      },
-      shine: {
-        name: 'Shine',
-        type: 'colour',
-        value: [0.32, 0.36, 0.38],
-        order: 1,
-        heading: 'Wetness',
-        help: 'How much light the wet film sends back.',
-      },
-      polish: {
-        name: 'Polish',
-        type: 'number',
-        value: 48,
-        low: 1,
-        high: 200,
-        order: 2,
-        heading: 'Wetness',
-        help: 'The larger, the smaller the spot.',
-      },
-    },
-    variants: {
-      low: { name: 'Low tide', order: 0, values: { slate: [0.13, 0.15, 0.16], shine: [0.03, 0.03, 0.03], polish: 8 } },
-      high: { name: 'High tide', order: 1, values: { slate: [0.075, 0.105, 0.125], shine: [0.32, 0.36, 0.38], polish: 48 } },
-    },
-    notes: 'The loft writes tide times on it.',
-  };
-}
-
-function withParameters(from: Graph): Graph {
-  const nodes = Object.entries(from.nodes).map(([id, node]): [string, GraphNode] => [
-    id,
-    node.kind === 'parameter' ? { ...node, parameter: id } : node,
-  ]);
-  return { ...from, nodes: Object.fromEntries(nodes) };
 }
 
 /** The puppet's head on its turned stand: four parts, three materials, eyes and brows over the hair. */

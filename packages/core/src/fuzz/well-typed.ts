@@ -38,15 +38,23 @@ interface Local {
   readonly fixed: boolean;
 }
 
+type Giver = { readonly name: string; readonly parameters: readonly string[] };
+
+let giving: ReadonlyMap<string, readonly Giver[]> | undefined;
+
 /** Built-in overloads by the type that they give. */
-const GIVING = new Map<string, { readonly name: string; readonly parameters: readonly string[] }[]>();
-for (const [name, overloads] of BUILTINS) {
-  for (const { result, parameters } of overloads) {
-    const types = parameters.map(typeName);
-    if (types.some((type) => NOT_WITHOUT_IMAGES.test(type)) || NEIGHBOURS.has(name)) continue;
-    const list = GIVING.get(typeName(result)) ?? [];
-    GIVING.set(typeName(result), [...list, { name, parameters: types }]);
+function givers(): ReadonlyMap<string, readonly Giver[]> {
+  if (giving) return giving;
+  const made = new Map<string, Giver[]>();
+  for (const [name, overloads] of BUILTINS) {
+    for (const { result, parameters } of overloads) {
+      const types = parameters.map(typeName);
+      if (types.some((type) => NOT_WITHOUT_IMAGES.test(type)) || NEIGHBOURS.has(name)) continue;
+      made.set(typeName(result), [...(made.get(typeName(result)) ?? []), { name, parameters: types }]);
+    }
   }
+  giving = made;
+  return made;
 }
 
 /** Writes functions of random statements whose types are right; later ones call earlier ones. */
@@ -283,7 +291,7 @@ export class WellTyped {
   }
 
   private builtin(type: string, depth: number): string | undefined {
-    const list = GIVING.get(type);
+    const list = givers().get(type);
     if (!list) return undefined;
     const { name, parameters } = this.random.of(list);
     return `${name}(${parameters.map((each) => this.value(each, depth - 1)).join(', ')})`;

@@ -143,7 +143,7 @@ export class DeclarationElaborator {
       const value = variable.value && expressions.elaborate(variable.value);
       if (syntax.storage === 'const') {
         if (!value) throw new LanguageError(`The constant "${name}" needs a value.`, variable);
-        expressions.expectType(value, type, variable.value as NonNullable<typeof variable.value>, 'The value');
+        expressions.expectType(value, type, variable.value, 'The value');
       } else if (value) {
         const how = syntax.storage === 'uniform' ? ` Write its default in a comment before it: /** @value … */` : '';
         const mends = syntax.storage === 'uniform' && variable.value ? [this.asComment(syntax, variable.to, variable.value)] : [];

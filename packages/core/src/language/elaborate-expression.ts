@@ -2,20 +2,7 @@ import { construct as buildConstruct, constant, global, local } from '../ir/buil
 import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { fold } from '../ir/passes';
-import {
-  BOOL,
-  FLOAT,
-  INT,
-  UINT,
-  NAMED_TYPES,
-  componentCount,
-  ofSize,
-  sameType,
-  scalarOf,
-  typeName,
-  type StructType,
-  type Type,
-} from '../ir/types';
+import { BOOL, FLOAT, INT, UINT, NAMED_TYPES, componentCount, ofSize, sameType, scalarOf, typeName, type Type } from '../ir/types';
 import { functionWords } from './function-words';
 import { BUILTINS, DERIVATIVES, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';

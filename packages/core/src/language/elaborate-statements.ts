@@ -212,7 +212,7 @@ export class StatementElaborator {
       const before = this.scope.declaredHere(name);
       if (before) throw new LanguageError(`"${name}" is already declared in this block.`, variable, { declared: before.declared });
       let value: Expression | undefined;
-      let trouble: unknown;
+      let trouble: Error | undefined;
       try {
         value = variable.value && this.expressions.elaborate(variable.value);
         if (value && variable.value) this.expressions.expectType(value, type, variable.value, `The value of "${name}"`);
@@ -221,7 +221,7 @@ export class StatementElaborator {
         }
       } catch (error) {
         // What follows may use it, whatever is wrong with its value.
-        trouble = error;
+        trouble = error as Error;
       }
       this.scope.troubled.delete(name);
       const declared = this.scope.declare(name, type, syntax.constant, range);

@@ -1,10 +1,16 @@
-import { Injectable } from '@angular/core';
-import { hexFromLinear, library, type Catalogue, type Meaning, type NodeKind, type RibbonType } from '@brelvin/core';
+import { inject, Injectable } from '@angular/core';
+import { hexFromLinear, type Catalogue, type Meaning, type NodeKind, type RibbonType } from '@brelvin/core';
+import { FunctionShelf } from '../shared/functions/function-shelf';
 
-/** The catalogue, read once for the page, and small questions about it. */
+/** The catalogue, and small questions about it. */
 @Injectable({ providedIn: 'root' })
 export class BenchContext {
-  readonly catalogue: Catalogue = library();
+  private readonly functions = inject(FunctionShelf);
+
+  /** With the functions of the Library; whoever reads it in a computation follows them. */
+  get catalogue(): Catalogue {
+    return this.functions.library();
+  }
 
   kind(id: string): NodeKind | undefined {
     return this.catalogue.kinds.get(id);

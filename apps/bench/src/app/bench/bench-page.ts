@@ -14,6 +14,7 @@ import {
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import {
+  codeKey,
   LONGEST_NAME,
   newRig,
   newSet,
@@ -28,7 +29,7 @@ import {
   type PartAddress,
   type StageSet,
 } from '@brelvin/core';
-import { BehaviorSubject, debounceTime, filter, of, switchMap, type Observable } from 'rxjs';
+import { of, switchMap, type Observable } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { RecentMaterials } from '../shared/documents/recent-materials';
@@ -41,6 +42,9 @@ import { Rooms } from '../shared/rooms/rooms';
 import { AboutPanel } from './about/about-panel';
 import { CheckRunner } from './checks/check-runner';
 import { ChecksPanel } from './checks/checks-panel';
+import { CodeView } from './code/code-view';
+import { CodeWork } from './code/code-work';
+import { FunctionLink } from './code/function-link';
 import { benchCommands } from './commands/bench-commands';
 import { isKeys, type Command } from './commands/command';
 import { CommandList } from './commands/command-list';
@@ -50,6 +54,7 @@ import { CompareMenu } from './compare/compare-menu';
 import { CompareWork } from './compare/compare-work';
 import { Compiler } from './compile/compiler';
 import { DocumentMenu } from './document-menu';
+import { copyNodes, inText, pasteNodes } from './graph/clipboard';
 import { GraphSurface } from './graph/graph-surface';
 import { GraphView } from './graph/graph-view';
 import { GraphWork, type GraphEdit } from './graph/graph-work';
@@ -78,13 +83,12 @@ import { Stage } from './stage/stage';
 import { StageLink } from './stage/stage-link';
 import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
+import { ThumbnailKeeper } from './stage/thumbnail-keeper';
 import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
 import { TermsMixer } from './terms/terms-mixer';
 
-const THUMBNAIL_AFTER_MS = 1200;
-
 type Panel = 'about' | 'outline' | 'opacity' | 'checks' | 'probe' | 'history';
-const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { value: 'parts' }];
+type Workspace = 'graph' | 'code' | 'parts';
 
 /** The Bench: one material with its set and light rig, its graph, its picture. */
 @Component({
@@ -92,6 +96,7 @@ const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { val
   imports: [
     AboutPanel,
     ChecksPanel,
+    CodeView,
     CommandList,
     CompareBar,
     CompareLine,
@@ -122,8 +127,10 @@ const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { val
   providers: [
     BenchLayout,
     CheckRunner,
+    CodeWork,
     CompareWork,
     Compiler,
+    FunctionLink,
     GraphView,
     GraphWork,
     ImagePlacer,
@@ -134,6 +141,7 @@ const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { val
     StageLink,
     StageLook,
     StageMaterials,
+    ThumbnailKeeper,
     Tidier,
     Workbench,
   ],
@@ -152,6 +160,8 @@ const WORKSPACES: readonly Tab<'graph' | 'parts'>[] = [{ value: 'graph' }, { val
 export class BenchPage {
   /** Id of the material, from the address. */
   readonly id = input.required<string>();
+  /** A function of the Library that is to be shown in the code tab, from the address. */
+  readonly function = input<string>();
 
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
@@ -175,8 +185,11 @@ export class BenchPage {
   protected readonly message = signal<string | undefined>(undefined);
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
-  protected readonly workspaces = WORKSPACES;
-  protected readonly tab = signal<'graph' | 'parts'>('graph');
+  protected readonly tab = signal<Workspace>('graph');
+  private readonly codeView = viewChild(CodeView);
+  private readonly codeWork = inject(CodeWork);
+  private readonly thumbnails = inject(ThumbnailKeeper);
+  private readonly functions = inject(FunctionLink);
   protected readonly panel = signal<Panel>('about');
   protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
@@ -212,6 +225,12 @@ export class BenchPage {
     const known = refusal.node !== undefined && this.work.resolved().nodes.has(refusal.node);
     return [{ node: known ? (refusal.node ?? '') : '', message: refusal.message }];
   });
+  /** A material is a graph or code. */
+  protected readonly workspaces = computed((): readonly Tab<Workspace>[] => [
+    ...(this.material()?.code ? [] : [{ value: 'graph' } as const]),
+    { value: 'code', help: this.material()?.code ? 'The text of this material' : 'The graph, read as code' },
+    { value: 'parts' },
+  ]);
   protected readonly panels = computed((): readonly Tab<Panel>[] => {
     const [wrong, found] = [this.problems().length, this.checks.result().findings.length];
     return [
@@ -238,7 +257,6 @@ export class BenchPage {
     if (state.kind === 'deleted' || state.kind === 'refused') return `Not saved: ${state.message}`;
     return state.kind;
   });
-  private readonly thumbnailWanted = new BehaviorSubject<number | undefined>(undefined);
 
   constructor() {
     effect(() => {
@@ -259,11 +277,19 @@ export class BenchPage {
       if (this.material()) this.checks.subject.set({ id, set });
       if (set) untracked(() => void this.stageMaterials.dress(set));
     });
+    effect(() => this.thumbnails.follow(this.id(), this.rigId()));
     effect(() => {
       const rig = this.rig();
       if (rig) untracked(() => this.rigWork.rig.set(rig));
     });
     inject(LensLink);
+    effect(() => {
+      const [result, code] = [this.compiled(), this.material()?.code];
+      // What was said of an earlier text has its places there.
+      if (result?.diagnostics && code && result.codeKey === codeKey(code)) this.codeWork.said.set(result.diagnostics);
+      const glsl = result?.compiled?.glsl;
+      if (glsl) this.codeWork.emitted.set({ fragment: glsl.fragment.text, vertex: glsl.vertex.text });
+    });
     effect(() => {
       const probing = this.panel() === 'probe';
       this.outlets.probing.set(probing);
@@ -272,25 +298,6 @@ export class BenchPage {
     this.rigWork.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editRig(edit));
     this.work.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editMaterial(edit));
     this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
-    this.workbench.saved
-      .pipe(
-        filter(({ id }) => id === this.id()),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ step }) => this.thumbnailWanted.next(step));
-    this.workbench.saved
-      .pipe(
-        filter(({ id }) => id === this.rigId()),
-        takeUntilDestroyed(),
-      )
-      .subscribe(() => this.thumbnailWanted.next(this.thumbnailWanted.value));
-    this.thumbnailWanted
-      .pipe(
-        filter((step) => step !== undefined),
-        debounceTime(THUMBNAIL_AFTER_MS),
-        takeUntilDestroyed(),
-      )
-      .subscribe((step) => void this.saveThumbnail(step));
     this.destroyRef.onDestroy(() => this.workbench.closeAll());
   }
 
@@ -302,13 +309,20 @@ export class BenchPage {
 
   private async open(id: string): Promise<void> {
     this.workbench.closeAll();
+    this.functions.letGo();
+    this.codeWork.clear();
     this.failure.set(undefined);
     try {
+      await this.functions.ready();
       const material = await this.workbench.load(id);
       if (material.format !== 'brelvin-material') {
         this.failure.set(`“${material.name}” is not a material. Choose one in the Library.`);
         return;
       }
+      this.codeWork.materialId.set(id);
+      const name = this.function();
+      this.tab.set(material.code || name !== undefined ? 'code' : 'graph');
+      if (name !== undefined) await this.codeWork.showFunction(name);
       this.stageMaterials.setBench(id);
       this.compare.stop();
       this.compare.materialId.set(id);
@@ -383,6 +397,7 @@ export class BenchPage {
   }
 
   protected undo(): void {
+    this.codeWork.flush();
     this.workbench.undo();
     this.followSeenIn();
   }
@@ -409,18 +424,34 @@ export class BenchPage {
     if (still) download(still, `${this.material()?.name ?? 'still'}.png`);
   }
 
-  protected frameMesh(): void {
-    this.link.engine()?.frameMesh();
-  }
-
   /** Brings a node into view, by its path; one inside of groups through them. */
   protected showNode(path: string): void {
-    this.tab.set('graph');
+    this.tab.set(this.material()?.code ? 'code' : 'graph');
+    if (!path) return;
     const steps = path.split('/');
     this.work.leave(0);
     for (const step of steps.slice(0, -1)) this.work.enter(step);
     const last = steps.at(-1);
     if (last) setTimeout(() => this.surface()?.showNode(last));
+  }
+
+  /** A copy of the material that is written as the code of its graph. */
+  protected async turnIntoCode(): Promise<void> {
+    try {
+      const id = await this.codeWork.keepMade();
+      if (id !== undefined) await this.router.navigate(['/bench', id]);
+    } catch (error) {
+      this.message.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  /** Shows the code of the chosen node's function. */
+  private readNodeCode(): void {
+    const [id] = this.work.chosen();
+    const kind = this.work.typed().graph.nodes[id ?? '']?.kind;
+    if (kind === undefined) return;
+    this.tab.set('code');
+    setTimeout(() => void this.codeView()?.showNodeCode(kind));
   }
 
   protected findNode(): void {
@@ -440,13 +471,14 @@ export class BenchPage {
       surface,
       undo: () => this.undo(),
       redo: () => this.redo(),
-      frameMesh: () => this.frameMesh(),
+      frameMesh: () => this.link.engine()?.frameMesh(),
       toggleTime: () => this.link.togglePlaying(),
       toggleAlone: () => this.layout.toggleAlone(),
       toggleView: () => this.look.toggleView(),
       togglePeek: () => this.togglePeek(),
       toggleProbe: () => this.toggleProbe(),
       showKeys: () => this.keysShown.set(true),
+      readCode: () => this.readNodeCode(),
       showTab: (tab) => this.tab.set(tab),
       sendOut: () => void this.sendOut(),
     });
@@ -462,12 +494,8 @@ export class BenchPage {
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {
     const engine = this.link.engine();
-    if (engine && this.panel() === 'probe') {
-      void this.probes.pin(engine, place.x, place.y);
-      return;
-    }
-    const found = this.link.engine()?.pick(place.x, place.y);
-    this.chosenPart.set(found);
+    if (engine && this.panel() === 'probe') void this.probes.pin(engine, place.x, place.y);
+    else this.chosenPart.set(engine?.pick(place.x, place.y));
   }
 
   protected pointAt(place: { x: number; y: number } | undefined): void {
@@ -489,20 +517,11 @@ export class BenchPage {
   }
 
   protected copy(event: ClipboardEvent, cut: boolean): void {
-    const text = inText(event) ? undefined : this.work.copied();
-    if (text === undefined || !event.clipboardData) return;
-    event.clipboardData.setData('text/plain', text);
-    event.preventDefault();
-    if (cut) this.work.remove();
+    copyNodes(event, this.work, cut);
   }
 
   protected paste(event: ClipboardEvent): void {
-    const surface = this.surface();
-    if (inText(event) || !surface || !event.clipboardData) return;
-    const files = [...event.clipboardData.files];
-    event.preventDefault();
-    if (files.length > 0) void surface.takeFiles(files, surface.pastePlace());
-    else this.work.paste(event.clipboardData.getData('text/plain'), surface.pastePlace());
+    pasteNodes(event, this.work, this.surface());
   }
 
   protected async restoreDeleted(): Promise<void> {
@@ -514,6 +533,7 @@ export class BenchPage {
   }
 
   protected async sendOut(): Promise<void> {
+    this.codeWork.flush();
     await this.workbench.flush();
     const link = document.createElement('a');
     link.href = this.api.fileUrl(this.id());
@@ -522,20 +542,10 @@ export class BenchPage {
 
   protected async backToLibrary(event: Event): Promise<void> {
     event.preventDefault();
+    this.codeWork.flush();
     await this.workbench.flush();
-    const step = this.thumbnailWanted.value;
-    if (step !== undefined) await this.saveThumbnail(step);
+    await this.thumbnails.flush();
     await this.router.navigate(['/']);
-  }
-
-  private async saveThumbnail(step: number): Promise<void> {
-    try {
-      const png = await this.link.engine()?.thumbnail();
-      if (png) await this.api.saveThumbnail(this.id(), step, png);
-    } catch (error) {
-      // A list without the newest picture is no reason to disturb anyone; the next save tries again.
-      if (!(error instanceof ApiFailure)) throw error;
-    }
   }
 
   protected key(event: KeyboardEvent): void {
@@ -554,9 +564,4 @@ export class BenchPage {
   protected leaving(event: BeforeUnloadEvent): void {
     if (this.workbench.unsaved > 0) event.preventDefault();
   }
-}
-
-/** Whether somebody writes in a field, which then keeps its keys and its clipboard. */
-function inText(event: Event): boolean {
-  return (event.target as HTMLElement | null)?.matches?.('input, textarea') ?? false;
 }

@@ -16,6 +16,12 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['F7', 'read the values of all nodes at points of the picture, and stop'],
   ['F8', 'the special view that was used last, and back'],
   ['F9', 'the picture alone in the whole window, and back'],
+  ['Alt M', 'in code: mend what is nearest to the cursor'],
+  ['Alt N', 'in code: go to the next thing that is wrong'],
+  ['Alt G', 'in code: show where the name under the cursor is written; so does Ctrl and a click'],
+  ['Alt R', 'in code: give the name under the cursor another one'],
+  ['Ctrl Space', 'in code: what can be written here'],
+  ['Ctrl F', 'in code: search, and replace'],
   ['?', 'this list'],
 ];
 

@@ -28,6 +28,8 @@ export class EntryCard {
   readonly duplicated = output<void>();
   readonly removed = output<void>();
   readonly restored = output<void>();
+  /** Of a function: it is to be read. */
+  readonly opened = output<void>();
 
   private readonly api = inject(DocumentApi);
   private readonly assets = inject(AssetApi);

@@ -1,15 +1,17 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { newMaterial, newRig, newSet } from '@brelvin/core';
+import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunction } from '@brelvin/core';
 import { debounceTime, Subject } from 'rxjs';
 import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
+import { FunctionShelf } from '../shared/functions/function-shelf';
 import { Icon } from '../shared/icons/icon';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
 import { FileTaker } from './file-taker';
+import { FunctionOpener } from './function-opener';
 import { Recents } from './recents';
 import { Shelves, type Shelf, type ShelfEntry } from './shelves';
 import { ThumbnailMaker } from './thumbnail-maker';
@@ -19,6 +21,7 @@ const SHELVES: readonly { readonly shelf: Shelf; readonly label: string; readonl
   { shelf: 'material', label: 'Materials', one: 'material' },
   { shelf: 'set', label: 'Sets', one: 'set' },
   { shelf: 'rig', label: 'Light rigs', one: 'light rig' },
+  { shelf: 'function', label: 'Functions', one: 'function' },
   { shelf: 'image', label: 'Images', one: 'image' },
 ];
 const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = [
@@ -26,6 +29,8 @@ const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = 
   ['name', 'name'],
   ['made', 'newest'],
 ];
+
+const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 104, rig: 104, function: 144 };
 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({
@@ -43,6 +48,8 @@ export class LibraryPage {
   private readonly shelfWork = inject(Shelves);
   private readonly recents = inject(Recents);
   private readonly taker = inject(FileTaker);
+  private readonly functions = inject(FunctionShelf);
+  private readonly opener = inject(FunctionOpener);
   protected readonly list = inject(LibraryList);
 
   protected readonly shelves = SHELVES;
@@ -53,6 +60,8 @@ export class LibraryPage {
   protected readonly message = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
   protected readonly deleted = signal<ShelfEntry | undefined>(undefined);
+  /** Height of an entry, CSS pixels. */
+  protected readonly tall = computed(() => TALL[this.shelf()]);
   private readonly typed = new Subject<string>();
 
   constructor() {
@@ -77,17 +86,25 @@ export class LibraryPage {
     this.typed.next(text);
   }
 
-  protected async create(): Promise<void> {
+  /** @param inCode a material that is written, not drawn */
+  protected async create(inCode = false): Promise<void> {
     await this.work(async () => {
-      const name = await this.freeName(`New ${this.word()}`);
       const shelf = this.shelf();
+      if (shelf === 'function') {
+        await this.functions.ready();
+        const name = this.functions.freeName('myFunction');
+        await this.functions.create(name);
+        await this.goToFunction(name);
+        return;
+      }
+      const name = await this.freeName(`New ${this.word()}`);
       if (shelf === 'set') await this.api.create(newId(), newSet(name));
       else if (shelf === 'rig') await this.api.create(newId(), newRig(name));
       else {
         const [set, rig, id] = [newId(), newId(), newId()];
         await this.api.create(set, newSet(`Set of ${name}`));
         await this.api.create(rig, newRig(`Light of ${name}`));
-        await this.api.create(id, newMaterial(name, { set, rig }));
+        await this.api.create(id, inCode ? newCodeMaterial(name, { set, rig }) : newMaterial(name, { set, rig }));
         await this.router.navigate(['/bench', id]);
         return;
       }
@@ -95,9 +112,24 @@ export class LibraryPage {
     });
   }
 
+  protected async openFunction(entry: ShelfEntry): Promise<void> {
+    await this.work(() => this.goToFunction(entry.name));
+  }
+
+  private async goToFunction(name: string): Promise<void> {
+    const material = await this.opener.materialFor(name);
+    await this.router.navigate(['/bench', material], { queryParams: { function: name } });
+  }
+
   protected async duplicate(entry: ShelfEntry): Promise<void> {
     await this.changing(async () => {
       const { document } = await this.api.read(entry.id);
+      if (document.format === 'brelvin-function') {
+        await this.functions.refresh();
+        const { changes } = renameFunction(document, this.functions.freeName(document.name));
+        await this.api.create(newId(), { ...applyChanges(document, changes), formerNames: [] });
+        return;
+      }
       await this.api.create(newId(), { ...document, name: `${document.name} copy`.slice(0, 120) });
     });
   }

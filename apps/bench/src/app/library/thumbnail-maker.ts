@@ -18,6 +18,7 @@ import {
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
+import { FunctionShelf } from '../shared/functions/function-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { pngOf } from '../shared/pixels/png-of';
 
@@ -25,6 +26,7 @@ import { pngOf } from '../shared/pixels/png-of';
 @Injectable({ providedIn: 'root' })
 export class ThumbnailMaker {
   private readonly api = inject(DocumentApi);
+  private readonly functions = inject(FunctionShelf);
   private readonly shelf = inject(ImageShelf);
   private queue: Promise<unknown> = Promise.resolve();
   private device?: { device: WebGl2Device; renderer: FrameRenderer };
@@ -48,6 +50,7 @@ export class ThumbnailMaker {
   }
 
   private async draw(id: string, step: number): Promise<string | undefined> {
+    await this.functions.ready();
     const material = (await this.api.read(id)).document as Material;
     const [set, rig] = await Promise.all([
       this.beside<StageSet>(material.seenIn.set, newSet('')),
@@ -63,7 +66,7 @@ export class ThumbnailMaker {
       const [first] = scene.items(0);
       if (!first) return undefined;
       for (const [worn, source] of await this.materialsOn(set, id, material)) {
-        const { compiled } = compileMaterial(source, undefined, { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+        const { compiled } = compileMaterial(source, this.functions.library(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
         if (!compiled && worn === id) return undefined;
         if (!compiled) continue;
         const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, source);

@@ -11,7 +11,7 @@ function withText(material: Material, text: string): Material {
 }
 
 const values = ({ parameters }: Material): Record<string, unknown> =>
-  Object.fromEntries(Object.values(parameters).map(({ uniform, value }) => [uniform, value]));
+  Object.fromEntries(Object.values(parameters).map(({ uniform, value }): [string, unknown] => [uniform ?? '', value]));
 
 describe('Parameters of a code material', () => {
   it('are its uniforms, with what their comments say', () => {

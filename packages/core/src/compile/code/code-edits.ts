@@ -49,7 +49,7 @@ export function parameterChanges({ code: before, parameters }: Pick<Material, 'c
     if (id === undefined || !known) {
       const fresh = freeId(declared.uniform, taken);
       taken.add(fresh);
-      changes.push({ path: ['parameters', fresh], value: { ...wanted, value: declared.value } as unknown as Json });
+      changes.push({ path: ['parameters', fresh], value: { ...wanted, value: declared.value } });
       return;
     }
     const initial = old.find(({ uniform }) => uniform === was);
@@ -57,7 +57,7 @@ export function parameterChanges({ code: before, parameters }: Pick<Material, 'c
     // What nobody has touched follows the default; what does not fit any more takes it.
     const untouched = initial !== undefined && same(known.value, initial.value);
     if ((untouched || known.type !== declared.type || sizeOf(known) !== sizeOf(declared)) && !same(known.value, declared.value))
-      changes.push({ path: ['parameters', id, 'value'], value: declared.value as Json });
+      changes.push({ path: ['parameters', id, 'value'], value: declared.value });
   });
   return changes;
 }
@@ -77,7 +77,7 @@ function fieldChanges(id: string, known: MaterialParameter, wanted: Fields): Cha
     if (same(known[field], wanted[field])) continue;
     const path = ['parameters', id, field];
     const value = wanted[field];
-    changes.push(value === undefined ? { path } : { path, value: value as Json });
+    changes.push(value === undefined ? { path } : { path, value: value });
   }
   if (known.live && wanted.type !== 'number') changes.push({ path: ['parameters', id, 'live'] });
   return changes;

@@ -71,9 +71,9 @@ vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inne
   it('refuses what would grow beyond all measure, quickly', () => {
     const calls = Array.from({ length: 40 }, (_, index) => `float f${index + 1}(float x) { return f${index}(x) + f${index}(x + 1.0); }`);
     const text = `float f0(float x) { return x; }\n${calls.join('\n')}\nvec4 paint(Surface s) { return vec4(f40(1.0)); }`;
-    const started = performance.now();
+    const started = Date.now();
     expect(compiled(text).problems[0]?.message).toContain('devices take at most 300,000');
-    expect(performance.now() - started).toBeLessThan(2000);
+    expect(Date.now() - started).toBeLessThan(2000);
   });
 
   it('adds up no terms that it does not have', () => {

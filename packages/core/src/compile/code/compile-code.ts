@@ -18,7 +18,7 @@ import { SlotAllocator, type Slot } from '../slots';
 import { MOST_IMAGES } from '../stages';
 import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
-import { readCode, type CodeProgram, type CodeStage } from './read-code';
+import { codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
 
 /** What must also move its vertices where the material has a shape, or has holes. */
 const SHAPED = ['caster', 'distance', 'edges', 'wires'] as const;
@@ -30,11 +30,12 @@ export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
 /** Compiles a material that is written as code. Same texts, same result. */
 export function compileCode(material: CodeMaterial, library: Library, { variants = [] }: CompileOptions = {}): CompileResult {
   const { diagnostics, parameters, program } = readCode(material.code, library);
+  const said = { diagnostics, codeKey: codeKey(material.code), rates: {} };
   const errors = diagnostics.filter(({ severity }) => severity === 'error');
-  if (!program) return { problems: errors.map(problemOf), diagnostics, rates: {} };
+  if (!program) return { ...said, problems: errors.map(problemOf) };
   const linker = new CodeLinker(program, parameters, material, library);
   const problems = linker.problems();
-  if (problems.length > 0) return { problems, diagnostics, rates: {} };
+  if (problems.length > 0) return { ...said, problems };
   // A function for it is meant to be used; the fourth number of a colour may be anything.
   const opacity = material.opacity ?? (program.has.opacity ? 'blend' : undefined);
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
@@ -56,7 +57,7 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
     baked: [],
     images: linker.images,
   };
-  return { problems: [], diagnostics, rates: {}, compiled };
+  return { ...said, problems: [], compiled };
 }
 
 const NOTHING_PER_FRAME: CompiledMaterial['frame'] = { line: [], functions: new Map() };

@@ -15,6 +15,7 @@ import {
   type ElaborationOptions,
   type SymbolIndex,
 } from '../../language';
+import { hashText } from '../hash';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
 
@@ -66,6 +67,11 @@ const WHOLE = /\bvoid\s+main\s*\(/;
 /** Whether a text is a whole program, in the manner of the standard, instead of functions. */
 export function isWhole({ text, vertices }: MaterialCode): boolean {
   return WHOLE.test(text) || vertices !== undefined;
+}
+
+/** Tells texts apart: what was said of one is not said of another. */
+export function codeKey({ text, vertices }: MaterialCode): string {
+  return hashText(`${text}\n${vertices ?? ''}`);
 }
 
 interface Remembered {

@@ -1,10 +1,14 @@
 import { library } from '../../catalogue/library';
 import type { MaterialCode } from '../../document/material';
 import { withEdits } from '../../language';
-import { WRONG_PROGRAMS } from '../../testing/wrong-programs';
+import { WRONG_DECLARATIONS } from '../../testing/wrong-declarations';
+import type { WrongProgram } from '../../testing/wrong-program';
+import { WRONG_STATEMENTS } from '../../testing/wrong-statements';
 import { readCode } from './read-code';
 
-function codeOf([form, code]: (typeof WRONG_PROGRAMS)[number]): MaterialCode {
+const WRONG_PROGRAMS = [...WRONG_STATEMENTS, ...WRONG_DECLARATIONS];
+
+function codeOf([form, code]: WrongProgram): MaterialCode {
   const [text, vertices] = typeof code === 'string' ? [code] : code;
   const right = 'vec4 paint(Surface s) {';
   if (form === 'inside') return { text: `${right} ${text} return vec4(1.0); }` };

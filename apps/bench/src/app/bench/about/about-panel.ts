@@ -38,7 +38,11 @@ import { GraphWork } from '../graph/graph-work';
       }
       <p class="hint">Formula: {{ known.source }}</p>
     } @else if (problems().length === 0 && work.group() === undefined) {
-      <p class="hint">Select a node to read what it does. Press <kbd>?</kbd> for the keys.</p>
+      @if (work.material().code) {
+        <p class="hint">Point at a name in the code to read what it means. Press <kbd>?</kbd> for the keys.</p>
+      } @else {
+        <p class="hint">Select a node to read what it does. Press <kbd>?</kbd> for the keys.</p>
+      }
     }
   `,
 })

@@ -16,7 +16,8 @@ export interface BenchHands {
   togglePeek(): void;
   toggleProbe(): void;
   showKeys(): void;
-  showTab(tab: 'graph' | 'parts'): void;
+  readCode(): void;
+  showTab(tab: 'graph' | 'code' | 'parts'): void;
   sendOut(): void;
 }
 
@@ -137,6 +138,14 @@ export function benchCommands(hands: BenchHands): readonly Command[] {
     { id: 'time', title: 'Stop or start the Stage’s clock', words: 'pause play', run: () => hands.toggleTime() },
     { id: 'alone', title: 'The picture alone', words: 'full window', keys: 'F9', run: () => hands.toggleAlone() },
     { id: 'tab-graph', title: 'Show the graph', run: () => hands.showTab('graph') },
+    { id: 'tab-code', title: 'Show the code', words: 'text glsl shading', run: () => hands.showTab('code') },
+    {
+      id: 'read-code',
+      title: 'Read the chosen node’s code',
+      words: 'function source formula glsl fork',
+      unable: needsChosen,
+      run: () => hands.readCode(),
+    },
     { id: 'tab-parts', title: 'Show the parts', run: () => hands.showTab('parts') },
     { id: 'send-out', title: 'Send the material out as a file', words: 'export save', run: () => hands.sendOut() },
     { id: 'keys', title: 'Show the keys', words: 'help shortcuts', keys: '?', run: () => hands.showKeys() },

@@ -2,7 +2,14 @@ import {
   applyChanges,
   compileMaterial,
   compileOutlets,
+  completionsAt,
+  functionDiagnostics,
+  graphAsCode,
+  helpAt,
   library,
+  libraryWith,
+  renamable,
+  renameAt,
   packOutlets,
   packResult,
   resolveGraph,
@@ -10,12 +17,19 @@ import {
   type Change,
   type CheckInput,
   type Checked,
+  type Completions,
+  type Diagnostic,
+  type FunctionText,
+  type GraphAsCode,
+  type GraphProblem,
+  type Library,
   type Material,
   type OutletAddress,
   type PackedOutlets,
   type PackedResult,
   type ResolvedGraph,
   type SurfaceVariant,
+  type TextRole,
 } from '@brelvin/core';
 import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
@@ -27,7 +41,20 @@ export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials'>;
 class MaterialReplicas {
   private readonly materials = new Map<string, Material>();
   /** Of the material that was checked last. */
-  private resolved?: { readonly id: string; readonly graph: ResolvedGraph };
+  private resolved?: { readonly id: string; readonly graph: ResolvedGraph; readonly library: Library };
+  private functions: ReadonlyMap<string, FunctionText> = new Map();
+
+  /** The shader library with the functions of the workspace. */
+  private get library(): Library {
+    return this.functions.size > 0 ? libraryWith(this.functions, library()) : library();
+  }
+
+  /** Functions that are new or different, and names that are gone. */
+  setFunctions(changed: readonly (readonly [string, FunctionText])[], gone: readonly string[]): void {
+    const next = new Map([...this.functions, ...changed]);
+    for (const name of gone) next.delete(name);
+    this.functions = next;
+  }
 
   open(id: string, material: Material): void {
     this.materials.set(id, material);
@@ -43,20 +70,45 @@ class MaterialReplicas {
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
-    return packResult(compileMaterial(this.replica(id), library(), { variants }));
+    return packResult(compileMaterial(this.replica(id), this.library, { variants }));
   }
 
   outlets(id: string, wanted: readonly OutletAddress[]): PackedOutlets {
-    return packOutlets(compileOutlets(this.replica(id), wanted, library()));
+    return packOutlets(compileOutlets(this.replica(id), wanted, this.library));
   }
 
   check(id: string, surroundings: Surroundings): Checked {
     const material = this.replica(id);
-    const catalogue = library();
-    const before = this.resolved?.id === id ? this.resolved.graph : undefined;
+    const catalogue = this.library;
+    const before = this.resolved?.id === id && this.resolved.library === catalogue ? this.resolved.graph : undefined;
     const resolved = resolveGraph(material, catalogue, before);
-    this.resolved = { id, graph: resolved };
+    this.resolved = { id, graph: resolved, library: catalogue };
     return runChecks({ ...surroundings, material, resolved, catalogue, newId });
+  }
+
+  /** A graph as shading code. */
+  graphCode(id: string): GraphAsCode | { readonly problems: readonly GraphProblem[] } {
+    return graphAsCode(this.replica(id), this.library);
+  }
+
+  functionDiagnostics(name: string, text: string): readonly Diagnostic[] {
+    return functionDiagnostics(name, text, this.library);
+  }
+
+  completions(text: string, role: TextRole, offset: number): Completions | undefined {
+    return completionsAt(text, role, offset, this.library);
+  }
+
+  help(text: string, role: TextRole, offset: number): ReturnType<typeof helpAt> {
+    return helpAt(text, role, offset, this.library);
+  }
+
+  renamable(text: string, role: TextRole, offset: number): ReturnType<typeof renamable> {
+    return renamable(text, role, offset, this.library);
+  }
+
+  rename(text: string, role: TextRole, offset: number, wanted: string): ReturnType<typeof renameAt> {
+    return renameAt(text, role, offset, wanted, this.library);
   }
 
   private replica(id: string): Material {

@@ -1,16 +1,26 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import {
   isStructural,
+  NO_FUNCTIONS,
   unpackOutlets,
   unpackResult,
   type Change,
   type Checked,
   type CompiledOutlets,
   type CompileResult,
+  type Completions,
+  type Diagnostic,
+  type FunctionText,
+  type FunctionTexts,
+  type GraphAsCode,
+  type helpAt,
   type GraphProblem,
   type Material,
   type OutletAddress,
+  type renamable,
+  type renameAt,
   type SurfaceVariant,
+  type TextRole,
 } from '@brelvin/core';
 import { wrap, type Remote } from 'comlink';
 import { BehaviorSubject, map, distinctUntilChanged, Subject, type Observable } from 'rxjs';
@@ -19,6 +29,16 @@ import type { RemoteCompiler, Surroundings } from './compile.worker';
 export interface CompiledDocument {
   readonly id: string;
   readonly result: CompileResult;
+}
+
+type At<T> = (text: string, role: TextRole, offset: number) => Promise<T>;
+
+/** What an editor asks about a text. */
+export interface Assist {
+  readonly completions: At<Completions | undefined>;
+  readonly help: At<ReturnType<typeof helpAt>>;
+  readonly renamable: At<ReturnType<typeof renamable>>;
+  rename(text: string, role: TextRole, offset: number, wanted: string): Promise<ReturnType<typeof renameAt>>;
 }
 
 /** Compiles and checks the materials on the Stage in a worker. Requests are numbered; only the newest one's result is shown. */
@@ -31,6 +51,7 @@ export class Compiler implements OnDestroy {
   private readonly requested = new Map<string, number>();
   private readonly waiting = new Set<string>();
   private running = false;
+  private functions: FunctionTexts = NO_FUNCTIONS;
   private readonly variants = new Set<SurfaceVariant>();
 
   /** Each result as it comes. */
@@ -85,6 +106,36 @@ export class Compiler implements OnDestroy {
     return this.remote.outlets(id, wanted).then(unpackOutlets, defect);
   }
 
+  /** Takes functions of the Library into use; compiles the materials that need one of those that changed. */
+  setFunctions(texts: FunctionTexts, needed: (id: string) => ReadonlySet<string>): void {
+    const before = this.functions;
+    if (texts === before) return;
+    const changed = [...texts].filter(([name, each]) => !sameFunction(before.get(name), each));
+    const gone = [...before.keys()].filter((name) => !texts.has(name));
+    this.functions = texts;
+    if (changed.length === 0 && gone.length === 0) return;
+    void this.remote.setFunctions(changed, gone);
+    const names = new Set([...changed.map(([name]) => name), ...gone]);
+    for (const id of this.requested.keys()) if ([...needed(id)].some((name) => names.has(name))) this.request(id);
+  }
+
+  /** A graph as shading code, of a material that is open. */
+  graphCode(id: string): Promise<GraphAsCode | { readonly problems: readonly GraphProblem[] }> {
+    return this.remote.graphCode(id);
+  }
+
+  functionDiagnostics(name: string, text: string): Promise<readonly Diagnostic[]> {
+    return this.remote.functionDiagnostics(name, text);
+  }
+
+  /** Questions about a text that is being written. */
+  readonly assist: Assist = {
+    completions: (text, role, offset) => this.remote.completions(text, role, offset),
+    help: (text, role, offset) => this.remote.help(text, role, offset),
+    renamable: (text, role, offset) => this.remote.renamable(text, role, offset),
+    rename: (text, role, offset, wanted) => this.remote.rename(text, role, offset, wanted),
+  };
+
   private request(id: string): void {
     this.requested.set(id, (this.requested.get(id) ?? 0) + 1);
     this.waiting.add(id);
@@ -116,4 +167,8 @@ export class Compiler implements OnDestroy {
 function defect(error: unknown): CompileResult {
   const message = `The compiler failed on this graph (${error instanceof Error ? error.message : String(error)}). Undo the last change.`;
   return { problems: [{ node: '', message }], rates: {} };
+}
+
+function sameFunction(a: FunctionText | undefined, b: FunctionText): boolean {
+  return a !== undefined && a.text === b.text && (a.formerNames ?? []).join() === (b.formerNames ?? []).join();
 }

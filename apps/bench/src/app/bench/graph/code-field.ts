@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, type OnDestroy } from '@angular/core';
-import { codeKind, FIRST_CODE, LONGEST_CODE } from '@brelvin/core';
+import { codeKind, FIRST_CODE, LONGEST_CODE, withEdits, type CodeMend } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from './graph-work';
@@ -32,8 +32,8 @@ const PAUSE_MS = 350;
         <brelvin-icon name="warning" />
         <span
           >Line {{ found.line }}, column {{ found.column }}: {{ found.message }}
-          @if (found.replacement; as mend) {
-            <button type="button" class="text-button" (click)="replace(field, mend)">Write “{{ mend }}”</button>
+          @for (mend of found.mends ?? []; track $index) {
+            <button type="button" class="text-button" (click)="apply(field, mend)">{{ mend.label }}</button>
           }
         </span>
       </p>
@@ -71,10 +71,8 @@ export class CodeField implements OnDestroy {
     this.work.do(this.work.typed().edits.setCode(this.node(), this.text()), this.gesture);
   }
 
-  protected replace(field: HTMLTextAreaElement, mend: string): void {
-    const { range } = this.problem() ?? {};
-    if (!range) return;
-    this.typed(this.text().slice(0, range.from) + mend + this.text().slice(range.to));
+  protected apply(field: HTMLTextAreaElement, { edits }: CodeMend): void {
+    this.typed(withEdits(this.text(), edits));
     this.commit();
     field.focus();
   }

@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
+  type Catalogue,
   clip,
   duplicate,
   EACH_LIGHT_GROUP,
@@ -68,7 +69,7 @@ export class GraphWork {
   private readonly view = inject(GraphView);
   private readonly edits = new Subject<GraphEdit>();
   private readonly words = new Subject<string>();
-  private lastResolved?: ResolvedGraph;
+  private lastResolved?: { readonly graph: ResolvedGraph; readonly catalogue: Catalogue };
   private lastPlaced?: PlacedGraph;
 
   readonly material = signal<Material>(newMaterial(''));
@@ -88,7 +89,13 @@ export class GraphWork {
 
   /** Changes only where types may: dragging a number resolves nothing. */
   private readonly structure = computed(() => this.material(), { equal: sameStructure });
-  readonly resolved = computed(() => (this.lastResolved = resolveGraph(this.structure(), this.context.catalogue, this.lastResolved)));
+  readonly resolved = computed(() => {
+    const { catalogue } = this.context;
+    const before = this.lastResolved?.catalogue === catalogue ? this.lastResolved.graph : undefined;
+    const graph = resolveGraph(this.structure(), catalogue, before);
+    this.lastResolved = { graph, catalogue };
+    return graph;
+  });
   readonly typed = computed(() => {
     const path = this.trail()
       .map((each) => `${each.node}/`)

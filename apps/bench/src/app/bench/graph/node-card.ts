@@ -214,7 +214,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
             />
           }
           @case ('image') {
-            <brelvin-image-field class="card-control" [node]="id()" [image]="node().image" (chosen)="chooseImage($event)" />
+            <brelvin-image-field class="card-control" [user]="{ node: id() }" [image]="node().image" (chosen)="chooseImage($event)" />
           }
           @case ('choice') {
             <select

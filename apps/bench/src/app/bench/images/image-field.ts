@@ -6,7 +6,7 @@ import { Choices, plainChoices, type Choice } from '../../shared/controls/choice
 import { BESIDE } from '../../shared/controls/colour-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
-import { ImagePlacer } from './image-placer';
+import { ImagePlacer, type ImageUser } from './image-placer';
 
 const ROLES: readonly Choice<MaterialImage['role']>[] = [
   { value: 'colour', help: 'sRGB: what one sees, read as light' },
@@ -18,7 +18,7 @@ const UV_SETS: readonly Choice<number>[] = [
 ];
 const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 
-/** Which image a node reads, and how: from the material, the workspace, or a file. */
+/** Which image a node or parameter shows, and how: from the material, the workspace, or a file. */
 @Component({
   selector: 'brelvin-image-field',
   imports: [CdkConnectedOverlay, CdkOverlayOrigin, Choices, Icon],
@@ -26,7 +26,7 @@ const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
   templateUrl: './image-field.html',
 })
 export class ImageField {
-  readonly node = input.required<string>();
+  readonly user = input.required<ImageUser>();
   readonly image = input<string>();
   readonly chosen = output<string>();
 
@@ -73,13 +73,13 @@ export class ImageField {
   }
 
   protected adopt(asset: AssetSummary): void {
-    this.placer.adopt(this.node(), asset);
+    this.placer.adopt(this.user(), asset);
   }
 
   protected async takeFile(field: HTMLInputElement): Promise<void> {
     const file = field.files?.[0];
     field.value = '';
-    if (file) await this.placer.fill(this.node(), file);
+    if (file) await this.placer.fill(this.user(), file);
   }
 
   protected url(asset: string): string {

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { fittingOutlet, IMAGE_KIND, joinEdits, putImage, type InletAddress, type MaterialImage } from '@brelvin/core';
+import { fittingOutlet, IMAGE_KIND, joinEdits, putImage, setParameter, type InletAddress, type MaterialImage } from '@brelvin/core';
 import type { AssetSummary } from '../../shared/api/asset-api';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from '../bench-context';
@@ -9,6 +9,9 @@ import { GraphWork } from '../graph/graph-work';
 import { ImageShelf } from '../../shared/images/image-shelf';
 
 const STEP = 190;
+
+/** What shows an image: a node, or a parameter of a code material. */
+export type ImageUser = { readonly node: string } | { readonly parameter: string };
 
 /** Puts images into the material: dropped on the graph, on an inlet, or chosen on a node. */
 @Injectable()
@@ -26,16 +29,16 @@ export class ImagePlacer {
     }
   }
 
-  /** Gives a node an image from a file. */
-  async fill(node: string, file: File): Promise<void> {
+  /** Gives a node or parameter an image from a file. */
+  async fill(user: ImageUser, file: File): Promise<void> {
     const image = await this.take(file);
-    if (image) this.put(node, image);
+    if (image) this.put(user, image);
   }
 
-  /** Gives a node an image of the workspace. */
-  adopt(node: string, { sha256, name, width, height }: AssetSummary): void {
+  /** Gives a node or parameter an image of the workspace. */
+  adopt(user: ImageUser, { sha256, name, width, height }: AssetSummary): void {
     const own = name.replace(/\.[^.]+$/, '');
-    this.put(node, {
+    this.put(user, {
       name: own,
       asset: sha256,
       width,
@@ -57,9 +60,10 @@ export class ImagePlacer {
     }
   }
 
-  private put(node: string, image: MaterialImage): void {
+  private put(user: ImageUser, image: MaterialImage): void {
     const { id, changes } = this.imageOf(image);
-    this.work.do({ label: 'Choose an image', changes: [...changes, ...this.work.typed().edits.setImage(node, id).changes] });
+    const chosen = 'node' in user ? this.work.typed().edits.setImage(user.node, id) : setParameter(user.parameter, 'image', id);
+    this.work.do({ label: 'Choose an image', changes: [...changes, ...chosen.changes] });
   }
 
   private place(image: MaterialImage, at: Point, into?: InletAddress): void {

@@ -3,6 +3,7 @@ import {
   applyVariant,
   keepVariant,
   LIVE_KINDS,
+  parametersOf,
   removeVariant,
   setParameter,
   STILL_LIVE_INPUT,
@@ -11,11 +12,15 @@ import {
   type MaterialParameter,
   type Variant,
 } from '@brelvin/core';
+import { Choices } from '../../shared/controls/choices';
 import { ColourField } from '../../shared/controls/colour-field';
+import { GradientField } from '../../shared/controls/gradient-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
+import { CodeWork } from '../code/code-work';
+import { ImageField } from '../images/image-field';
 
 interface ParameterRow extends MaterialParameter {
   readonly id: string;
@@ -54,7 +59,7 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
 /** The material's named numbers and colours, to be changed without looking at the graph, and their variants. */
 @Component({
   selector: 'brelvin-parameters-panel',
-  imports: [ColourField, Icon, NumberField],
+  imports: [Choices, ColourField, GradientField, Icon, ImageField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body' },
   templateUrl: './parameters-panel.html',
@@ -66,9 +71,20 @@ export class ParametersPanel {
   protected readonly liveWords = LIVE_WORDS;
   protected readonly liveNumbers = LIVE_NUMBERS;
 
+  private readonly codeWork = inject(CodeWork);
+  /** Where the code of a code material declares each of its parameters, by uniform. */
+  private readonly declared = computed(() => {
+    const { code } = this.work.material();
+    return code && new Map(parametersOf(code).map((each) => [each.uniform, each]));
+  });
+  /** Whether code declares them: then it says what they are called and how far they go. */
+  protected readonly inCode = computed(() => this.declared() !== undefined);
+
   /** By heading, those without one first. */
   protected readonly sections = computed(() => {
+    const declared = this.declared();
     const rows = Object.entries(this.work.material().parameters)
+      .filter(([, { uniform }]) => !declared || (uniform !== undefined && declared.has(uniform)))
       .map(([id, parameter]): ParameterRow => ({ id, ...parameter }))
       .sort((a, b) => a.order - b.order || a.name.localeCompare(b.name));
     const headings = [...new Set(rows.map((row) => row.heading ?? ''))].sort((a, b) => Number(a !== '') - Number(b !== ''));
@@ -86,6 +102,39 @@ export class ParametersPanel {
 
   protected colourOf(row: ParameterRow): readonly number[] {
     return typeof row.value === 'number' ? [row.value, row.value, row.value] : row.value;
+  }
+
+  protected readonly round = Math.round;
+
+  protected listOf(row: ParameterRow): readonly number[] {
+    return typeof row.value === 'number' ? [row.value] : row.value;
+  }
+
+  /** One of several numbers of a vector. */
+  protected setPart(row: ParameterRow, index: number, value: number, gesture?: string): void {
+    const list = [...this.listOf(row)];
+    list[index] = value;
+    this.set(row, list, gesture);
+  }
+
+  protected choicesOf({ choices = [] }: ParameterRow): { value: number; words: string }[] {
+    return choices.map((words, value) => ({ value, words }));
+  }
+
+  protected chooseImage(row: ParameterRow, image: string): void {
+    this.work.do(setParameter(row.id, 'image', image));
+  }
+
+  /** Shows where the code declares it. */
+  protected showDeclaration({ uniform }: ParameterRow): void {
+    const found = uniform === undefined ? undefined : this.declared()?.get(uniform);
+    if (found) this.codeWork.show({ kind: 'pixels' }, found.nameRange);
+  }
+
+  /** The default of a number that code declares. */
+  protected reset(row: ParameterRow): void {
+    const value = row.uniform === undefined ? undefined : this.declared()?.get(row.uniform)?.value;
+    if (value !== undefined) this.set(row, value);
   }
 
   protected set(row: ParameterRow, value: InletValue, gesture?: string): void {

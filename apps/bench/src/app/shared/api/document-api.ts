@@ -31,6 +31,20 @@ export interface HistoryPart {
   readonly steps: readonly (MissedStep & { readonly at: string })[];
 }
 
+export interface StoredFunction {
+  readonly id: string;
+  readonly step: number;
+  readonly name: string;
+  readonly text: string;
+  readonly formerNames: readonly string[];
+}
+/** A document that asks for a function. */
+export interface FunctionUser {
+  readonly id: string;
+  readonly kind: DocumentKind;
+  readonly name: string;
+}
+
 /** The server's documents. Every method throws ApiFailure. */
 @Injectable({ providedIn: 'root' })
 export class DocumentApi {
@@ -80,6 +94,14 @@ export class DocumentApi {
 
   restore(id: string): Promise<void> {
     return request('POST', `/documents/${id}/restore`);
+  }
+
+  functions(): Promise<{ functions: StoredFunction[] }> {
+    return request('GET', '/functions');
+  }
+
+  functionUsers(name: string): Promise<{ users: FunctionUser[] }> {
+    return request('GET', `/functions/${name}/users`);
   }
 
   saveThumbnail(id: string, step: number, png: Blob): Promise<void> {

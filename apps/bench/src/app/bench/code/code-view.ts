@@ -1,0 +1,218 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal, viewChild } from '@angular/core';
+import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
+import { DocumentApi, type FunctionUser } from '../../shared/api/document-api';
+import { Tabs, type Tab } from '../../shared/controls/tabs';
+import { FunctionShelf } from '../../shared/functions/function-shelf';
+import { Icon } from '../../shared/icons/icon';
+import { Compiler } from '../compile/compiler';
+import { GraphWork } from '../graph/graph-work';
+import { CodeWork, sheetKey, type Sheet } from './code-work';
+import { CodeEditor } from './editor/code-editor';
+import { FunctionMenu } from './function-menu';
+import { RenameField } from './rename-field';
+
+const FIRST_VERTICES = `in vec3 position;
+uniform mat4 clipFromObject;
+
+void main() {
+  gl_Position = clipFromObject * vec4(position, 1.0);
+}
+`;
+
+/** The code tab: texts to read and write, what is wrong with them, and what can be done about it. */
+@Component({
+  selector: 'brelvin-code-view',
+  imports: [CodeEditor, FunctionMenu, Icon, RenameField, Tabs],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'code-view' },
+  templateUrl: './code-view.html',
+})
+export class CodeView {
+  /** A node was asked for, by its path. */
+  readonly nodeShown = output<string>();
+  readonly undoAsked = output<void>();
+  readonly redoAsked = output<void>();
+  /** The graph is to become a code material, a copy. */
+  readonly codeWanted = output<void>();
+  readonly told = output<string>();
+
+  protected readonly work = inject(CodeWork);
+  private readonly graph = inject(GraphWork);
+  private readonly shelf = inject(FunctionShelf);
+  private readonly compiler = inject(Compiler);
+  private readonly api = inject(DocumentApi);
+  private readonly editor = viewChild(CodeEditor);
+  protected readonly renaming = signal<{ readonly at: number; readonly name: string; readonly count: number } | undefined>(undefined);
+  protected readonly renameProblem = signal('');
+  protected readonly users = signal<readonly FunctionUser[] | undefined>(undefined);
+  private readonly line = signal(1);
+
+  protected readonly tabs = computed((): readonly Tab<string>[] =>
+    this.work.sheets().map((sheet) => ({ value: sheetKey(sheet), ...wordsOf(sheet) })),
+  );
+  protected readonly shown = computed(() => sheetKey(this.work.sheet()));
+  protected readonly label = computed(() => `Code: ${wordsOf(this.work.sheet()).words}`);
+  protected readonly problems = computed(() => [...this.work.diagnostics()].sort(worstFirst));
+  protected readonly mendable = computed(() => this.problems().some(({ mends }) => mends && mends.length > 0));
+  /** The node that the cursor's line was made of. */
+  protected readonly nodeHere = computed(() => {
+    const origins = this.work.origins();
+    for (let index = Math.min(this.line(), origins.length) - 1; index >= 0; index--) {
+      const path = origins[index]?.path;
+      if (path !== undefined && this.graph.resolved().nodes.has(path)) return path;
+      if (path !== undefined) return undefined;
+    }
+    return undefined;
+  });
+  /** The function at the cursor that can be forked: of the library file, or of the Library. */
+  protected readonly forkable = computed(() => {
+    const sheet = this.work.sheet();
+    return sheet.kind === 'library' || sheet.kind === 'function';
+  });
+
+  protected show(key: string): void {
+    const sheet = this.work.sheets().find((each) => sheetKey(each) === key);
+    if (sheet) this.work.show(sheet);
+    this.users.set(undefined);
+    this.renaming.set(undefined);
+  }
+
+  protected close(): void {
+    this.work.close(this.work.sheet());
+    this.users.set(undefined);
+  }
+
+  protected get closable(): boolean {
+    const { kind } = this.work.sheet();
+    return kind === 'function' || kind === 'library';
+  }
+
+  protected addVertices(): void {
+    this.work.setVertices(FIRST_VERTICES);
+  }
+
+  protected lineChosen(line: number): void {
+    this.line.set(line);
+  }
+
+  protected mend(): void {
+    this.editor()?.mend();
+  }
+
+  protected go(problem: Diagnostic): void {
+    this.work.show(this.work.sheet(), { from: problem.range.from, to: problem.range.from });
+  }
+
+  protected apply(problem: Diagnostic, index: number): void {
+    const edits = problem.mends?.[index]?.edits;
+    if (edits) this.editor()?.change(edits);
+  }
+
+  protected declaration(): void {
+    void this.editor()?.askDeclaration();
+  }
+
+  protected askRename(): void {
+    this.editor()?.askRename();
+  }
+
+  protected async startRename(at: number): Promise<void> {
+    this.renameProblem.set('');
+    const found = await this.compiler.assist.renamable(this.work.text(), this.work.role(), at);
+    if (!found) this.told.emit('Put the cursor on a name that this text declares, to give it another one.');
+    this.renaming.set(found && { at, name: found.name, count: found.places.length });
+  }
+
+  protected async rename(wanted: string): Promise<void> {
+    const asked = this.renaming();
+    if (!asked) return;
+    const found = await this.compiler.assist.rename(this.work.text(), this.work.role(), asked.at, wanted);
+    if ('problem' in found) {
+      this.renameProblem.set(found.problem);
+      return;
+    }
+    this.renaming.set(undefined);
+    this.editor()?.change(found.edits);
+    this.work.flush();
+  }
+
+  protected async copy(): Promise<void> {
+    try {
+      await navigator.clipboard.writeText(this.work.text());
+      this.told.emit('The code is on the clipboard.');
+    } catch {
+      this.told.emit('The browser did not take the code. Choose it and press Ctrl C.');
+    }
+  }
+
+  protected async begin(): Promise<void> {
+    await this.making(() => this.shelf.create(this.shelf.freeName('myFunction')));
+  }
+
+  protected async openFunction(name: string): Promise<void> {
+    await this.work.showFunction(name);
+  }
+
+  /** A copy of a function under another name, to be changed. */
+  protected async fork(): Promise<void> {
+    const text = this.work.text();
+    const made = forkOf(text, text.split('\n').slice(0, this.line()).join('\n').length, (name) => this.shelf.freeName(name));
+    if ('problem' in made) this.told.emit(made.problem);
+    else await this.making(() => this.shelf.create(made.name, made.text));
+  }
+
+  private async making(make: () => Promise<string>): Promise<void> {
+    try {
+      const id = await make();
+      const name = this.shelf.names().find((each) => this.shelf.idOf(each) === id);
+      if (name !== undefined) await this.work.showFunction(name);
+    } catch (error) {
+      this.told.emit(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  protected async showUsers(): Promise<void> {
+    const sheet = this.work.sheet();
+    if (sheet.kind !== 'function') return;
+    try {
+      this.users.set(this.users() ? undefined : (await this.api.functionUsers(sheet.name)).users);
+    } catch (error) {
+      this.told.emit(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  /** Shows the code of a node's function. */
+  async showNodeCode(kind: string): Promise<void> {
+    const own = functionOfKind(kind);
+    if (own !== undefined) {
+      await this.work.showFunction(own);
+      return;
+    }
+    const [overload] = this.shelf.library().kinds.get(kind)?.overloads ?? [];
+    if (!overload || libraryText(overload.origin.path) === undefined) this.told.emit('This node has no code to be read.');
+    else this.work.show({ kind: 'library', path: overload.origin.path }, overload.nameRange ?? overload.origin.range);
+  }
+}
+
+function worstFirst(a: Diagnostic, b: Diagnostic): number {
+  return Number(a.severity === 'warning') - Number(b.severity === 'warning') || a.range.from - b.range.from;
+}
+
+function wordsOf(sheet: Sheet): { words: string; help: string } {
+  switch (sheet.kind) {
+    case 'pixels':
+      return { words: 'material', help: 'The material’s own text' };
+    case 'vertices':
+      return { words: 'vertices', help: 'The vertex stage of a whole program' };
+    case 'graph':
+      return { words: 'graph as code', help: 'What the graph says, as shading code; each line knows its node' };
+    case 'glsl pixels':
+      return { words: 'GLSL, pixels', help: 'What the graphics driver is given for the pixel stage' };
+    case 'glsl vertices':
+      return { words: 'GLSL, vertices', help: 'What the graphics driver is given for the vertex stage' };
+    case 'function':
+      return { words: sheet.name, help: 'A function of the Library' };
+    case 'library':
+      return { words: sheet.path.split('/').at(-1) ?? sheet.path, help: `Built in: ${sheet.path}. Can be read, and forked.` };
+  }
+}

@@ -1,0 +1,307 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import {
+  CODE_PATH,
+  isWhole,
+  libraryText,
+  LONGEST_NAME,
+  LONGEST_SOURCE,
+  setMaterialCode,
+  VERTICES_PATH,
+  type Diagnostic,
+  type GraphAsCode,
+  type LibraryFunction,
+  type Material,
+  type MaterialCode,
+  type Origin,
+  type Range,
+  type TextRole,
+} from '@brelvin/core';
+import { DocumentApi } from '../../shared/api/document-api';
+import { newId } from '../../shared/documents/new-id';
+import { Workbench } from '../../shared/documents/workbench';
+import { FunctionShelf } from '../../shared/functions/function-shelf';
+import { Compiler } from '../compile/compiler';
+import { GraphWork } from '../graph/graph-work';
+import { FunctionLink } from './function-link';
+
+/** One of the texts that the code tab can show. */
+export type Sheet =
+  | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'glsl pixels' | 'glsl vertices' }
+  | { readonly kind: 'function'; readonly id: string; readonly name: string }
+  | { readonly kind: 'library'; readonly path: string };
+
+/** Milliseconds without a key after which what is written goes into the document. */
+const PAUSE_MS = 140;
+/** Milliseconds after which what is written is another step to undo. */
+const STEP_MS = 1000;
+
+export function sheetKey(sheet: Sheet): string {
+  if (sheet.kind === 'function') return `function ${sheet.id}`;
+  return sheet.kind === 'library' ? `library ${sheet.path}` : sheet.kind;
+}
+
+/** What is read and written in the code tab: the material's texts, its graph as code, functions of the Library. */
+@Injectable()
+export class CodeWork {
+  private readonly api = inject(DocumentApi);
+  private readonly workbench = inject(Workbench);
+  private readonly shelf = inject(FunctionShelf);
+  private readonly compiler = inject(Compiler);
+  private readonly link = inject(FunctionLink);
+  private readonly graph = inject(GraphWork);
+
+  /** The material on the Bench. */
+  readonly materialId = signal('');
+  private readonly wanted = signal<Sheet>({ kind: 'pixels' });
+  private readonly opened = signal<readonly Sheet[]>([]);
+  /** A place to be shown, in the sheet that is shown. */
+  readonly revealed = signal<Range | undefined>(undefined);
+  /** What the compiler says of the material on the Bench. */
+  readonly said = signal<readonly Diagnostic[]>([]);
+  private readonly functionSaid = signal<{ readonly id: string; readonly text: string; readonly found: readonly Diagnostic[] } | undefined>(
+    undefined,
+  );
+  readonly emitted = signal<{ readonly fragment: string; readonly vertex: string } | undefined>(undefined);
+  private readonly asCode = signal<GraphAsCode | undefined>(undefined);
+  /** Why the graph can not be written as code. */
+  readonly noCode = signal('');
+  private timer?: ReturnType<typeof setTimeout>;
+  private waiting?: { readonly sheet: Sheet; readonly text: string };
+  /** What is being written, until it is in a document. */
+  private readonly draft = signal<{ readonly key: string; readonly text: string } | undefined>(undefined);
+  private gesture = newId();
+  private lastWritten = -Infinity;
+
+  readonly code = computed(() => this.graph.material().code);
+  readonly sheets = computed((): readonly Sheet[] => {
+    const code = this.code();
+    const own: Sheet[] = code
+      ? [{ kind: 'pixels' }, ...(code.vertices === undefined ? [] : [{ kind: 'vertices' } as const])]
+      : [{ kind: 'graph' }, { kind: 'glsl pixels' }, { kind: 'glsl vertices' }];
+    return [...own, ...this.opened().map((sheet) => this.named(sheet))];
+  });
+  readonly sheet = computed((): Sheet => {
+    const key = sheetKey(this.wanted());
+    const [first] = this.sheets();
+    return this.sheets().find((each) => sheetKey(each) === key) ?? first ?? { kind: 'pixels' };
+  });
+  readonly role = computed((): TextRole => {
+    const sheet = this.sheet();
+    if (sheet.kind === 'function') return { role: 'function', name: sheet.name };
+    if (sheet.kind === 'library') return { role: 'library', path: sheet.path };
+    return { role: sheet.kind === 'vertices' ? 'vertices' : 'material' };
+  });
+  readonly readOnly = computed(() => !['pixels', 'vertices', 'function'].includes(this.sheet().kind));
+  private readonly stored = computed(() => this.textOf(this.sheet()));
+  readonly text = computed(() => {
+    const draft = this.draft();
+    return draft && draft.key === sheetKey(this.sheet()) ? draft.text : this.stored();
+  });
+  /** What is wrong with the text that is shown. */
+  readonly diagnostics = computed((): readonly Diagnostic[] => {
+    const sheet = this.sheet();
+    if (sheet.kind === 'pixels') return this.said().filter(({ path }) => path === CODE_PATH);
+    if (sheet.kind === 'vertices') return this.said().filter(({ path }) => path === VERTICES_PATH);
+    const found = this.functionSaid();
+    return sheet.kind === 'function' && found?.id === sheet.id && found.text === this.text() ? found.found : [];
+  });
+  /** Whether there is more than can be kept; nothing of it is kept until it is shorter. */
+  readonly tooLong = computed(() => this.text().length > LONGEST_SOURCE);
+  readonly whole = computed(() => {
+    const code = this.code();
+    return code !== undefined && isWhole(code);
+  });
+  /** Which node each line of the shown text was made of, where it was made of a graph. */
+  readonly origins = computed(() => (this.sheet().kind === 'graph' ? (this.asCode()?.source.lines ?? []) : []));
+  /** The material that the graph as code makes. */
+  readonly made = computed(() => this.asCode()?.material);
+  /** Lines of the nodes that are chosen on the graph. */
+  readonly markedLines = computed((): readonly number[] => {
+    const chosen = this.graph.chosen();
+    const path = this.graph
+      .trail()
+      .map(({ node }) => `${node}/`)
+      .join('');
+    return this.origins().flatMap((origin, index) => (origin && this.isOf(origin.path, chosen, path) ? [index + 1] : []));
+  });
+
+  constructor() {
+    effect(() => {
+      const [sheet, material] = [this.sheet(), this.graph.material()];
+      this.shelf.texts();
+      if (sheet.kind === 'graph' && !material.code) untracked(() => void this.readGraph());
+    });
+    effect(() => {
+      const [sheet, text] = [this.sheet(), this.stored()];
+      this.shelf.texts();
+      if (sheet.kind === 'function') untracked(() => void this.readFunction(sheet.id, sheet.name, text));
+    });
+  }
+
+  private isOf(path: string, chosen: ReadonlySet<string>, inside: string): boolean {
+    const own = path.startsWith(inside) ? path.slice(inside.length) : undefined;
+    return own !== undefined && chosen.has(own.split('/')[0] ?? '');
+  }
+
+  /** A function's sheet under the name that it has now. */
+  private named(sheet: Sheet): Sheet {
+    if (sheet.kind !== 'function') return sheet;
+    const document = this.functionOf(sheet.id);
+    return document ? { ...sheet, name: document.name } : sheet;
+  }
+
+  private functionOf(id: string): LibraryFunction | undefined {
+    // Reading the shelf makes computations follow what is written.
+    this.shelf.texts();
+    const document = this.workbench.document(id);
+    return document?.format === 'brelvin-function' ? document : undefined;
+  }
+
+  private textOf(sheet: Sheet): string {
+    switch (sheet.kind) {
+      case 'pixels':
+        return this.code()?.text ?? '';
+      case 'vertices':
+        return this.code()?.vertices ?? '';
+      case 'graph':
+        return this.asCode()?.source.text ?? '';
+      case 'glsl pixels':
+        return this.emitted()?.fragment ?? '';
+      case 'glsl vertices':
+        return this.emitted()?.vertex ?? '';
+      case 'function':
+        return this.functionOf(sheet.id)?.text ?? '';
+      case 'library':
+        return libraryText(sheet.path) ?? '';
+    }
+  }
+
+  show(sheet: Sheet, range?: Range): void {
+    this.flush();
+    const key = sheetKey(sheet);
+    if ((sheet.kind === 'function' || sheet.kind === 'library') && !this.opened().some((each) => sheetKey(each) === key))
+      this.opened.update((all) => [...all, sheet]);
+    this.wanted.set(sheet);
+    // A new object, also for the same place again.
+    this.revealed.set(range && { ...range });
+  }
+
+  close(sheet: Sheet): void {
+    this.flush();
+    this.opened.update((all) => all.filter((each) => sheetKey(each) !== sheetKey(sheet)));
+  }
+
+  /** Another material is on the Bench. */
+  clear(): void {
+    this.opened.set([]);
+    this.wanted.set({ kind: 'pixels' });
+    this.said.set([]);
+    this.asCode.set(undefined);
+    this.draft.set(undefined);
+    this.waiting = undefined;
+  }
+
+  /** Shows where something is written. */
+  async showPlace({ path, range }: Origin): Promise<void> {
+    if (path === CODE_PATH) this.show({ kind: 'pixels' }, range);
+    else if (path === VERTICES_PATH) this.show({ kind: 'vertices' }, range);
+    else if (path.startsWith('function ')) await this.showFunction(path.slice('function '.length), range);
+    else if (libraryText(path) !== undefined) this.show({ kind: 'library', path }, range);
+  }
+
+  /** @throws ApiFailure */
+  async showFunction(name: string, range?: Range): Promise<void> {
+    const id = this.shelf.idOf(name);
+    if (id === undefined) return;
+    await this.link.load(id);
+    this.show({ kind: 'function', id, name }, range);
+  }
+
+  /** Takes what is typed; it is in the document a moment later. */
+  write(text: string): void {
+    const sheet = this.sheet();
+    if (this.readOnly()) return;
+    this.draft.set({ key: sheetKey(sheet), text });
+    this.waiting = { sheet, text };
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => this.flush(), PAUSE_MS);
+  }
+
+  /** Puts what is typed into its document now. */
+  flush(): void {
+    clearTimeout(this.timer);
+    const { waiting } = this;
+    this.waiting = undefined;
+    if (!waiting) return;
+    const { sheet, text } = waiting;
+    if (text.length > LONGEST_SOURCE) return;
+    const now = performance.now();
+    if (now - this.lastWritten > STEP_MS) this.gesture = newId();
+    this.lastWritten = now;
+    this.put(sheet, text);
+    this.draft.set(undefined);
+  }
+
+  private put(sheet: Sheet, text: string): void {
+    if (sheet.kind === 'function') {
+      this.workbench.edit(
+        sheet.id,
+        { label: `Write ${sheet.name}`, changes: [{ path: ['text'], value: text }] },
+        `${this.gesture} ${sheet.id}`,
+      );
+      return;
+    }
+    const material = this.material();
+    if (!material?.code) return;
+    const code: MaterialCode = sheet.kind === 'vertices' ? { ...material.code, vertices: text } : { ...material.code, text };
+    this.graph.do(setMaterialCode(material, code), this.gesture);
+  }
+
+  private material(): Material | undefined {
+    const document = this.workbench.document(this.materialId());
+    return document?.format === 'brelvin-material' ? document : undefined;
+  }
+
+  /** Begins a vertex stage of the material's own, or takes it away. */
+  setVertices(vertices: string | undefined): void {
+    this.flush();
+    const material = this.material();
+    if (!material?.code) return;
+    const { text } = material.code;
+    this.graph.do(
+      setMaterialCode(
+        material,
+        vertices === undefined ? { text } : { text, vertices },
+        vertices === undefined ? 'Take the vertex stage away' : 'Add a vertex stage',
+      ),
+    );
+    this.show({ kind: vertices === undefined ? 'pixels' : 'vertices' });
+  }
+
+  /** Keeps the material that the graph as code makes, as another one. @returns its id @throws ApiFailure */
+  async keepMade(): Promise<string | undefined> {
+    const made = this.made();
+    if (!made) return undefined;
+    const id = newId();
+    await this.api.create(id, { ...made, name: `${made.name} in code`.slice(0, LONGEST_NAME) });
+    await this.workbench.flush();
+    return id;
+  }
+
+  private async readGraph(): Promise<void> {
+    const id = this.materialId();
+    if (!id) return;
+    const found = await this.compiler.graphCode(id).catch((error: unknown): { problems: { message: string }[] } => ({
+      problems: [{ message: error instanceof Error ? error.message : String(error) }],
+    }));
+    if ('material' in found) {
+      this.asCode.set(found);
+      this.noCode.set('');
+    } else this.noCode.set(found.problems[0]?.message ?? '');
+  }
+
+  private async readFunction(id: string, name: string, text: string): Promise<void> {
+    const found = await this.compiler.functionDiagnostics(name, text);
+    this.functionSaid.set({ id, text, found });
+  }
+}
