@@ -3,6 +3,7 @@ import {
   compileMaterial,
   compileOutlets,
   DEMO_DOCUMENTS,
+  demoLibrary,
   FLOOR,
   newMaterial,
   newRig,
@@ -43,7 +44,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
     if (!first) throw new Error(`nothing stands in ${set.name}`);
     const worn: { id: string; document: Material }[] = [...materials, { id: FLOOR, document: newMaterial('Floor') }];
     for (const each of worn) {
-      const { compiled } = compileMaterial(each.document, undefined, { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+      const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
       if (!compiled) throw new Error(`${each.id} does not compile`);
       const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document);
       scene.wear(each.id, { material: each.document, surface });

@@ -27,7 +27,7 @@ try {
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
     await bench.press(room, 'brelvin-room-switch');
-    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 14, 90_000, 'all pictures');
+    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 16, 90_000, 'all pictures');
     await picture(`library-${room.toLowerCase()}`);
     await bench.openMaterial('material-puppet-cheek');
     await (await bench.card('bands')).click();

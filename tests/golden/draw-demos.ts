@@ -1,6 +1,7 @@
 import {
   compileMaterial,
   DEMO_DOCUMENTS,
+  demoLibrary,
   FLOOR,
   FrameRenderer,
   LABEL_ASSETS,
@@ -52,7 +53,7 @@ export async function run(): Promise<DemoPictures> {
       const camera = scene.portrait();
       const [first] = scene.items(0);
       for (const worn of [...materials, { id: FLOOR, document: newMaterial('Floor') }]) {
-        const { compiled } = compileMaterial(worn.document, undefined, { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+        const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
         if (!compiled || !first) throw new Error(`${worn.id} does not compile`);
         const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, worn.document);
         scene.wear(worn.id, { material: worn.document, surface });

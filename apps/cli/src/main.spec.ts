@@ -3,7 +3,8 @@ import { mkdtempSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { DEMO_DOCUMENTS, library, newSet, writeBrelvinFile } from '@brelvin/core';
+import { DEMO_DOCUMENTS, demoFunctions, functionsNeededBy, library, newSet, writeBrelvinFile } from '@brelvin/core';
+import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
 import { main } from './main';
 
 const folder = mkdtempSync(join(tmpdir(), 'brelvin-cli-'));
@@ -23,7 +24,14 @@ async function run(...args: string[]): Promise<{ code: number; out: string; err:
 }
 
 const demos = DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-material');
-const [good] = demos.map((each) => file(`${each.id}.brelvin`, each.document));
+const texts = new Map([...demoFunctions()].map(([name, { text }]) => [name, text]));
+const [good] = demos.map(({ id, document }) => {
+  const needed = new Map([...functionsNeededBy(document, demoFunctions())].map((name) => [name, texts.get(name) ?? '']));
+  if (needed.size === 0) return file(`${id}.brelvin`, document);
+  const path = join(folder, `${id}.brelvin`);
+  writeFileSync(path, writeBrelvinFile(document, new Map(), needed));
+  return path;
+});
 
 describe('brelvin nodes', () => {
   it('makes the page of all kinds, which docs/nodes.md is', async () => {
@@ -93,7 +101,7 @@ describe('brelvin check', () => {
     const broken = file('glow.glsl', 'vec3 glow(float amount) {\n  return vec3(amount) * smoothstp(0.0, 1.0, amount);\n}\n');
     const { code, err } = await run('check', broken);
     expect(code).toBe(1);
-    expect(err).toBe(`${broken}:2:25: error: There is no function "smoothstp". Did you mean "smoothstep"?`);
+    expect(err).toBe(`${broken}:2:25: error: There is no function "smoothstp". To mend: Write “smoothstep”.`);
     const fine = file('fine.glsl', 'Lit glow(vec3 colour) { return emitted(colour); }');
     expect((await run('check', fine)).out).toBe(`${fine}: fine`);
   });
@@ -118,7 +126,84 @@ describe('brelvin check', () => {
   });
 });
 
+describe('brelvin check, of code', () => {
+  it('gives machines the place of each finding, and what mends it', async () => {
+    const path = file('glint.glsl', 'vec4 paint(Surface s) {\n  return vec4(normalise(s.normal), 1.0);\n}\n');
+    const { code, out } = await run('check', path, '--json');
+    expect(code).toBe(1);
+    const [report] = JSON.parse(out) as {
+      problems: { line: number; column: number; range: object; severity: string; mends: { edits: object[] }[] }[];
+    }[];
+    const [found] = report!.problems;
+    expect([found?.line, found?.column, found?.severity]).toEqual([2, 15, 'error']);
+    expect(found?.range).toEqual({ from: 38, to: 47 });
+    expect(found?.mends[0]?.edits).toEqual([{ from: 38, to: 47, text: 'normalize' }]);
+  });
+
+  it('finds functions in files beside it, and vertices beside pixels', async () => {
+    file('soften.glsl', 'float soften(float x) { return x * 0.5; }');
+    const user = file('user.glsl', 'import soften;\nvec4 paint(Surface s) { return vec4(soften(s.uv.x)); }');
+    expect((await run('check', user)).out).toBe(`${user}: fine`);
+    const pixels = file('two.frag', 'in vec2 v;\nout vec4 pixel;\nvoid main() { pixel = vec4(v, 0.0, 1.0); }');
+    const vertices = file('two.vert', 'in vec3 position;\nout vec3 v;\nvoid main() { v = position; gl_Position = vec4(position, 1.0); }');
+    expect((await run('check', pixels, vertices)).err).toBe(
+      `${pixels}:1:9: error: “v” is vec2 here, but the vertex stage hands on a vec3.`,
+    );
+  });
+
+  it('tells of a circle of imports', async () => {
+    const one = file('ringOne.glsl', 'import ringTwo;\nfloat ringOne(float x) { return ringTwo(x); }');
+    file('ringTwo.glsl', 'import ringOne;\nfloat ringTwo(float x) { return ringOne(x); }');
+    expect((await run('check', one)).err).toContain('ringOne → ringTwo → ringOne');
+  });
+});
+
+describe('brelvin watch', () => {
+  it('checks what is saved, says so when no server answers, and ends when asked', async () => {
+    const watched = mkdtempSync(join(tmpdir(), 'brelvin-watch-'));
+    const lines: string[] = [];
+    const ended = new AbortController();
+    const said = async (words: string): Promise<void> => {
+      for (let left = 200; left > 0 && !lines.some((line) => line.includes(words)); left--)
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      expect(lines.join('\n')).toContain(words);
+    };
+    const output = { out: (line: string) => void lines.push(line), err: (line: string) => void lines.push(line) };
+    const running = main(['watch', watched, '--server', 'http://127.0.0.1:9'], output, ended.signal);
+    await said('watching');
+    writeFileSync(join(watched, 'mine.glsl'), '// @material m1\nvec4 paint(Surface s) { return vec4(1); }');
+    await said('mine.glsl: fine');
+    await said('No server answers at http://127.0.0.1:9');
+    writeFileSync(join(watched, 'mine.glsl'), 'vec4 paint(Surface s) { return vec4(x); }');
+    await said('mine.glsl:1:37: error: Nothing here is called "x".');
+    ended.abort();
+    expect(await running).toBe(0);
+  }, 30_000);
+});
+
+describe('brelvin fuzz', () => {
+  it('reads random programs and says how many', async () => {
+    const { code, out } = await run('fuzz', '--seed', '7', '--count', '128');
+    expect(code).toBe(0);
+    expect(out).toMatch(/^128 right and 128 broken programs from seed 7 on \(128 of them by glslangValidator too\): 0 found\.$/);
+    expect((await run('fuzz', '--count', 'many')).code).toBe(2);
+  }, 60_000);
+});
+
 describe('brelvin emit', () => {
+  it('writes source maps that lead back to the code, the library, and nodes', async () => {
+    const path = file('mapped.glsl', 'uniform float gain;\nvec4 paint(Surface s) {\n  return vec4(s.normal * gain, 1.0);\n}\n');
+    const out = join(folder, 'maps');
+    expect((await run('emit', path, '--target', 'glsl', '--out', out)).code).toBe(0);
+    const emitted = readFileSync(join(out, 'mapped.frag'), 'utf8').split('\n');
+    const map = new TraceMap(readFileSync(join(out, 'mapped.frag.map'), 'utf8'));
+    const line = emitted.findIndex((each) => each.includes('s.normal *'));
+    expect(originalPositionFor(map, { line: line + 1, column: 0 })).toEqual(
+      jasmine.objectContaining({ source: 'mapped.glsl', line: 3, column: 2 }),
+    );
+    expect(map.sources.some((each) => each?.startsWith('library/'))).toBeTrue();
+  });
+
   for (const { id } of demos) {
     it(`writes ${id} as GLSL that the reference compiler takes, stages linked`, async () => {
       const { code, out } = await run('emit', join(folder, `${id}.brelvin`), '--target', 'glsl', '--out', join(folder, 'out'));

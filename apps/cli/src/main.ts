@@ -8,7 +8,7 @@ import { CONSOLE, type ExitCode, type Output } from './output';
 import { BadFile } from './read-file';
 
 /** Runs the command line; never ends the process itself. */
-export async function main(args: readonly string[], output: Output = CONSOLE, stop = interrupted()): Promise<ExitCode> {
+export async function main(args: readonly string[], output: Output = CONSOLE, stop?: AbortSignal): Promise<ExitCode> {
   let code: ExitCode = 0;
   const program = new Command('brelvin')
     .description('Checks and compiles Brelvin materials.\n\nExit codes: 0 fine, 1 findings or bad input, 2 wrong usage.')
@@ -45,7 +45,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .argument('<dir>', 'the folder with files of shading code')
     .option('--server <address>', 'where the server is', 'http://127.0.0.1:4310')
     .action(async (folder: string, options: { server: string }) => {
-      code = await watch(folder, options, output, stop);
+      code = await watch(folder, options, output, stop ?? interrupted());
     });
   program
     .command('fuzz')

@@ -22,6 +22,7 @@ export { AT_REST, type LiveValues } from './compile/slots';
 export { isStructural, sameStructure } from './compile/structural';
 export { LABEL_ASSETS, LABELS, labelPixels, type LabelName } from './demo/label-images';
 export { DEMO_DOCUMENTS } from './demo/demo-documents';
+export { demoFunctions, demoLibrary } from './demo/demo-library';
 export * from './device/device';
 export { differenceOf } from './document/difference';
 export * from './document/documents';

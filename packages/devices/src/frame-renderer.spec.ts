@@ -2,6 +2,7 @@ import {
   buildMesh,
   compileMaterial,
   DEMO_DOCUMENTS,
+  demoLibrary,
   drawThumbnail,
   type FrameRenderer,
   newMaterial,
@@ -29,7 +30,7 @@ describe('FrameRenderer', () => {
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   async function item(material: Material, shape: MeshShape, rig: LightRig): Promise<FrameItem> {
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileMaterial(material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: shape !== 'cube' }));
     return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };

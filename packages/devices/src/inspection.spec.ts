@@ -3,6 +3,7 @@ import {
   buildMesh,
   compileMaterial,
   DEMO_DOCUMENTS,
+  demoLibrary,
   EACH_LIGHT_GROUP,
   type FrameRenderer,
   newLight,
@@ -46,7 +47,7 @@ describe('Inspection', () => {
   };
 
   async function item(material: Material, shape: MeshShape): Promise<FrameItem> {
-    const { compiled, problems } = compileMaterial(material, undefined, { variants: ['inspect', 'shadowed'] });
+    const { compiled, problems } = compileMaterial(material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
     return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };

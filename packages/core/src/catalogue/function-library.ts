@@ -1,5 +1,5 @@
 import type { IrFunction, Module } from '../ir/ir';
-import { guardLoops } from '../ir/loop-guard';
+import { guarded } from '../ir/guarded';
 import {
   elaborate,
   importsOf,
@@ -170,8 +170,8 @@ function readFunction(name: string, text: string, module: Module, importer: Impo
   }
   const documentation = visible.flatMap((each) => read.documentation.get(each.signature) ?? [])[0];
   if (!first || diagnostics.some(({ severity }) => severity === 'error')) return { name, diagnostics, documentation };
-  const guarded = guardLoops(own, read.module.functions);
-  const called = (each: IrFunction): IrFunction => guarded.find(({ signature }) => signature === each.signature) ?? each;
+  const safe = guarded(own, read.module.functions);
+  const called = (each: IrFunction): IrFunction => safe.find(({ signature }) => signature === each.signature) ?? each;
   const brought = [...read.module.functions.values()].filter((each) => !module.functions.has(each.signature));
   const functions = brought.map(called);
   const imported: ImportedFunction = { visible: visible.map(called), structs: structsOf(visible, name), functions };

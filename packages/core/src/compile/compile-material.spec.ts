@@ -1,6 +1,7 @@
 import { THIS_LIGHT_KIND } from '../catalogue/kind';
 import { library } from '../catalogue/library';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
+import { demoLibrary } from '../demo/demo-library';
 import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
 import { setParameter } from '../document/material-edits';
@@ -60,7 +61,9 @@ describe('compileMaterial: programs', () => {
   for (const { id, document } of DEMO_DOCUMENTS) {
     if (document.format !== 'brelvin-material') continue;
     it(`compiles ${id}`, () => {
-      expect(compiled(document).glsl.fragment.text).toContain('Lit paintSurface()');
+      const { problems, compiled } = compileMaterial(document, demoLibrary());
+      expect(problems).toEqual([]);
+      expect(compiled?.glsl.fragment.text).toContain('Lit paintSurface()');
     });
   }
 

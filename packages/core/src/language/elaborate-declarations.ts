@@ -79,6 +79,7 @@ export class DeclarationElaborator {
       });
     }
     if ('problem' in found) {
+      this.environment.troubled.add(name);
       const mend = found.today === undefined ? nearestMend(name, nameRange, importer.names) : write(found.today, nameRange);
       throw new LanguageError(found.problem, nameRange, { mends: [mend] });
     }

@@ -212,6 +212,7 @@ export class ExpressionElaborator {
       ...(BUILTINS.get(name) ?? []).map((each) => each.parameters),
     ];
     if (known.length === 0) {
+      if (this.environment.troubled.has(name)) return new KnownTrouble(nameRange);
       const old = oldFunction(name, nameRange);
       if (old) return old;
       const importable = [...(this.environment.options.importer?.names ?? [])];

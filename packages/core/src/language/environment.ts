@@ -56,6 +56,8 @@ export class Environment implements Module {
   private readonly ownOverloads = new Map<string, IrFunction[]>();
   /** Signatures of functions with a body, in the text so far. */
   readonly defined = new Set<string>();
+  /** Functions that could not be imported: what calls them is not to blame. */
+  readonly troubled = new Set<string>();
   /** Names that `import` lines brought. */
   readonly importedNames = new Set<string>();
 

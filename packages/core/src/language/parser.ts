@@ -187,7 +187,11 @@ class Parser {
   private statementsUntilBrace(): StatementSyntax[] {
     const body: StatementSyntax[] = [];
     while (!this.reader.is('}')) {
-      if (this.reader.peek().kind === 'end') this.reader.expect('}', 'to close the block');
+      if (this.reader.peek().kind === 'end') {
+        // What stands there can be read all the same.
+        this.diagnostics.guard(() => void this.reader.expect('}', 'to close the block'), undefined);
+        return body;
+      }
       const names = this.namesDeclared();
       const { from } = this.reader.peek();
       const statement = this.diagnostics.guard(() => this.statement(), null);

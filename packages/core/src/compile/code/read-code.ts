@@ -2,7 +2,7 @@ import { importerOf } from '../../catalogue/function-library';
 import { programNames, type Library } from '../../catalogue/library';
 import type { MaterialCode } from '../../document/material';
 import type { Global, IrFunction } from '../../ir/ir';
-import { guardLoops } from '../../ir/loop-guard';
+import { guarded } from '../../ir/guarded';
 import { componentCount, scalarOf, typeName, type Type } from '../../ir/types';
 import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
 import { weightOf } from '../../ir/weight';
@@ -250,11 +250,11 @@ class CodeReader {
     const { functions } = this.library.module;
     const brought = [...source.module.functions.values()].filter((each) => functions.get(each.signature) !== each);
     const own = new Set(source.own);
-    const guarded = guardLoops(
+    const safe = guarded(
       brought.filter(({ signature }) => own.has(signature)),
       source.module.functions,
     );
-    return { functions: [...brought.filter(({ signature }) => !own.has(signature)), ...guarded], source, standIns };
+    return { functions: [...brought.filter(({ signature }) => !own.has(signature)), ...safe], source, standIns };
   }
 
   private head(

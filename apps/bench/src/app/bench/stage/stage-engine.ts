@@ -33,6 +33,7 @@ import {
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { pngOf } from '../../shared/pixels/png-of';
+import { BEARABLE, gauge, type Pace } from './program-gauge';
 import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
@@ -58,6 +59,8 @@ export interface StageState {
   /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
   readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
   readonly unavailable?: string;
+  /** Milliseconds that a whole picture would take, where it is drawn small instead. */
+  readonly tooSlow?: number;
 }
 
 const QUIET_MS = 160;
@@ -97,6 +100,7 @@ export class StageEngine {
     refused: (id, refusal) => this.refuse(id, refusal),
   });
   private bench = '';
+  private readonly paces = new WeakMap<Surface, Pace>();
   private readonly second = new SecondPicture();
   private readonly outlets = new OutletLens(this.surfaces);
   private previewMesh?: MeshBuffers;
@@ -314,9 +318,25 @@ export class StageEngine {
 
   private prepare(compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
     const { renderer, warmUpMesh, rig } = this;
-    return (
-      renderer && warmUpMesh && rig && renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material)
-    );
+    if (!renderer || !warmUpMesh || !rig) return undefined;
+    const view = { camera: this.camera.now, rig, ...this.clocks };
+    return renderer.prepare(compiled, view, warmUpMesh, material).then(async (surface) => {
+      await this.gauge(surface);
+      return surface;
+    });
+  }
+
+  /** Draws what stands there with a new program, small and out of sight, before it takes the old one's place. */
+  private async gauge(surface: Surface): Promise<void> {
+    const { renderer, device, scene, rig, size } = this;
+    if (!renderer || !device || !scene || !rig || size.width <= 2) return;
+    this.paces.set(surface, await gauge(device, renderer, this.picture(scene, rig, surface), size));
+  }
+
+  /** The pace of the program on the Bench. */
+  private get pace(): Pace {
+    const surface = this.surfaces.wornAs(this.bench)?.surface;
+    return (surface && this.paces.get(surface)) ?? BEARABLE;
   }
 
   /** Takes the picture apart from now on, or puts it together again. */
@@ -457,11 +477,12 @@ export class StageEngine {
     if (lightsRun) this.lightClock.next(this.lightClock.value + elapsed);
     const runs = (this.playing && moves) || lightsRun;
     const small = runs || now - this.lastMoved < QUIET_MS;
-    const scale = small ? this.scale.current : 1;
+    const { pace } = this;
+    const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.pictures(scene, rig);
     const costs = await this.paint(pictures, { device, renderer, scale, samples: small ? 1 : 4 });
-    if (small) this.scale.learn(scale, performance.now() - started);
+    if (small && pace.scale === 1) this.scale.learn(scale, performance.now() - started);
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
     // The context was lost meanwhile, and another device draws now.
@@ -478,6 +499,7 @@ export class StageEngine {
       moves,
       lightsMove: lightsMove(rig),
       benchIsWorn: scene.benchIsWorn,
+      tooSlow: pace.scale < 1 ? pace.milliseconds : undefined,
     });
     this.afterFrame(runs, small);
     this.drawn.next();

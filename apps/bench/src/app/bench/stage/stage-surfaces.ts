@@ -1,5 +1,8 @@
 import { originOfLine, ProgramRefused, type CompiledMaterial, type Material, type Surface } from '@brelvin/core';
 
+/** Programs of one material that are kept although it has another one now. */
+const MOST_SPARE = 3;
+
 /** The graphics driver's refusal, with the node it seems to be about. */
 export interface Refusal {
   readonly message: string;
@@ -23,6 +26,8 @@ export class StageSurfaces {
   private readonly programs = new Map<string, CompiledMaterial>();
   private readonly surfaces = new Map<string, Surface>();
   private readonly turns = new Map<string, number>();
+  /** Programs that a material had before, the last one first: going back to one compiles nothing. */
+  private readonly spare = new Map<string, Surface[]>();
 
   constructor(private readonly hooks: Hooks) {}
 
@@ -54,7 +59,8 @@ export class StageSurfaces {
   forget(id: string): void {
     this.interrupt(id);
     this.surfaces.get(id)?.destroy();
-    for (const map of [this.surfaces, this.programs, this.materials]) map.delete(id);
+    for (const each of this.spare.get(id) ?? []) each.destroy();
+    for (const map of [this.surfaces, this.programs, this.materials, this.spare]) map.delete(id);
     this.hooks.worn(id);
   }
 
@@ -72,6 +78,13 @@ export class StageSurfaces {
       if (await known.learn(compiled)) this.hooks.worn(id);
       return;
     }
+    const before = this.takeSpare(id, compiled.key);
+    if (before) {
+      if (known) this.putAside(id, known);
+      this.surfaces.set(id, before);
+      await this.show(id, compiled);
+      return;
+    }
     const material = this.materials.get(id);
     const prepared = material && this.hooks.prepare(compiled, material);
     if (!prepared) return;
@@ -83,7 +96,7 @@ export class StageSurfaces {
       }
       this.surfaces.set(id, next);
       this.hooks.worn(id);
-      known?.destroy();
+      if (known) this.putAside(id, known);
       this.hooks.refused(id, undefined);
     } catch (error) {
       if (!(error instanceof ProgramRefused)) throw error;
@@ -102,9 +115,27 @@ export class StageSurfaces {
     for (const id of this.turns.keys()) this.interrupt(id);
   }
 
+  private takeSpare(id: string, key: string): Surface | undefined {
+    const list = this.spare.get(id) ?? [];
+    const found = list.find((each) => each.key === key);
+    if (found)
+      this.spare.set(
+        id,
+        list.filter((each) => each !== found),
+      );
+    return found;
+  }
+
+  private putAside(id: string, surface: Surface): void {
+    const [...list] = [surface, ...(this.spare.get(id) ?? [])];
+    for (const each of list.splice(MOST_SPARE)) each.destroy();
+    this.spare.set(id, list);
+  }
+
   /** The device is gone, and all that was on it. */
   lose(): void {
     this.surfaces.clear();
+    this.spare.clear();
   }
 
   private interrupt(id: string): number {

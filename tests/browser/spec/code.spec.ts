@@ -1,0 +1,344 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Key } from 'selenium-webdriver';
+import { newCodeMaterial, newFunction, newMesh, newSet, type Material, type StageSet } from '@brelvin/core';
+import { main as commandLine } from '../../../apps/cli/src/main';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
+
+const GLOW = `/** Glow: how bright it is. @value 0.4 in 0..1 */
+uniform float glow;
+
+vec4 paint(Surface s) {
+  return vec4(s.place * glow, 1.0);
+}
+`;
+
+/** Materials that are written: by typing, mending, dragging parameters, importing functions. */
+describe('Code', () => {
+  let server: ServerProcess;
+  let bench: Bench;
+  let browser: Browser;
+  let made = 0;
+
+  withBench((open) => ({ server, bench, browser } = open));
+
+  async function keep(id: string, document: object): Promise<void> {
+    const { status, body } = await server.request('POST', '/documents', { id, document });
+    expect(status).withContext(JSON.stringify(body)).toBe(201);
+  }
+
+  async function open(text = GLOW, vertices?: string): Promise<string> {
+    const id = `code${++made}`;
+    const code = vertices === undefined ? { text } : { text, vertices };
+    await keep(id, newCodeMaterial('Written', { set: 'set-plain-sphere', rig: 'rig-north-window' }, code));
+    await bench.openMaterial(id);
+    return id;
+  }
+
+  const stored = async (id: string): Promise<Material> => (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+
+  /** The text in the editor, as far as it is on the page. */
+  const shown = async (): Promise<string> =>
+    bench.driver.executeScript('return [...document.querySelectorAll(".cm-line")].map((line) => line.textContent).join("\\n")');
+
+  /** Chooses a range of the text in the editor, as a hand with the pointer does. */
+  async function select(from: number, to: number): Promise<void> {
+    await bench.click('.cm-content');
+    await bench.driver.executeScript(
+      `const place = (offset) => {
+        let left = offset;
+        for (const line of document.querySelectorAll('.cm-line')) {
+          if (left > line.textContent.length) { left -= line.textContent.length + 1; continue; }
+          const walker = document.createTreeWalker(line, NodeFilter.SHOW_TEXT);
+          for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+            if (left <= node.textContent.length) return [node, left];
+            left -= node.textContent.length;
+          }
+          return [line, 0];
+        }
+      };
+      getSelection().setBaseAndExtent(...place(arguments[0]), ...place(arguments[1]));`,
+      from,
+      to,
+    );
+    await bench.driver.sleep(120);
+  }
+
+  /** Puts the cursor behind the first place where these words stand. */
+  async function cursorBehind(words: string): Promise<void> {
+    await bench.see('.cm-content');
+    const at = (await shown()).indexOf(words);
+    expect(at).withContext(`${words} in the text`).toBeGreaterThanOrEqual(0);
+    await select(at + words.length, at + words.length);
+  }
+
+  /** Chooses the first place where these words stand. */
+  async function choose(words: string): Promise<void> {
+    await bench.see('.cm-content');
+    const at = (await shown()).indexOf(words);
+    expect(at).withContext(`${words} in the text`).toBeGreaterThanOrEqual(0);
+    await select(at, at + words.length);
+  }
+
+  async function type(text: string): Promise<void> {
+    await bench.keys(text, Key.ESCAPE);
+  }
+
+  const noProblems = (): Promise<unknown> =>
+    bench.driver.wait(async () => (await bench.all('.code-problems li')).length === 0, 10_000, 'nothing wrong');
+
+  it('tells of a misspelt built-in at its place, and mends it by a key; then the picture follows', async () => {
+    await open();
+    const before = await bench.stagePixels();
+    await cursorBehind('s.place * glow');
+    await type(' * smoothstpe(0.2, 0.3, s.uv.x)');
+    await bench.waitForText('.code-problems', /5:32\s+There is no function "smoothstpe"\.\s+Write “smoothstep”/);
+    await bench.see('.cm-lintRange-error');
+    await bench.waitForText('.stage-notice', /Last good picture\. Line 5, column 32/);
+    expect((await bench.stagePixels()).changedShare(before))
+      .withContext('the last good picture stays')
+      .toBeLessThan(0.02);
+    await bench.chord(Key.ALT, 'm');
+    await noProblems();
+    expect(await shown()).toContain('smoothstep(0.2');
+    await bench.expectChange(before, 0.05);
+  });
+
+  it('makes parameters of comments; dragging one compiles nothing', async () => {
+    const id = await open();
+    const field = await bench.see('brelvin-number[label="Glow"], [aria-label="Glow"]');
+    const programs = await bench.compiledPrograms();
+    const before = await bench.stagePixels();
+    const middle = await bench.middle(field);
+    await bench.drag(middle, { x: middle.x + 20, y: middle.y }, { x: middle.x + 60, y: middle.y });
+    await bench.expectChange(before, 0.1);
+    await bench.saved();
+    expect(await bench.compiledPrograms()).toBe(programs);
+    const value = Object.values((await stored(id)).parameters)[0]?.value;
+    expect(value).toBeGreaterThan(0.41);
+    // The code says what it is called; another name there keeps what was dragged.
+    await choose('glow;');
+    await type('shine;');
+    await bench.waitForText('.code-problems', /Nothing here is called "glow"/);
+    await bench.saved();
+    expect(Object.values((await stored(id)).parameters).map(({ uniform, value: kept }) => [uniform, kept])).toEqual([['shine', value]]);
+  });
+
+  it('completes by keys, with what is known at the place', async () => {
+    await open();
+    await cursorBehind('s.place * glow');
+    await bench.keys(' * smooths');
+    await bench.waitForText('.cm-tooltip-autocomplete', /smoothstep/);
+    await bench.keys(Key.ENTER);
+    await bench.driver.wait(async () => (await shown()).includes('smoothstep'), 5000, 'completed');
+    await bench.keys('(0.0, 1.0, s.');
+    await bench.waitForText('.cm-tooltip-autocomplete', /toEye/);
+    await bench.keys('uv');
+    await bench.keys(Key.ESCAPE, '.y)');
+    await noProblems();
+  });
+
+  it('takes typing back step by step, text and picture, from the same history as all else', async () => {
+    await open();
+    const before = await bench.stagePixels();
+    await choose('s.place');
+    await type('vec3(1.0)');
+    await bench.expectChange(before, 0.1);
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.driver.wait(async () => (await shown()) === GLOW, 5000, 'the text is back');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) < 0.01, 10_000, 'the picture is back');
+    await bench.chord(Key.CONTROL, Key.SHIFT, 'z');
+    await bench.driver.wait(async () => (await shown()).includes('vec3(1.0)'), 5000, 'done again');
+  });
+
+  it('gives a name another one everywhere', async () => {
+    const id = await open();
+    await cursorBehind('uniform float glo');
+    await bench.chord(Key.ALT, 'r');
+    await bench.waitForText('.rename-field', /Call “glow” \(2 places\)/);
+    await bench.keys('brightness', Key.ENTER);
+    await bench.driver.wait(async () => (await shown()).includes('s.place * brightness'), 5000, 'renamed');
+    await noProblems();
+    await bench.saved();
+    expect(Object.keys((await stored(id)).parameters).length).toBe(1);
+  });
+
+  it('goes from a node to its lines and back', async () => {
+    await bench.openMaterial('material-puppet-cheek');
+    await bench.choose('bands');
+    await bench.press('code', '.graph-bar');
+    await bench.waitForText('.code-marked', /Lit bands1 = bands\(/);
+    await cursorBehind('Lit rim1 = rim');
+    await bench.press('to the node', '.code-bar');
+    await bench.driver.wait(
+      async () =>
+        (await bench.all('[data-kind="rim"].card-chosen, [data-kind="rim"][aria-selected="true"], [data-kind="rim"].selected')).length ===
+          1 || (await bench.text('.panel-about')).includes('Rim'),
+      5000,
+      'the node is chosen',
+    );
+  });
+
+  it('turns a graph into code that gives the same picture', async () => {
+    await bench.openMaterial('material-kite-dusk');
+    const graph = await bench.stagePixels();
+    await bench.press('code', '.graph-bar');
+    await bench.press('turn into code', '.code-bar');
+    await bench.driver.wait(async () => (await bench.driver.getTitle()).startsWith('Kite dusk in code'), 10_000, 'the copy is open');
+    await bench.ready();
+    expect((await bench.stagePixels()).changedShare(graph)).toBeLessThan(0.01);
+    expect((await bench.all('.parameter-row')).length).toBeGreaterThan(3);
+  });
+
+  it('edits a function of the Library, and all materials that use it follow', async () => {
+    const suffix = ++made;
+    const name = `shade${suffix}`;
+    await keep(`fn-${name}`, newFunction(name, `vec3 ${name}(vec3 colour) {\n  return colour * 0.2;\n}\n`));
+    const text = (colour: string): string => `import ${name};\nvec4 paint(Surface s) {\n  return vec4(${name}(${colour}), 1.0);\n}\n`;
+    const inCode = newCodeMaterial('Left', {}, { text: text('vec3(1.0, 0.3, 0.1)') });
+    const other = newCodeMaterial('Right', {}, { text: text('vec3(0.1, 0.4, 1.0)') });
+    const set: StageSet = {
+      ...newSet('Two'),
+      meshes: {
+        left: newMesh('sphere', {}, { order: 0, placing: { position: [-1.2, 0, 0], turn: [0, 0, 0], scale: [1, 1, 1] } }),
+        right: newMesh('sphere', {}, { order: 1, placing: { position: [1.2, 0, 0], turn: [0, 0, 0], scale: [1, 1, 1] } }),
+      },
+      partRules: { right: { order: 0, mesh: 'right', pattern: '*', material: `right${suffix}`, values: {} } },
+    };
+    await keep(`two${suffix}`, set);
+    await keep(`right${suffix}`, other);
+    await keep(`left${suffix}`, { ...inCode, seenIn: { set: `two${suffix}`, rig: 'rig-north-window' } });
+    await bench.openMaterial(`left${suffix}`);
+    await bench.driver.sleep(500);
+    await bench.sharp();
+    const before = await bench.stagePixels();
+    await bench.press('functions', '.code-bar');
+    await bench.press(name, '.menu');
+    await bench.driver.wait(async () => (await shown()).includes('colour * 0.2'), 10_000, 'the function is shown');
+    await choose('0.2');
+    await type('0.9');
+    const { width, height } = await (await bench.see('.stage-canvas')).getRect();
+    const brighter = async (): Promise<boolean> => {
+      const now = await bench.stagePixels();
+      const sum = (pixels: typeof now, across: number): number =>
+        pixels
+          .at(width * across, height / 2)
+          .slice(0, 3)
+          .reduce((total, each) => total + each, 0);
+      return [0.3, 0.7].every((across) => sum(now, across) > sum(before, across) + 60);
+    };
+    await bench.driver.wait(brighter, 15_000, 'both follow');
+    await bench.press('who uses it', '.code-bar');
+    await bench.waitForText('.code-users', /Left[\s\S]*Right/);
+  });
+
+  it('reads the code of a built-in, and forks it', async () => {
+    await bench.openMaterial('material-puppet-cheek');
+    await bench.choose('rim');
+    await bench.command('Read the chosen node’s code');
+    await bench.waitForText('.code-bar', /rim\.glsl/);
+    await bench.press('fork', '.code-bar');
+    await bench.waitForText('.code-bar', /myRim/);
+    expect(await shown()).toContain('Lit myRim(');
+    await noProblems();
+  });
+
+  it('is begun from the Library', async () => {
+    await bench.openLibrary();
+    await bench.press('New in code', '.library-head');
+    await bench.ready();
+    expect(await shown()).toContain('Lit paint(Surface s)');
+    await noProblems();
+  });
+
+  it('draws the smallest program, and says what is wrong in its vertex stage there', async () => {
+    await bench.openMaterial('material-signal-flag');
+    await bench.press('vertices', '.code-bar');
+    await choose('clipFromObject *');
+    await type('clipFromObjekt *');
+    await bench.waitForText('.code-problems', /Nothing here is called "clipFromObjekt"/);
+    await bench.chord(Key.ALT, 'm');
+    await noProblems();
+  });
+
+  it('follows another editor: a file that is saved is on the Stage', async () => {
+    const id = await open();
+    const before = await bench.stagePixels();
+    const folder = mkdtempSync(join(tmpdir(), 'brelvin-own-editor-'));
+    const ended = new AbortController();
+    const lines: string[] = [];
+    const running = commandLine(
+      ['watch', folder, '--server', server.address],
+      { out: (line) => void lines.push(line), err: (line) => void lines.push(line) },
+      ended.signal,
+    );
+    await bench.driver.wait(async () => lines.some((line) => line.includes('watching')), 10_000, 'watching');
+    writeFileSync(join(folder, 'mine.glsl'), `// @material ${id}\n${GLOW.replace('s.place', 'vec3(0.1, 0.9, 0.3)')}`);
+    await bench.expectChange(before, 0.1);
+    await bench.driver.wait(async () => (await shown()).includes(`@material ${id}`), 5000, 'the text is there too');
+    ended.abort();
+    expect(await running).toBe(0);
+  });
+
+  describe('that is bad', () => {
+    it('in an endless loop is broken off, and the Stage goes on', async () => {
+      await open();
+      await cursorBehind('paint(Surface s) {');
+      await type(' float t = 0.0; while (true) { t += 1.0; }');
+      await bench.waitForText('.code-problems', /brings it to an end/);
+      await bench.sharp();
+      expect(await bench.stageAttribute('data-painted')).toBe('true');
+    });
+
+    it('in size is told at once; nothing is lost, and the page answers', async () => {
+      const id = await open();
+      await bench.click('.cm-content');
+      const started = Date.now();
+      await bench.driver.executeScript(`
+        const data = new DataTransfer();
+        data.setData('text/plain', '// ' + 'x'.repeat(99) + '\\n' + ('float a = 1.0; // padding\\n').repeat(400000));
+        document.querySelector('.cm-content').dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+      `);
+      await bench.waitForText('.code-trouble', /200,000 are the most/);
+      expect(Date.now() - started).toBeLessThan(6000);
+      const answered = Date.now();
+      await bench.press('parts', '.graph-bar');
+      await bench.see('.parts-part');
+      expect(Date.now() - answered).toBeLessThan(1500);
+      expect((await stored(id)).code?.text).toBe(GLOW);
+    });
+
+    for (const [what, text, words] of [
+      [
+        'nested 10,000 deep',
+        `vec4 paint(Surface s) { return vec4(${'('.repeat(10_000)}1.0${')'.repeat(10_000)}); }`,
+        /nested more than 256 deep/,
+      ],
+      ['calling itself', 'float f(float x) { return f(x); }\nvec4 paint(Surface s) { return vec4(f(1.0)); }', /calls itself/],
+      [
+        'with a huge array',
+        'struct A { float a[4096]; };\nstruct B { A b[4096]; };\nvec4 paint(Surface s) { return vec4(1.0); }',
+        /holds 16777216 numbers/,
+      ],
+      [
+        'importing nothing',
+        'import nowhere;\nvec4 paint(Surface s) { return vec4(nowhere(1.0)); }',
+        /no function "nowhere" in the Library/,
+      ],
+      ['of odd letters', 'vec4 paint(Surface s) { return vec4(1.0) \u202e; } ä \u0000', /has no meaning here/],
+    ] as const) {
+      it(`${what} is said in words, and the Stage survives`, async () => {
+        const id = `bad${++made}`;
+        await keep(id, { ...newCodeMaterial('Bad', { set: 'set-plain-sphere', rig: 'rig-north-window' }, { text: GLOW }), code: { text } });
+        await bench.driver.get(`${server.address}/bench/${id}`);
+        await bench.waitForText('.code-problems', words);
+        await bench.see('.stage-notice');
+        expect(await browser.consoleErrors()).toEqual([]);
+      });
+    }
+  });
+});
