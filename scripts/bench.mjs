@@ -6,7 +6,7 @@ import { start } from './lib/run.mjs';
 
 async function main() {
   installPackages();
-  installSystem(['postgresql', 'chromium', 'chromium-driver']);
+  installSystem(['postgresql', 'chromium', 'chromium-driver', 'glslang-tools']);
   embedShaders();
   const cluster = new Cluster(clusterFolder('bench-postgres'));
   try {

@@ -1,3 +1,4 @@
+import { benchCode } from './code';
 import { benchEditing } from './editing';
 import { benchPage } from './page';
 import { Report } from './report';
@@ -7,6 +8,7 @@ const report = new Report();
 console.log('Medians, with the middle half of the measurements in brackets.\n');
 await benchPage(report);
 await benchEditing(report);
+await benchCode(report);
 await benchStore(report);
 console.log(report.allWithin ? '\nAll within their bounds.' : '\nSome beyond their bounds.');
 process.exitCode = report.allWithin ? 0 : 1;

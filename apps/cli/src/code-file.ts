@@ -1,9 +1,9 @@
 import { existsSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
+import type { FunctionLibrary } from '@brelvin/core';
 import {
   elaborate,
-  FunctionLibrary,
   functionDiagnostics,
   library,
   libraryWith,

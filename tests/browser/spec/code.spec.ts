@@ -148,9 +148,13 @@ describe('Code', () => {
     await choose('s.place');
     await type('vec3(1.0)');
     await bench.expectChange(before, 0.1);
+    const programs = await bench.compiledPrograms();
     await bench.chord(Key.CONTROL, 'z');
     await bench.driver.wait(async () => (await shown()) === GLOW, 5000, 'the text is back');
     await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) < 0.01, 10_000, 'the picture is back');
+    expect(await bench.compiledPrograms())
+      .withContext('nothing compiles twice for the same text')
+      .toBe(programs);
     await bench.chord(Key.CONTROL, Key.SHIFT, 'z');
     await bench.driver.wait(async () => (await shown()).includes('vec3(1.0)'), 5000, 'done again');
   });

@@ -70,6 +70,7 @@ import { PicturePanel } from './lights/picture-panel';
 import { RigWork } from './lights/rig-work';
 import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
+import { panelTabs, type Panel } from './panel-tabs';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { PartsView } from './parts/parts-view';
 import { LensLink } from './looking/lens-link';
@@ -87,7 +88,6 @@ import { ThumbnailKeeper } from './stage/thumbnail-keeper';
 import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
 import { TermsMixer } from './terms/terms-mixer';
 
-type Panel = 'about' | 'outline' | 'opacity' | 'checks' | 'probe' | 'history';
 type Workspace = 'graph' | 'code' | 'parts';
 
 /** The Bench: one material with its set and light rig, its graph, its picture. */
@@ -187,7 +187,7 @@ export class BenchPage {
   protected readonly commandsShown = signal(false);
   protected readonly tab = signal<Workspace>('graph');
   private readonly codeView = viewChild(CodeView);
-  private readonly codeWork = inject(CodeWork);
+  protected readonly codeWork = inject(CodeWork);
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly functions = inject(FunctionLink);
   protected readonly panel = signal<Panel>('about');
@@ -231,17 +231,7 @@ export class BenchPage {
     { value: 'code', help: this.material()?.code ? 'The text of this material' : 'The graph, read as code' },
     { value: 'parts' },
   ]);
-  protected readonly panels = computed((): readonly Tab<Panel>[] => {
-    const [wrong, found] = [this.problems().length, this.checks.result().findings.length];
-    return [
-      { value: 'about', words: wrong > 0 ? `to mend ${wrong}` : 'about' },
-      { value: 'outline', help: 'The line round what wears this material' },
-      { value: 'opacity', help: 'How what is behind this material is seen through it' },
-      { value: 'checks', words: found > 0 ? `checks ${found}` : 'checks' },
-      { value: 'probe', help: 'Read the values of all nodes at points of the picture (F7)' },
-      { value: 'history' },
-    ];
-  });
+  protected readonly panels = computed(() => panelTabs(this.problems().length, this.checks.result().findings.length));
   protected readonly lightPanels = computed((): readonly Tab<'lights' | 'picture' | 'terms'>[] => [
     { value: 'lights', words: 'light dial' },
     { value: 'picture' },

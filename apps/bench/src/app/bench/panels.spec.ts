@@ -1,6 +1,17 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { applyChanges, newMaterial, newMesh, newSet, type Edit, type Material, type MaterialParameter, type StageSet } from '@brelvin/core';
+import {
+  applyChanges,
+  type Edit,
+  type Material,
+  type MaterialParameter,
+  newCodeMaterial,
+  newMaterial,
+  newMesh,
+  newSet,
+  type Range,
+  type StageSet,
+} from '@brelvin/core';
 import { AboutPanel } from './about/about-panel';
 import { findCommands, isKeys, type Command } from './commands/command';
 import { GraphView } from './graph/graph-view';
@@ -74,6 +85,37 @@ describe('ParametersPanel', () => {
     expect(Object.values(kept.variants)[0] as object).toEqual({ name: 'Variant 1', order: 0, values: { g: 0.5, p: [1, 0, 0] } });
     root(fixture).querySelector<HTMLButtonElement>('.variant .choice-alone')!.click();
     expect(edits[1]?.label).toBe('Variant Variant 1');
+  });
+
+  it('shows what code declares, with the control that fits, and leads to its line', async () => {
+    const material = newCodeMaterial(
+      'm',
+      {},
+      {
+        text: `/** @of plain|striped */ uniform int kind;
+/** Lit: is it on? @value on */ uniform bool lit;
+/** @value 1 2 */ uniform vec2 size;
+/** Gloss: how sharp. @value 3 in 1..9 */ uniform float gloss;
+vec4 paint(Surface s) { return vec4(gloss); }`,
+      },
+    );
+    const { work, edits } = workOn({ ...material, parameters: { ...material.parameters, gone: { ...glow, uniform: 'gone' } } });
+    const fixture = TestBed.createComponent(ParametersPanel);
+    const asked: Range[] = [];
+    fixture.componentInstance.declarationAsked.subscribe((range) => asked.push(range));
+    await fixture.whenStable();
+    const names = [...root(fixture).querySelectorAll<HTMLButtonElement>('.parameter-name')];
+    expect(names.map((each) => each.textContent?.trim()))
+      .withContext('not the one whose line is away')
+      .toEqual(['Kind', 'Lit', 'Size', 'Gloss']);
+    root(fixture).querySelector<HTMLButtonElement>('[data-choice="1"]')!.click();
+    root(fixture).querySelector<HTMLInputElement>('[type="checkbox"]')!.click();
+    step(root(fixture).querySelectorAll('[role="spinbutton"]')[1] ?? null, 'ArrowUp');
+    expect(edits.map(({ changes }) => changes[0]?.path[1])).toEqual(['u-kind', 'u-lit', 'u-size']);
+    expect([work.material().parameters['u-kind']?.value, work.material().parameters['u-lit']?.value]).toEqual([1, 0]);
+    expect((work.material().parameters['u-size']?.value as readonly number[])[0]).toBe(1);
+    names[3]!.click();
+    expect(material.code?.text.slice(asked[0]?.from, asked[0]?.to)).toBe('gloss');
   });
 
   it('lets a number be moved by itself, and shows by what', async () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import {
   applyVariant,
   keepVariant,
@@ -10,6 +10,7 @@ import {
   type InletValue,
   type LiveInput,
   type MaterialParameter,
+  type Range,
   type Variant,
 } from '@brelvin/core';
 import { Choices } from '../../shared/controls/choices';
@@ -19,7 +20,6 @@ import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
-import { CodeWork } from '../code/code-work';
 import { ImageField } from '../images/image-field';
 
 interface ParameterRow extends MaterialParameter {
@@ -71,7 +71,8 @@ export class ParametersPanel {
   protected readonly liveWords = LIVE_WORDS;
   protected readonly liveNumbers = LIVE_NUMBERS;
 
-  private readonly codeWork = inject(CodeWork);
+  /** Where a parameter is declared, in the text of the material. */
+  readonly declarationAsked = output<Range>();
   /** Where the code of a code material declares each of its parameters, by uniform. */
   private readonly declared = computed(() => {
     const { code } = this.work.material();
@@ -128,7 +129,7 @@ export class ParametersPanel {
   /** Shows where the code declares it. */
   protected showDeclaration({ uniform }: ParameterRow): void {
     const found = uniform === undefined ? undefined : this.declared()?.get(uniform);
-    if (found) this.codeWork.show({ kind: 'pixels' }, found.nameRange);
+    if (found) this.declarationAsked.emit(found.nameRange);
   }
 
   /** The default of a number that code declares. */

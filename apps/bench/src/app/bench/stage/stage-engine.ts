@@ -1,7 +1,6 @@
 import {
   buildMesh,
   compileMaterial,
-  eyePosition,
   drawThumbnail,
   FLOOR,
   FrameRenderer,
@@ -33,6 +32,7 @@ import {
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { pngOf } from '../../shared/pixels/png-of';
+import { measured } from './measured-depth';
 import { BEARABLE, gauge, type Pace } from './program-gauge';
 import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
@@ -319,8 +319,7 @@ export class StageEngine {
   private prepare(compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
     const { renderer, warmUpMesh, rig } = this;
     if (!renderer || !warmUpMesh || !rig) return undefined;
-    const view = { camera: this.camera.now, rig, ...this.clocks };
-    return renderer.prepare(compiled, view, warmUpMesh, material).then(async (surface) => {
+    return renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material).then(async (surface) => {
       await this.gauge(surface);
       return surface;
     });
@@ -344,19 +343,6 @@ export class StageEngine {
     if (inspection === this.inspection) return;
     this.inspection = inspection;
     this.moved();
-  }
-
-  /** How what is drawn is taken apart: depth is measured over what stands on the Stage. */
-  private get seenApart(): Inspection {
-    if (this.inspection.view !== 'depth' || !this.scene) return this.inspection;
-    const points = this.scene.outline();
-    let [nearest, farthest] = [Infinity, 0];
-    const eye = eyePosition(this.camera.now);
-    for (let at = 0; at < points.length; at += 3) {
-      const away = Math.hypot(...eye.map((each, axis) => each - (points[at + axis] ?? 0)));
-      [nearest, farthest] = [Math.min(nearest, away), Math.max(farthest, away)];
-    }
-    return { ...this.inspection, nearest, farthest };
   }
 
   /** The part that is seen at a place of the canvas, CSS pixels from its top left. */
@@ -522,7 +508,7 @@ export class StageEngine {
       rig,
       ...this.clocks,
       casters: scene.casters(seconds),
-      inspection: this.seenApart,
+      inspection: this.scene ? measured(this.inspection, this.scene, this.camera.now) : this.inspection,
     };
   }
 
