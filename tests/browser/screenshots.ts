@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { Key, type WebElement } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
 import { Bench } from './support/bench';
@@ -50,6 +50,7 @@ try {
   await picture('code');
   await bench.openMaterial('material-slate-of-tides');
   await bench.click('.cm-content');
+  await bench.move({ x: 640, y: 780 });
   await bench.chord(Key.CONTROL, Key.END);
   await bench.keys(Key.ARROW_UP, Key.ARROW_UP, Key.END, Key.ENTER, 'lit.emission = normalise(sl');
   await bench.see('.cm-tooltip-autocomplete');
@@ -59,6 +60,11 @@ try {
   await bench.see('.code-problems');
   await calm();
   await picture('code-mistake');
+  // The puppet stands on it.
+  await bench.click('.cm-content');
+  for (let left = 4; left > 0; left--) await bench.undo();
+  await bench.driver.wait(async () => (await bench.all('.code-problems')).length === 0, 10_000, 'mended');
+  await bench.saved();
   await bench.openMaterial('material-puppet-cheek');
   await bench.choose('bands');
   await bench.press('code', '.graph-bar');
@@ -91,11 +97,6 @@ try {
   await bench.press('why', '.finding');
   await calm();
   await picture('checks');
-  await bench.openMaterial('material-label-front');
-  await bench.click('.image-button');
-  await bench.see('.image-large');
-  await bench.sharp();
-  await picture('image');
   await bench.openMaterial('material-puppet-cheek');
   await bench.press('light rig', '.bench-bar');
   await bench.press('Lamp room', '.cdk-overlay-container');
@@ -109,18 +110,9 @@ try {
   await bench.driver.sleep(1500);
   await bench.sharp();
   await picture('views');
-  await bench.click('[data-view="wiresOver"]');
-  await bench.driver.sleep(1500);
-  await bench.sharp();
-  await picture('view-wires');
   await bench.click('[data-view="none"]');
   await bench.keys(Key.ESCAPE);
-  await bench.press('outline', '.panel-about');
-  await bench.press('at every break', '.outline-panel');
   await bench.press('light dial', '.panel-light');
-  await calm();
-  await picture('outline');
-  await bench.undo();
   await bench.press('compare', '.mesh-bar');
   await bench.press('Dusk quay', '.compare-panel');
   await bench.waitForText('.compare-numbers', /apart/);
@@ -156,20 +148,6 @@ try {
   await bench.driver.sleep(2500);
   await calm();
   await picture('previews');
-  // Everything of the hair twice; the copy's highlight is added, and all laid out.
-  await bench.openMaterial('material-puppet-hair');
-  await bench.chord(Key.CONTROL, 'a');
-  await bench.chord(Key.CONTROL, 'd');
-  await bench.keys(Key.ESCAPE);
-  await bench.addNode('add', await bench.ground(600, 480));
-  const last = async (css: string): Promise<WebElement> => (await bench.all(css)).at(-1)!;
-  await bench.connect(await last('[data-kind="mix"] .port[data-outlet="result"]'), await last('[data-kind="add"] .port[data-inlet="b"]'));
-  await bench.connect(await last('[data-kind="add"] .port[data-outlet="result"]'), await bench.dockInlet());
-  await bench.press('tidy', '.graph-bar');
-  await bench.driver.sleep(1500);
-  await bench.keys(Key.ESCAPE);
-  await calm();
-  await picture('tidy');
 } finally {
   await browser.close();
   await server.stop();

@@ -95,7 +95,7 @@ describe('Code', () => {
     await open();
     const before = await bench.stagePixels();
     await cursorBehind('s.place * glow');
-    await type(' * smoothstpe(0.2, 0.3, s.uv.x)');
+    await type(' * smoothstpe(0.4, 0.5, s.uv.y)');
     await bench.waitForText('.code-problems', /5:32\s+There is no function "smoothstpe"\.\s+Write “smoothstep”/);
     await bench.see('.cm-lintRange-error');
     await bench.waitForText('.stage-notice', /Last good picture\. Line 5, column 32/);
@@ -104,7 +104,7 @@ describe('Code', () => {
       .toBeLessThan(0.02);
     await bench.chord(Key.ALT, 'm');
     await noProblems();
-    expect(await shown()).toContain('smoothstep(0.2');
+    expect(await shown()).toContain('smoothstep(0.4');
     await bench.expectChange(before, 0.05);
   });
 
@@ -295,7 +295,7 @@ describe('Code', () => {
       await type(' float t = 0.0; while (true) { t += 1.0; }');
       await bench.waitForText('.code-problems', /brings it to an end/);
       await bench.sharp();
-      expect(await bench.stageAttribute('data-painted')).toBe('true');
+      expect(await bench.stageAttribute('painted')).toBe('true');
     });
 
     it('in size is told at once; nothing is lost, and the page answers', async () => {

@@ -85,6 +85,11 @@ export class CodeWork {
     const [first] = this.sheets();
     return this.sheets().find((each) => sheetKey(each) === key) ?? first ?? { kind: 'pixels' };
   });
+  /** The function of the Library that is shown, by its id. */
+  readonly shownFunction = computed(() => {
+    const sheet = this.sheet();
+    return sheet.kind === 'function' ? sheet.id : undefined;
+  });
   readonly role = computed((): TextRole => {
     const sheet = this.sheet();
     if (sheet.kind === 'function') return { role: 'function', name: sheet.name };
