@@ -1,3 +1,4 @@
+import { functionOfKind } from '../catalogue/function-library';
 import { CARRY_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
 import type { MaterialSource } from '../document/material';
 import type { RibbonType } from '../document/ribbon-types';
@@ -154,7 +155,7 @@ export class StageLowering {
     }
     const args = inlets.map((inlet) => this.inlet(resolved, inlet));
     if (kind.id === THIS_LIGHT_KIND) args.push(TURN);
-    this.values.set(id, this.declare(kind.id, call(overload, args), id, loop));
+    this.values.set(id, this.declare(functionOfKind(kind.id) ?? kind.id, call(overload, args), id, loop));
   }
 
   private get perLight(): ReadonlySet<string> {

@@ -47,6 +47,8 @@ const numberText = (value: number): string => (Number.isInteger(value) ? value.t
 class GraphWriter {
   private readonly out = new LineWriter();
   private readonly taken = new Set<string>();
+  /** Names of what the line declares, where a function or another one has the name that it would have. */
+  private readonly locals = new Map<string, string>();
   /** Names of uniforms, by what stands for them in the line: slots and samplers. */
   private readonly uniforms = new Map<string, string>();
   /** Slots of the dock's open inlets. */
@@ -73,8 +75,8 @@ class GraphWriter {
 
   write(): GraphAsCode {
     const { shared, pixel, vertex } = this.stages;
-    for (const { name } of [...pixel.line, ...(vertex?.line ?? [])]) this.taken.add(name);
-    for (const { name } of this.module.functions.values()) this.taken.add(name);
+    for (const name of [...[...this.module.functions.values()].map((each) => each.name), ...this.imports]) this.taken.add(name);
+    for (const name of new Set([...pixel.line, ...(vertex?.line ?? [])].map((each) => each.name))) this.locals.set(name, this.free(name));
     for (const name of this.imports) this.out.line(`import ${name};`);
     if (this.imports.length > 0) this.out.line('');
     shared.slots.slots.forEach((slot) => this.uniform(slot));
@@ -224,7 +226,7 @@ class GraphWriter {
     return {
       functionOf: (signature) => this.module.functions.get(signature)?.name ?? signature.slice(0, signature.indexOf('(')),
       global: (name) => this.uniforms.get(name) ?? name,
-      local: (name) => name,
+      local: (name) => this.locals.get(name) ?? name,
       struct: (name) => name,
       field: (_, name) => name,
       downwards: (value) => `dFdy(${value})`,

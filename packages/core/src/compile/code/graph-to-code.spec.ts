@@ -1,0 +1,106 @@
+import { functionKindId, libraryWith } from '../../catalogue/function-library';
+import { library } from '../../catalogue/library';
+import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
+import type { Material } from '../../document/material';
+import { applyChanges } from '../../document/transaction';
+import { originOfLine } from '../../emit/source-map';
+import { materialOf } from '../../testing/graphs';
+import { compileMaterial } from '../compile-material';
+import { graphAsCode, type GraphAsCode } from './graph-to-code';
+
+function written(material: Material, ...known: [Parameters<typeof graphAsCode>[1]?]): GraphAsCode {
+  const made = graphAsCode(material, ...known);
+  if ('problems' in made) throw new Error(made.problems.map(({ message }) => message).join());
+  return made;
+}
+
+const linesOf = ({ source }: GraphAsCode, path: string): number[] =>
+  source.text.split('\n').flatMap((_, index) => (source.lines[index]?.path === path ? [index + 1] : []));
+
+const bands = (): Material =>
+  materialOf(
+    { paint: ['colour', { value: [0.9, 0.4, 0.1] }], light: ['bands', { count: 4 }] },
+    { 'light.base': 'paint', 'dock.colour': 'light' },
+  );
+
+describe('A graph as code', () => {
+  it('leads from every node to its lines and back', () => {
+    const made = written(bands());
+    const text = made.source.text.split('\n');
+    for (const [node, words] of [
+      ['paint', 'pickedColour('],
+      ['light', 'bands('],
+    ] as const) {
+      const [line = 0] = linesOf(made, node);
+      expect(text[line - 1])
+        .withContext(node)
+        .toContain(words);
+      expect(originOfLine(made.source, line)?.path).toBe(node);
+    }
+  });
+
+  it('keeps what every number is: words, range, heading and present value', () => {
+    const { material } = written(bands());
+    const { parameters } = material;
+    const count = Object.values(parameters).find(({ uniform }) => uniform === 'bandsBands');
+    expect(count).toEqual(jasmine.objectContaining({ name: 'Bands, bands', value: 4, low: 1, heading: 'Bands' }));
+    expect(Object.values(parameters).find(({ uniform }) => uniform === 'colourColour')).toEqual(
+      jasmine.objectContaining({ type: 'colour', value: [0.9, 0.4, 0.1] }),
+    );
+  });
+
+  it('has no graph any more, and is what it was made of otherwise', () => {
+    const graph = bands();
+    const { material } = written({ ...graph, tags: ['kept'] });
+    expect(Object.keys(material.surface.nodes)).toEqual([]);
+    expect([material.name, material.tags]).toEqual([graph.name, ['kept']]);
+    expect(graph.code).toBeUndefined();
+  });
+
+  it('is right for every demo material, without a warning of its own making', () => {
+    const graphs = DEMO_DOCUMENTS.flatMap(({ document }) => (document.format === 'brelvin-material' && !document.code ? [document] : []));
+    expect(graphs.length).toBeGreaterThan(10);
+    for (const graph of graphs) {
+      const { material } = written(graph);
+      const { problems, diagnostics = [] } = compileMaterial(material, library());
+      expect(problems).withContext(graph.name).toEqual([]);
+      expect(diagnostics.map(({ message }) => message))
+        .withContext(graph.name)
+        .toEqual([]);
+    }
+  });
+
+  it('gives nodes of one kind names of their own, whatever people call them', () => {
+    const two = materialOf({ a: 'colour', b: 'colour', sum: 'add' }, { 'sum.a': 'a', 'sum.b': 'b', 'dock.colour': 'sum' });
+    const odd = applyChanges(two, [{ path: ['surface', 'nodes', 'b', 'name'], value: '1 */ @value float; 色' }]);
+    const { material, source } = written(odd);
+    const names = Object.values(material.parameters).map(({ uniform }) => uniform);
+    expect(new Set(names).size).toBe(names.length);
+    expect(source.text.match(/\*\//g)?.length).toBe(source.text.match(/\/\*\*/g)?.length);
+    expect(compileMaterial(material).problems).toEqual([]);
+  });
+
+  it('imports functions of the Library, and does not copy them', () => {
+    const known = libraryWith(
+      new Map([['lift', { text: 'float twice(float x) { return x * 2.0; }\nvec3 lift(vec3 colour) { return colour * twice(1.0); }' }]]),
+      library(),
+    );
+    const { source, material } = written(materialOf({ lift: functionKindId('lift') }, { 'dock.colour': 'lift' }), known);
+    expect(source.text).toMatch(/^import lift;/);
+    expect(source.text).not.toContain('twice');
+    expect(compileMaterial(material, known).problems).toEqual([]);
+  });
+
+  it('declares nothing under the name of a function that it calls', () => {
+    const known = libraryWith(new Map([['bands1', { text: 'vec3 bands1(vec3 colour) { return colour; }' }]]), library());
+    const graph = materialOf({ light: 'bands', mine: functionKindId('bands1') }, { 'dock.colour': 'light', 'dock.emission': 'mine' });
+    const { source, material } = written(graph, known);
+    expect(source.text).toContain('= bands1(');
+    expect(compileMaterial(material, known).problems).toEqual([]);
+  });
+
+  it('says what is wrong with a graph that has no picture', () => {
+    const made = graphAsCode(materialOf({ odd: 'no-such-kind' }, { 'dock.colour': 'odd' }));
+    expect('problems' in made && made.problems.length).toBeGreaterThan(0);
+  });
+});
