@@ -1,0 +1,149 @@
+import { EditorView } from '@codemirror/view';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { Diagnostic, Origin } from '@brelvin/core';
+import { Compiler } from '../../compile/compiler';
+import { CodeEditor } from './code-editor';
+
+const TEXT = 'float a = 1.0;\nfloat b = smoothstpe(a);\nfloat c = sinn(b);\n';
+
+/** Something wrong with a word of the text, and what is to stand there instead. */
+function wrong(word: string, instead?: string): Diagnostic {
+  const from = TEXT.indexOf(word);
+  const range = { from, to: from + word.length };
+  const before = TEXT.slice(0, from).split('\n');
+  return {
+    severity: 'error',
+    message: `Nothing here is called “${word}”.`,
+    path: 'paint',
+    range,
+    line: before.length,
+    column: (before.at(-1)?.length ?? 0) + 1,
+    ...(instead === undefined ? {} : { mends: [{ label: `Write “${instead}”`, edits: [{ ...range, text: instead }] }] }),
+  };
+}
+
+describe('CodeEditor', () => {
+  let fixture: ComponentFixture<CodeEditor>;
+  let view: EditorView;
+  const written: string[] = [];
+  const lines: number[] = [];
+  let help: { readonly declared?: Origin } | undefined;
+
+  beforeEach(async () => {
+    written.length = 0;
+    lines.length = 0;
+    help = undefined;
+    const assist = { completions: async () => undefined, help: async () => help };
+    TestBed.configureTestingModule({
+      imports: [CodeEditor],
+      providers: [provideZonelessChangeDetection(), { provide: Compiler, useValue: { assist } }],
+    });
+    fixture = TestBed.createComponent(CodeEditor);
+    for (const [name, value] of Object.entries({ label: 'Code of Slate', text: TEXT, role: { role: 'material' } })) {
+      fixture.componentRef.setInput(name, value);
+    }
+    fixture.componentInstance.written.subscribe((text) => written.push(text));
+    fixture.componentInstance.lineChosen.subscribe((line) => lines.push(line));
+    await fixture.whenStable();
+    view = EditorView.findFromDOM(fixture.nativeElement as HTMLElement)!;
+  });
+
+  async function set(name: string, value: unknown): Promise<void> {
+    fixture.componentRef.setInput(name, value);
+    await fixture.whenStable();
+  }
+
+  const goTo = (line: number): void => view.dispatch({ selection: { anchor: view.state.doc.line(line).from } });
+  const seen = (selector: string): HTMLElement[] => [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>(selector)];
+
+  it('has a name for those who hear it, and shows the text', () => {
+    expect(view.contentDOM.getAttribute('aria-label')).toBe('Code of Slate');
+    expect(view.state.doc.toString()).toBe(TEXT);
+  });
+
+  it('tells what is written, and not what comes from outside', async () => {
+    view.dispatch({ changes: { from: 0, insert: '// ' } });
+    expect(written).toEqual([`// ${TEXT}`]);
+    await set('text', `// other\n${TEXT}`);
+    expect(view.state.doc.toString()).toBe(`// other\n${TEXT}`);
+    expect(written.length).toBe(1);
+  });
+
+  it('keeps the cursor where it is when text before it comes from outside', async () => {
+    view.dispatch({ selection: { anchor: TEXT.indexOf('sinn') } });
+    await set('text', `// one more line\n${TEXT}`);
+    expect(view.state.sliceDoc(view.state.selection.main.head).startsWith('sinn')).toBeTrue();
+  });
+
+  it('marks what is wrong, and mends what stands on the line of the cursor', async () => {
+    await set('diagnostics', [wrong('smoothstpe', 'smoothstep'), wrong('sinn', 'sin')]);
+    expect(seen('.cm-lintRange-error').map((each) => each.textContent)).toEqual(['smoothstpe', 'sinn']);
+    goTo(3);
+    fixture.componentInstance.mend();
+    expect(written).toEqual([TEXT.replace('sinn', 'sin')]);
+  });
+
+  it('mends the first that can be mended where nothing is wrong with the line', async () => {
+    await set('diagnostics', [wrong('a = 1.0'), wrong('sinn', 'sin')]);
+    goTo(1);
+    fixture.componentInstance.mend();
+    expect(written).toEqual([TEXT.replace('sinn', 'sin')]);
+  });
+
+  it('does nothing where nothing can be mended', async () => {
+    fixture.componentInstance.mend();
+    await set('diagnostics', [wrong('sinn')]);
+    fixture.componentInstance.mend();
+    expect(written).toEqual([]);
+  });
+
+  it('shows no mistakes of a text that it has no more', async () => {
+    view.dispatch({ changes: { from: 0, to: TEXT.length, insert: 'x' } });
+    await set('diagnostics', [wrong('smoothstpe', 'smoothstep')]);
+    expect(seen('.cm-lintRange-error')).toEqual([]);
+  });
+
+  it('goes from one mistake to the next, and round', async () => {
+    await set('diagnostics', [wrong('sinn'), wrong('smoothstpe')]);
+    const at = (): string => view.state.sliceDoc(view.state.selection.main.head, view.state.selection.main.head + 4);
+    goTo(1);
+    const places = [1, 2, 3].map(() => {
+      fixture.componentInstance.nextProblem();
+      return at();
+    });
+    expect(places).toEqual(['smoo', 'sinn', 'smoo']);
+  });
+
+  it('tells which line is chosen by hand, and not where it was led to', async () => {
+    goTo(2);
+    expect(lines).toEqual([2]);
+    await set('revealed', { from: TEXT.indexOf('sinn'), to: TEXT.indexOf('sinn') + 4 });
+    expect(view.state.sliceDoc(view.state.selection.main.from, view.state.selection.main.to)).toBe('sinn');
+    expect(lines).toEqual([2]);
+  });
+
+  it('marks the lines of what is chosen elsewhere', async () => {
+    await set('marked', [2, 3]);
+    expect(seen('.code-marked').map((each) => each.textContent)).toEqual(TEXT.split('\n').slice(1, 3));
+    await set('marked', [99]);
+    expect(seen('.code-marked')).toEqual([]);
+  });
+
+  it('lets nothing be typed into what is only read', async () => {
+    await set('readOnly', true);
+    expect(view.state.readOnly).toBeTrue();
+    await set('readOnly', false);
+    expect(view.state.readOnly).toBeFalse();
+  });
+
+  it('asks to be shown where a name is written, if it is written anywhere', async () => {
+    const asked: Origin[] = [];
+    fixture.componentInstance.declarationAsked.subscribe((place) => asked.push(place));
+    await fixture.componentInstance.askDeclaration(3);
+    expect(asked).toEqual([]);
+    help = { declared: { path: 'light/rim.glsl', range: { from: 1, to: 2 } } };
+    await fixture.componentInstance.askDeclaration(3);
+    expect(asked.map(({ path }) => path)).toEqual(['light/rim.glsl']);
+  });
+});
