@@ -15,6 +15,9 @@ interface Violation {
 /** Elements whose colour is the user's own. */
 const USERS_COLOURS = '.swatch, .outlet-swatch, .gradient-bar, .colour-square, .stage-canvas, img, canvas';
 
+/** Keys reach it from the field that it completes, by `aria-activedescendant`: the focus stays there, so the list takes none. */
+const SCROLLED_BY_ITS_FIELD = 'aria-label="Completions"';
+
 describe('Looks', () => {
   let browser: Browser;
   let bench: Bench;
@@ -27,7 +30,10 @@ describe('Looks', () => {
       'const done = arguments[0]; axe.run(document, { resultTypes: ["violations"] }).then((result) => done(result.violations));',
     );
     return found.flatMap(({ id, nodes }) =>
-      nodes.slice(0, 3).map((node) => `${id}: ${node.html.slice(0, 160)} — ${node.failureSummary.replace(/\s+/g, ' ')}`),
+      nodes
+        .filter(({ html }) => id !== 'scrollable-region-focusable' || !html.includes(SCROLLED_BY_ITS_FIELD))
+        .slice(0, 3)
+        .map((node) => `${id}: ${node.html.slice(0, 160)} — ${node.failureSummary.replace(/\s+/g, ' ')}`),
     );
   }
 
@@ -70,6 +76,15 @@ describe('Looks', () => {
       await bench.openMaterial('material-slate-of-tides');
       await bench.press('checks', '.panel-tabs');
       await bench.click('.parameter-row .text-button');
+      await bench.click('.cm-content');
+      await bench.chord(Key.CONTROL, Key.HOME);
+      await bench.keys('nor');
+      await bench.see('.cm-tooltip-autocomplete');
+      await bench.see('.code-problems');
+      expect(await tints()).toEqual([]);
+      expect(await violations()).toEqual([]);
+      await bench.keys(Key.ESCAPE);
+      await bench.undo();
       await bench.keys(Key.F4);
       await bench.see('.command-list');
       expect(await tints()).toEqual([]);

@@ -316,15 +316,15 @@ export class Bench {
   async stagePixels(): Promise<StagePixels> {
     await this.sharp();
     const canvas = await this.see('.stage-canvas');
-    // A screenshot has what lies over the picture too: the handles of the lights are no part of it.
-    const handles = (shown: boolean): Promise<unknown> =>
+    // A screenshot has what lies over the picture too: handles of lights and notices are no part of it.
+    const over = (shown: boolean): Promise<unknown> =>
       this.driver.executeScript(
-        `for (const each of document.querySelectorAll('.light-handles')) each.style.visibility = arguments[0];`,
+        `for (const each of document.querySelectorAll('.light-handles, .stage-notice')) each.style.visibility = arguments[0];`,
         shown ? '' : 'hidden',
       );
-    await handles(false);
+    await over(false);
     const screenshot = await canvas.takeScreenshot();
-    await handles(true);
+    await over(true);
     return new StagePixels(Buffer.from(screenshot, 'base64'));
   }
 

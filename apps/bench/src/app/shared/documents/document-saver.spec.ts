@@ -74,6 +74,31 @@ describe('DocumentSaver', () => {
     expect(saver.unsaved).toBe(0);
   });
 
+  it('comes back from saving only when what was added during a save is saved too', async () => {
+    let answer: (() => void) | undefined;
+    const append = server.append;
+    server.append = async (...sent) => {
+      const answered = append(...sent);
+      if (server.sent.length === 1) await new Promise<void>((resolve) => (answer = resolve));
+      return answered;
+    };
+    saver.add(change('a', 'A'));
+    await pass(400);
+    saver.add(change('b', 'B'));
+    const steps: number[] = [];
+    for (let caller = 0; caller < 2; caller++) void saver.flush().then(() => steps.push(saver.savedStep));
+    await pass(0);
+    expect([server.sent.length, steps]).toEqual([1, []]);
+    answer?.();
+    await pass(0);
+    await pass(0);
+    expect(server.sent.map(({ after, steps: each }) => [after, each.map(({ id }) => id)])).toEqual([
+      [0, ['a']],
+      [1, ['b']],
+    ]);
+    expect(steps).toEqual([2, 2]);
+  });
+
   it('sends one step for one gesture', async () => {
     for (let count = 0; count < 20; count++) saver.add(change(`drag${count}`, `Name ${count}`, 'g'));
     await pass(400);

@@ -32,6 +32,8 @@ export class DocumentSaver {
   readonly state = new BehaviorSubject<SaveState>({ kind: 'saved' });
   private waiting: Transaction[] = [];
   private sending: Transaction[] = [];
+  /** A try to save that has not ended. */
+  private running?: Promise<void>;
   private timer?: ReturnType<typeof setTimeout>;
   private retryAfter = FIRST_RETRY_MS;
   /** The last step that was heard of. */
@@ -88,10 +90,16 @@ export class DocumentSaver {
     if (this.state.value.kind === 'saving') this.schedule(QUIET_MS);
   }
 
-  /** Saves now what waits; comes back when that try has ended. */
+  /** Saves now what waits, and what is on its way before it; comes back when that try has ended. */
   async flush(): Promise<void> {
+    while (this.running) await this.running;
     clearTimeout(this.timer);
-    if (this.sending.length > 0 || this.waiting.length === 0) return;
+    if (this.waiting.length === 0) return;
+    this.running = this.send().finally(() => (this.running = undefined));
+    await this.running;
+  }
+
+  private async send(): Promise<void> {
     this.sending = this.waiting.slice(0, MOST_AT_ONCE);
     this.waiting = this.waiting.slice(MOST_AT_ONCE);
     try {

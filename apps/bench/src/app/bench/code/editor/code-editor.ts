@@ -123,7 +123,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
       shadingLanguage,
       assistance({ assist: this.compiler.assist, role: () => this.role(), open: (place) => this.declarationAsked.emit(place) }),
       this.writable.of(readOnlyState(this.readOnly())),
-      EditorView.contentAttributes.of({ 'aria-label': this.label(), spellcheck: 'false', autocapitalize: 'off' }),
+      EditorView.contentAttributes.of({ 'aria-label': this.label(), tabindex: '0', spellcheck: 'false', autocapitalize: 'off' }),
       keymap.of([
         { key: 'Alt-m', run: run(() => this.mend()) },
         { key: 'Alt-n', run: run(() => this.nextProblem()) },
