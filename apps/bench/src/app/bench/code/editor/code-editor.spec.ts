@@ -123,6 +123,29 @@ describe('CodeEditor', () => {
     expect(lines).toEqual([2]);
   });
 
+  it('keeps the line of the cursor in view when the field gets lower, and leaves who looks elsewhere there', async () => {
+    const host = fixture.nativeElement as HTMLElement;
+    const height = async (pixels: number): Promise<void> => {
+      host.style.cssText = `display: block; height: ${pixels}px; overflow: hidden`;
+      view.dom.style.height = `${pixels}px`;
+      view.scrollDOM.style.overflow = 'auto';
+      // The observer of sizes answers with the next frame, and the view scrolls with the one after it.
+      for (let frame = 0; frame < 4; frame++) await new Promise((resolve) => requestAnimationFrame(resolve));
+    };
+    const hidden = (): number => view.coordsAtPos(view.state.selection.main.head)!.bottom - view.scrollDOM.getBoundingClientRect().bottom;
+    await set('text', TEXT.repeat(20));
+    await height(200);
+    view.dispatch({ selection: { anchor: view.state.doc.line(9).from } });
+    expect(hidden()).toBeLessThanOrEqual(0);
+    await height(90);
+    expect(hidden()).toBeLessThanOrEqual(0);
+    await height(200);
+    view.scrollDOM.scrollTop = 0;
+    view.dispatch({ selection: { anchor: view.state.doc.line(30).from } });
+    await height(90);
+    expect(view.scrollDOM.scrollTop).toBe(0);
+  });
+
   it('marks the lines of what is chosen elsewhere', async () => {
     await set('marked', [2, 3]);
     expect(seen('.code-marked').map((each) => each.textContent)).toEqual(TEXT.split('\n').slice(1, 3));

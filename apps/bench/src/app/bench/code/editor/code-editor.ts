@@ -21,6 +21,7 @@ import {
 import type { CodeMend, Diagnostic, Origin, Range, TextEdit, TextRole } from '@brelvin/core';
 import { Compiler } from '../../compile/compiler';
 import { assistance } from './assistance';
+import { cursorInView } from './cursor-in-view';
 import { markedLines, markLines } from './marked-lines';
 import { shadingLanguage } from './shading-language';
 
@@ -120,6 +121,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
       lintGutter(),
       linter(null, { tooltipFilter: (all) => [...all] }),
       markedLines,
+      cursorInView,
       shadingLanguage,
       assistance({ assist: this.compiler.assist, role: () => this.role(), open: (place) => this.declarationAsked.emit(place) }),
       this.writable.of(readOnlyState(this.readOnly())),
