@@ -9,55 +9,6 @@ export interface Token extends Range {
   readonly documentation?: Range;
 }
 
-// Longest first, so that "<<=" is not read as "<<" and "=".
-const OPERATORS = [
-  '<<=',
-  '>>=',
-  '++',
-  '--',
-  '<<',
-  '>>',
-  '<=',
-  '>=',
-  '==',
-  '!=',
-  '&&',
-  '||',
-  '^^',
-  '+=',
-  '-=',
-  '*=',
-  '/=',
-  '%=',
-  '&=',
-  '|=',
-  '^=',
-  '+',
-  '-',
-  '*',
-  '/',
-  '%',
-  '<',
-  '>',
-  '=',
-  '!',
-  '~',
-  '&',
-  '|',
-  '^',
-  '?',
-  ':',
-  ';',
-  ',',
-  '.',
-  '(',
-  ')',
-  '[',
-  ']',
-  '{',
-  '}',
-];
-
 /** Words that a #define may stand for. */
 const LONGEST_DEFINE = 64;
 
@@ -69,6 +20,8 @@ const FLOAT = /(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?|\d+[eE][+-]?\d+[fF]?|\d+
 const INTEGER = /(?:0[xX][0-9a-fA-F]+|\d+)[uU]?/y;
 const QUOTED = /"[^"\n]*"|'[^'\n]*'/y;
 const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
+// Longest first, so that "<<=" is not read as "<<" and "=".
+const OPERATOR = /<<=|>>=|\+\+|--|<<|>>|[<>=!+\-*/%&|^]=|&&|\|\||\^\^|[-+*/%<>=!~&|^?:;,.()[\]{}]/y;
 const DEFINE = /^#\s*define\s+([A-Za-z_]\w*)\s+(.+?)\s*$/;
 
 /** Splits shading code into tokens. Constant `#define`s are put in place; `#version` is read over. */
@@ -79,29 +32,35 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
   let at = 0;
   let documentation: Range | undefined;
 
-  const match = (pattern: RegExp): string | undefined => {
+  /** How many characters from here on fit a pattern. */
+  const span = (pattern: RegExp): number => {
     pattern.lastIndex = at;
-    return pattern.exec(text)?.[0];
+    return pattern.test(text) ? pattern.lastIndex - at : 0;
   };
   const push = (kind: Token['kind'], length: number): void => {
     tokens.push({ kind, text: text.slice(at, at + length), from: at, to: at + length, documentation });
     documentation = undefined;
     at += length;
   };
+  const named = (length: number): void => {
+    const replacement = defines.get(text.slice(at, at + length));
+    if (!replacement) {
+      push('name', length);
+      return;
+    }
+    for (const token of replacement) tokens.push({ ...token, from: at, to: at + length });
+    at += length;
+  };
 
-  while (at < text.length) {
-    const space = match(SPACE) ?? match(LINE_COMMENT);
-    if (space) {
-      at += space.length;
-      continue;
-    }
-    const comment = match(BLOCK_COMMENT);
-    if (comment) {
-      if (comment.startsWith('/**')) documentation = { from: at, to: at + comment.length };
-      at += comment.length;
-      continue;
-    }
-    if (text.startsWith('/*', at)) {
+  // What is frequent is tried first: nothing else begins like a space or a name.
+  for (let length = 0; at < text.length;) {
+    if ((length = span(SPACE))) at += length;
+    else if ((length = span(NAME))) named(length);
+    else if ((length = span(LINE_COMMENT))) at += length;
+    else if ((length = span(BLOCK_COMMENT))) {
+      if (text.startsWith('/**', at)) documentation = { from: at, to: at + length };
+      at += length;
+    } else if (text.startsWith('/*', at)) {
       const end = { from: text.length, to: text.length };
       diagnostics.add(
         'error',
@@ -110,46 +69,20 @@ export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token
         { mends: [write(' */', end, 'Close it at the end')] },
       );
       break;
+    } else if ((length = span(FLOAT))) push('float', length);
+    else if ((length = span(INTEGER))) push(/[uU]/.test(text.charAt(at + length - 1)) ? 'uint' : 'int', length);
+    else if ((length = span(OPERATOR))) push('operator', length);
+    else if ((length = span(DIRECTIVE))) {
+      readDirective(text.slice(at, at + length), at);
+      at += length;
+    } else if ((length = span(QUOTED))) {
+      diagnostics.add('error', 'Words in quotes have no meaning in shading code.', { from: at, to: at + length });
+      at += length;
+    } else {
+      const character = String.fromCodePoint(text.codePointAt(at) ?? 0);
+      diagnostics.add('error', `The character "${character}" has no meaning here.`, { from: at, to: at + character.length });
+      at += character.length;
     }
-    const directive = match(DIRECTIVE);
-    if (directive) {
-      readDirective(directive, at);
-      at += directive.length;
-      continue;
-    }
-    const name = match(NAME);
-    if (name) {
-      const replacement = defines.get(name);
-      if (replacement) {
-        for (const token of replacement) tokens.push({ ...token, from: at, to: at + name.length });
-        at += name.length;
-      } else push('name', name.length);
-      continue;
-    }
-    const float = match(FLOAT);
-    if (float) {
-      push('float', float.length);
-      continue;
-    }
-    const integer = match(INTEGER);
-    if (integer) {
-      push(/[uU]$/.test(integer) ? 'uint' : 'int', integer.length);
-      continue;
-    }
-    const operator = OPERATORS.find((each) => text.startsWith(each, at));
-    if (operator) {
-      push('operator', operator.length);
-      continue;
-    }
-    const words = match(QUOTED);
-    if (words) {
-      diagnostics.add('error', 'Words in quotes have no meaning in shading code.', { from: at, to: at + words.length });
-      at += words.length;
-      continue;
-    }
-    const character = String.fromCodePoint(text.codePointAt(at) ?? 0);
-    diagnostics.add('error', `The character "${character}" has no meaning here.`, { from: at, to: at + character.length });
-    at += character.length;
   }
   tokens.push({ kind: 'end', text: '', from: text.length, to: text.length });
   return tokens;
