@@ -43,10 +43,13 @@ describe('Looks', () => {
       `const found = new Set();
        for (const element of document.querySelectorAll('body, body *')) {
          if (element.closest(arguments[0])) continue;
-         const style = getComputedStyle(element);
-         for (const name of ['color', 'backgroundColor', 'borderTopColor', 'outlineColor', 'fill', 'stroke']) {
-           const [r, g, b] = (style[name].match(/\\d+(\\.\\d+)?/g) || []).map(Number);
-           if (style[name].startsWith('rgb') && (r !== g || g !== b)) found.add(element.className + ' ' + name + ' ' + style[name]);
+         for (const part of [null, '::before', '::after']) {
+           const style = getComputedStyle(element, part);
+           if (part && style.content === 'none') continue;
+           for (const name of ['color', 'backgroundColor', 'borderTopColor', 'borderBottomColor', 'outlineColor', 'fill', 'stroke']) {
+             const [r, g, b] = (style[name].match(/\\d+(\\.\\d+)?/g) || []).map(Number);
+             if (style[name].startsWith('rgb') && (r !== g || g !== b)) found.add(element.className + (part || '') + ' ' + name + ' ' + style[name]);
+           }
          }
        }
        return [...found];`,
@@ -77,7 +80,18 @@ describe('Looks', () => {
       await bench.press('checks', '.panel-tabs');
       await bench.click('.parameter-row .text-button');
       await bench.click('.cm-content');
+      await bench.chord(Key.CONTROL, Key.END);
+      await bench.keys(Key.ARROW_LEFT);
+      await bench.see('.cm-matchingBracket');
+      expect(await tints()).toEqual([]);
+      await bench.chord(Key.CONTROL, 'a');
+      await bench.see('.cm-selectionBackground');
+      expect(await tints()).toEqual([]);
       await bench.chord(Key.CONTROL, Key.HOME);
+      await bench.keys(')');
+      await bench.see('.cm-nonmatchingBracket');
+      await bench.see('.cm-lintPoint, .cm-lintRange-error');
+      expect(await tints()).toEqual([]);
       await bench.keys('nor');
       await bench.see('.cm-tooltip-autocomplete');
       await bench.see('.code-problems');

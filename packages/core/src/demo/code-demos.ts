@@ -62,7 +62,7 @@ function toonLight(): string {
   return `/**
  * Toon light: light in flat steps, its shade lifted and tinted.
  * @family Light
- * @source Lake, Marshall, Harris, Blackwell 2000, "Stylized rendering techniques for scalable real-time 3D animation", NPAR, section 3 (light in steps)
+ * @source Lake, Marshall, Harris, Blackstein 2000, "Stylized rendering techniques for scalable real-time 3D animation", NPAR, section 3 (light in steps)
  * @inlet colour colour "Colour" = 0.8 0.8 0.8
  * @inlet normal normal "Normal" = surface normal
  * @inlet strength fraction "Strength" = 0.85 in 0..1: 0 is smooth light, 1 is flat steps.
