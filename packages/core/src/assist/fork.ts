@@ -1,4 +1,4 @@
-import { tokensOf } from '../language';
+import { renamedIn, tokensOf } from '../language';
 
 /**
  * A function of a text, copied with its comment under a name of its own: the one that an offset lies in or behind, else the
@@ -15,7 +15,7 @@ export function forkOf(
   const { name } = found;
   const wanted = freeName(`my${name.charAt(0).toUpperCase()}${name.slice(1)}`);
   const struct = structOf(text, found.result);
-  const body = renamed(text.slice(found.from, found.to), name, wanted).replace(/^ \* @(?:kind|given) .*\n/gm, '');
+  const body = renamedIn(text.slice(found.from, found.to), name, wanted).replace(/^ \* @(?:kind|given) .*\n/gm, '');
   return { name: wanted, text: `${struct}${body}\n` };
 }
 
@@ -50,15 +50,4 @@ function functionsIn(text: string): Found[] {
 function structOf(text: string, name: string): string {
   const match = new RegExp(`^struct ${name} \\{[^}]*\\};\\n`, 'm').exec(text);
   return match ? `${match[0]}\n` : '';
-}
-
-function renamed(text: string, name: string, wanted: string): string {
-  let result = '';
-  let at = 0;
-  for (const token of tokensOf(text)) {
-    if (token.kind !== 'name' || token.text !== name) continue;
-    result += text.slice(at, token.from) + wanted;
-    at = token.to;
-  }
-  return result + text.slice(at);
 }

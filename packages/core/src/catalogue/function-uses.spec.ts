@@ -56,6 +56,14 @@ describe('Renaming a function of the Library', () => {
     expect([renamed.name, renamed.formerNames]).toEqual(['shine', ['glow']]);
   });
 
+  it('renames it where a #define stands for it, so that the function still can be read', () => {
+    const defined = newFunction('glow', '#define MORE glow\nfloat glow(float x) { return x; }\nfloat twice(float x) { return MORE(x); }');
+    const { text } = applyChanges(defined, renameFunction(defined, 'shine').changes);
+    expect(text).toBe('#define MORE shine\nfloat shine(float x) { return x; }\nfloat twice(float x) { return MORE(x); }');
+    const errors = new FunctionLibrary(new Map([['shine', { text }]]), library()).read('shine').diagnostics;
+    expect(errors.filter(({ severity }) => severity === 'error')).toEqual([]);
+  });
+
   it('and back again leaves the other name as the former one', () => {
     const there = applyChanges(first, renameFunction(first, 'shine').changes);
     const back = applyChanges(there, renameFunction(there, 'glow').changes);

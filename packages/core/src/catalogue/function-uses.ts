@@ -2,7 +2,7 @@ import type { BrelvinDocument } from '../document/documents';
 import type { Edit } from '../document/edit';
 import type { LibraryFunction } from '../document/function';
 import type { Graph } from '../document/graph';
-import { importsOf, tokensOf } from '../language';
+import { importsOf, renamedIn } from '../language';
 import { functionOfKind, type FunctionTexts } from './function-library';
 
 /** Names of the functions of the Library that a document asks for by itself, each once, in order. */
@@ -34,19 +34,12 @@ export function functionsNeededBy(document: BrelvinDocument, texts: FunctionText
 
 /** Gives a function another name, also in its own text; what asks for it by the old one goes on working. */
 export function renameFunction({ name, text, formerNames }: LibraryFunction, wanted: string): Edit {
-  let renamed = '';
-  let at = 0;
-  for (const token of tokensOf(text)) {
-    if (token.kind !== 'name' || token.text !== name || token.from < at) continue;
-    renamed += text.slice(at, token.from) + wanted;
-    at = token.to;
-  }
   const former = [name, ...formerNames.filter((each) => each !== name && each !== wanted)].slice(0, 64);
   return {
     label: `Call it ${wanted}`,
     changes: [
       { path: ['name'], value: wanted },
-      { path: ['text'], value: renamed + text.slice(at) },
+      { path: ['text'], value: renamedIn(text, name, wanted) },
       { path: ['formerNames'], value: former },
     ],
   };

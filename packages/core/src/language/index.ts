@@ -15,5 +15,5 @@ export { readDocumentation, type Documentation } from './documentation';
 export type { ElaborationOptions } from './environment';
 export type { ImportedFunction, Importer, ImportProblem } from './imports';
 export { SymbolIndex, type CodeSymbol, type SymbolUse } from './symbols';
-export { tokensOf } from './tokens-of';
+export { renamedIn, tokensOf } from './tokens-of';
 export { SourceText } from './source';
