@@ -1,17 +1,18 @@
 import {
   compileMaterial,
   DEMO_DOCUMENTS,
+  DEMO_IMAGES,
+  demoPanorama,
   demoLibrary,
   FLOOR,
   FrameRenderer,
-  LABEL_ASSETS,
-  LABELS,
-  labelPixels,
   mipChain,
   newMaterial,
   newSet,
+  panoramaPixels,
   StageScene,
   throwsShadows,
+  type EnvironmentPixels,
   type LightRig,
   type Material,
   type MaterialImage,
@@ -43,10 +44,13 @@ export async function run(): Promise<DemoPictures> {
     ...materials.filter(({ id }) => !id.startsWith('material-label')).map(({ id }) => ({ id, set: sphere })),
     { id: 'material-puppet-cheek', set: demo<StageSet>('set-puppet-on-stand') },
     { id: 'material-label-front', set: demo<StageSet>('set-label-cube') },
+    { id: 'material-lamp-chimney', set: demo<StageSet>('set-lamp-on-the-sill') },
+    { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
   ];
   for (const { id, set } of scenes) {
     for (const rigId of RIGS) {
       const rig = demo<LightRig>(rigId);
+      if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
       const scene = new StageScene(device, renderer);
       scene.setBench(id);
       scene.show(set);
@@ -57,7 +61,7 @@ export async function run(): Promise<DemoPictures> {
         if (!compiled || !first) throw new Error(`${worn.id} does not compile`);
         const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, worn.document);
         scene.wear(worn.id, { material: worn.document, surface });
-        await renderer.images.bring(Object.values(worn.document.images), labelChain);
+        await renderer.images.bring(Object.values(worn.document.images), demoChain);
       }
       const size = { width: SIDE, height: SIDE };
       const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
@@ -80,7 +84,12 @@ function demo<T extends StageSet | LightRig | Material>(id: string): T {
   return found.document as T;
 }
 
-async function labelChain({ asset, role }: MaterialImage): Promise<MipChain | undefined> {
-  const label = LABELS.find((each) => LABEL_ASSETS[each] === asset);
-  return label && mipChain(labelPixels(label), role);
+async function demoChain({ asset, role }: MaterialImage): Promise<MipChain | undefined> {
+  const image = DEMO_IMAGES.find((each) => each.asset === asset);
+  return image && mipChain(image.pixels(), role);
+}
+
+async function demoAround([asset]: readonly string[]): Promise<EnvironmentPixels | undefined> {
+  const picture = demoPanorama(asset);
+  return picture && panoramaPixels(picture);
 }

@@ -1,5 +1,5 @@
-import { CHUNK_BYTES, DEMO_DOCUMENTS, LABEL_ASSETS, type BrelvinDocument, type Material } from '@brelvin/core';
-import { demoImages } from './demo-images';
+import { CHUNK_BYTES, DEMO_DOCUMENTS, type BrelvinDocument, type Material } from '@brelvin/core';
+import { demoEnvironments, demoImages } from './demo-images';
 import type { AssetRepository } from './store/asset-repository';
 import type { DocumentRepository } from './store/document-repository';
 
@@ -7,9 +7,9 @@ import type { DocumentRepository } from './store/document-repository';
 export async function seedDemo(documents: DocumentRepository, assets: AssetRepository): Promise<boolean> {
   if (!(await documents.isEmpty())) return false;
   const addresses = new Map<string, string>();
-  for (const { name, label, sha256, file } of demoImages()) {
-    addresses.set(LABEL_ASSETS[label], sha256);
-    for (const number of await assets.announce(sha256, { name, type: 'image/png', size: file.length })) {
+  for (const { name, type, asset, sha256, file } of [...demoImages(), ...demoEnvironments()]) {
+    addresses.set(asset, sha256);
+    for (const number of await assets.announce(sha256, { name, type, size: file.length })) {
       await assets.putChunk(sha256, number, file.subarray(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES));
     }
     await assets.finish(sha256);
@@ -20,7 +20,10 @@ export async function seedDemo(documents: DocumentRepository, assets: AssetRepos
 
 /** Packing differs between versions of zlib, so a picture's address is known only once it is packed. */
 function readdressed(document: BrelvinDocument, addresses: ReadonlyMap<string, string>): BrelvinDocument {
+  const real = (asset: string): string => addresses.get(asset) ?? asset;
+  if (document.format === 'brelvin-light-rig' && document.environment)
+    return { ...document, environment: { ...document.environment, assets: document.environment.assets.map(real) } };
   if (document.format !== 'brelvin-material') return document;
-  const images = Object.entries(document.images).map(([id, image]) => [id, { ...image, asset: addresses.get(image.asset) ?? image.asset }]);
+  const images = Object.entries(document.images).map(([id, image]) => [id, { ...image, asset: real(image.asset) }]);
   return { ...document, images: Object.fromEntries(images) as Material['images'] };
 }

@@ -4,9 +4,7 @@ import {
   DEMO_DOCUMENTS,
   type FrameRenderer,
   graphAsCode,
-  LABEL_ASSETS,
-  LABELS,
-  labelPixels,
+  DEMO_IMAGES,
   mipChain,
   newCodeMaterial,
   newRig,
@@ -139,8 +137,8 @@ describe('Code on a device', () => {
     const surface = await renderer.prepare(compiled, { ...view, camera }, mesh, material);
     scene.wear('bench', { material, surface });
     await renderer.images.bring(Object.values(material.images), async ({ asset, role }) => {
-      const label = LABELS.find((each) => LABEL_ASSETS[each] === asset);
-      return label && mipChain(labelPixels(label), role);
+      const image = DEMO_IMAGES.find((each) => each.asset === asset);
+      return image && mipChain(image.pixels(), role);
     });
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     renderer.draw({ ...view, camera, items: scene.items(0.8) }, { size, samples: 1, target, targetSize: size });

@@ -1,4 +1,4 @@
-import { IMAGE_TYPES, LARGEST_FILE, LONGEST_NAME, LONGEST_TAG, MOST_TAGS } from '@brelvin/core';
+import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LONGEST_NAME, LONGEST_TAG, MOST_TAGS } from '@brelvin/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 
@@ -40,7 +40,9 @@ export class AnnounceMessage extends AssetParams {
   @Length(1, LONGEST_NAME)
   name!: string;
 
-  @IsIn(Object.keys(IMAGE_TYPES), { message: 'must be image/png, image/jpeg or image/webp' })
+  @IsIn([...Object.keys(IMAGE_TYPES), ...Object.keys(ENVIRONMENT_TYPES)], {
+    message: 'must be image/png, image/jpeg, image/webp, image/vnd.radiance or image/x-exr',
+  })
   type!: string;
 
   @IsInt()

@@ -23,6 +23,11 @@ export class ShelfMessage {
   @IsBoolean({ message: 'must be true or false' })
   deleted?: boolean;
 
+  /** Of files: images for materials, or environments; all when absent. */
+  @IsOptional()
+  @IsIn(['image', 'environment'], { message: 'must be image or environment' })
+  use?: 'image' | 'environment';
+
   @IsOptional()
   @Type(() => Number)
   @IsInt()

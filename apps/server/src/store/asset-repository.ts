@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
-import { and, count, eq, sql } from 'drizzle-orm';
-import { CHUNK_BYTES, IMAGE_TYPES, LARGEST_SIDE } from '@brelvin/core';
+import { and, count, eq, inArray, not, sql } from 'drizzle-orm';
+import { CHUNK_BYTES, ENVIRONMENT_TYPES, exrHead, IMAGE_TYPES, LARGEST_SIDE, PictureRefused, radianceHead } from '@brelvin/core';
 import type { Database } from './database';
 import { AssetMissing, AssetRefused } from './failures';
 import type { AssetChange, AssetSummary, ShelfQuery, TagCount } from './records';
@@ -69,8 +69,10 @@ export class AssetRepository {
   }
 
   async list(query: ShelfQuery): Promise<{ assets: AssetSummary[]; total: number }> {
-    const { sort = 'changed', offset, limit } = query;
-    const wanted = and(eq(assets.complete, true), ...onShelf(assets, query));
+    const { sort = 'changed', use, offset, limit } = query;
+    const around = inArray(assets.type, Object.keys(ENVIRONMENT_TYPES));
+    const fitting = use && (use === 'environment' ? around : not(around));
+    const wanted = and(eq(assets.complete, true), fitting, ...onShelf(assets, query));
     const rows = this.database
       .select()
       .from(assets)
@@ -122,6 +124,7 @@ function summary({ sha256, name, type, size, width, height, tags, updatedAt }: t
 
 /** @throws AssetRefused for anything that is no image of the announced type, or too large to be decoded */
 function checkedSize(file: Buffer, type: string): { width: number; height: number } {
+  if (ENVIRONMENT_TYPES[type]) return environmentSize(file, type);
   let found: { width?: number; height?: number; type?: string };
   try {
     found = imageSize(file);
@@ -134,4 +137,15 @@ function checkedSize(file: Buffer, type: string): { width: number; height: numbe
   if (width < 1 || height < 1 || width > LARGEST_SIDE || height > LARGEST_SIDE)
     throw new AssetRefused(`This image claims ${width} × ${height} pixels; at most ${LARGEST_SIDE} × ${LARGEST_SIDE} are taken.`);
   return { width, height };
+}
+
+/** @throws AssetRefused */
+function environmentSize(file: Buffer, type: string): { width: number; height: number } {
+  try {
+    const { width, height } = ENVIRONMENT_TYPES[type] === 'exr' ? exrHead(file) : radianceHead(file);
+    return { width, height };
+  } catch (error) {
+    if (error instanceof PictureRefused) throw new AssetRefused(error.message);
+    throw error;
+  }
 }

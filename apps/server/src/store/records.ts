@@ -26,6 +26,8 @@ export interface ShelfQuery {
   readonly tag?: string;
   readonly sort?: 'changed' | 'name' | 'made';
   readonly deleted?: boolean;
+  /** Of files only: images for materials, or environments. */
+  readonly use?: 'image' | 'environment';
   readonly offset: number;
   readonly limit: number;
 }

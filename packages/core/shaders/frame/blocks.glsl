@@ -25,6 +25,8 @@ uniform Lights {
   vec4 ambientSlope;       // rgb: how much more of it comes from straight above than from the horizon
   vec4 sunDirection;       // xyz: unit vector towards the rig's own sun, on or off
   vec4 sunColour;          // rgb: colour times intensity; black when off
+  vec4 environmentTurn;    // x, y: cosine and sine of its turn about the vertical; z: strength of its light, 0 without; w: number of the roughest level
+  vec4 environmentLight[9]; // rgb: what a white surface sends on of it, by spherical harmonics of its own frame; its strength is in them
   vec4 lightCount;         // x: number of lights in use, at most 8
   vec4 lightPlace[8];      // w 0: xyz is the unit vector towards a sun; w 1: xyz is the place of a light, metres
   vec4 lightColour[8];     // rgb: colour times intensity

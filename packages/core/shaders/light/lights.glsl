@@ -56,8 +56,13 @@ LightHere lightHere(int i) {
   return LightHere(toLight, lightColour[i].rgb * strength, lightWeights[i].xyz, shadowOf(i, toLight));
 }
 
-vec3 ambientFrom(vec3 normal) {
+vec3 skyFrom(vec3 normal) {
   return max(ambientColour.rgb + ambientSlope.rgb * normal.y, vec3(0.0));
+}
+
+// Ambient light, hemispheres and the environment.
+vec3 ambientFrom(vec3 normal) {
+  return skyFrom(normal) + environmentAround(normal);
 }
 
 // Light from all around that reaches a surface which faces this way.

@@ -9,11 +9,26 @@
  * @outlet result number "Density": its projection on the surface adds up to 1.
  */
 float distributionGgx(float roughness, float nDotH) {
-  float held = clamp(roughness, 0.03, 1.0);
-  float alpha2 = held * held * held * held;
   float cosine = clamp(nDotH, 0.0, 1.0);
-  float f = cosine * cosine * (alpha2 - 1.0) + 1.0;
-  return cosine > 0.0 ? alpha2 / (3.14159265 * f * f) : 0.0;
+  return cosine > 0.0 ? ggxDensity(squaredAlpha(roughness), cosine) / 3.14159265 : 0.0;
+}
+
+// Alpha is the square of what artists call roughness; it never gets so small that half floats lose the highlight.
+float squaredAlpha(float roughness) {
+  float held = clamp(roughness, 0.03, 1.0);
+  return held * held * held * held;
+}
+
+// The density times π, of alpha squared.
+float ggxDensity(float alpha2, float nDotH) {
+  float f = nDotH * nDotH * (alpha2 - 1.0) + 1.0;
+  return alpha2 / (f * f);
+}
+
+// Of cosines above 0.
+float smithVisibility(float alpha2, float nDotL, float nDotV) {
+  float behind = nDotL * sqrt(nDotV * nDotV * (1.0 - alpha2) + alpha2) + nDotV * sqrt(nDotL * nDotL * (1.0 - alpha2) + alpha2);
+  return 0.5 / behind;
 }
 
 /**
@@ -28,10 +43,5 @@ float distributionGgx(float roughness, float nDotH) {
  * @outlet result number "Visibility": divided by 4 times both cosines already.
  */
 float visibilitySmith(float roughness, float nDotL, float nDotV) {
-  float held = clamp(roughness, 0.03, 1.0);
-  float alpha2 = held * held * held * held;
-  float l = clamp(nDotL, 1e-4, 1.0);
-  float v = clamp(nDotV, 1e-4, 1.0);
-  float behind = l * sqrt(v * v * (1.0 - alpha2) + alpha2) + v * sqrt(l * l * (1.0 - alpha2) + alpha2);
-  return 0.5 / behind;
+  return smithVisibility(squaredAlpha(roughness), clamp(nDotL, 1e-4, 1.0), clamp(nDotV, 1e-4, 1.0));
 }

@@ -5,13 +5,17 @@ Lit paintSurface();
 vec3 paintEmission();
 float paintOpacity();
 
-// These take the place of seenBase, ambientHere, lightsInUse and seenShadow.
+// These take the place of seenBase, ambientHere, mirroredHere, lightsInUse and seenShadow.
 vec3 inspectedBase(vec3 base) {
   return inspectView.y > 1.5 ? vec3(1.0) : base;
 }
 
 vec3 inspectedAmbient(vec3 normal) {
   return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : ambientFrom(normal);
+}
+
+vec3 inspectedMirror(vec3 direction, float roughness) {
+  return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : mirroredFrom(direction, roughness);
 }
 
 int inspectedLights() {

@@ -47,6 +47,14 @@ export interface OutletSpec {
   readonly type?: RibbonType;
 }
 
+/** A part of a kind that nodes switch on and off; a parameter of type bool of its function. */
+export interface FeatureSpec {
+  readonly name: string;
+  /** A word or two. */
+  readonly label: string;
+  readonly help: string;
+}
+
 /** A kind of node: a documented function of the shader library, with all its overloads. */
 export interface NodeKind {
   readonly id: string;
@@ -59,6 +67,7 @@ export interface NodeKind {
   readonly words: readonly string[];
   readonly inlets: readonly InletSpec[];
   readonly outlets: readonly OutletSpec[];
+  readonly features?: readonly FeatureSpec[];
   /** Empty for kinds that read the document instead of calling something: `parameter`, `group`. */
   readonly overloads: readonly IrFunction[];
   /** Of a kind that brings functions along which the library does not have: all of them. */

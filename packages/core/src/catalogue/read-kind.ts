@@ -1,6 +1,7 @@
 import type { IrFunction } from '../ir/ir';
+import { BOOL, sameType } from '../ir/types';
 import type { Documentation } from '../language';
-import type { InletDefault, InletSpec, Meaning, NodeKind, OutletSpec } from './kind';
+import type { FeatureSpec, InletDefault, InletSpec, Meaning, NodeKind, OutletSpec } from './kind';
 
 const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'number',
@@ -49,6 +50,11 @@ export function readKind(documentation: Documentation, overloads: readonly IrFun
   // What the compiler gives stands behind what ribbons bring.
   const given = tags('given');
   const parameters = first?.parameters.map((parameter) => parameter.name) ?? [];
+  const features = tags('feature').map((text) => readFeature(text) ?? complain(`@feature ${text}`));
+  const switches = first?.parameters.filter(({ type }) => sameType(type, BOOL)).map(({ name }) => name) ?? [];
+  if (features.map(({ name }) => name).join() !== parameters.splice(parameters.length - features.length).join())
+    complain('@feature must name the last parameters, in their order');
+  if (features.some(({ name }) => !switches.includes(name))) complain('a @feature must be of type bool');
   if (given.join() !== parameters.splice(parameters.length - given.length).join()) complain(`@given must name the last parameters`);
   if (parameters.join() !== inlets.map((inlet) => inlet.name).join()) complain(`inlets must be ${parameters.join(', ')}`);
   const { result } = first ?? complain('no function');
@@ -65,8 +71,14 @@ export function readKind(documentation: Documentation, overloads: readonly IrFun
     words: (tags('words')[0] ?? '').split(/,\s*/).filter(Boolean),
     inlets,
     outlets,
+    ...(features.length > 0 ? { features } : {}),
     overloads,
   };
+}
+
+function readFeature(text: string): FeatureSpec | undefined {
+  const [, name, label, help] = /^(\w+) "([^"]+)": (.+)$/.exec(text) ?? [];
+  return name && label && help ? { name, label, help } : undefined;
 }
 
 function meaningOf(word: string | undefined): Meaning | undefined {

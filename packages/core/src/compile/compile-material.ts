@@ -5,7 +5,7 @@ import { float } from '../ir/build';
 import { compileCode } from './code/compile-code';
 import type { CompileOptions, CompileResult } from './compiled-material';
 import { hashText } from './hash';
-import { looksBehind, programBlocks, readsClock, SurfaceLinker } from './link-surface';
+import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
 import { addedTerms, outlineVariants } from './surface-terms';
 import { resolveGraph } from './resolve';
 import { graphProblems, lowerStages } from './stages';
@@ -55,7 +55,7 @@ export function compileMaterial(
       frame: linker.frame,
       shaped: stages.shaped,
       opacity,
-      looksBehind: looksBehind(program),
+      ...systemReads(program),
       moves: readsClock(program, linker.frame),
       baked: linker.baked,
       images: linker.images,

@@ -9,7 +9,7 @@ import { BOOL, INT, VEC4 } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { hashText } from './hash';
 import type { CompiledMaterial } from './compiled-material';
-import { looksBehind, programBlocks, readsClock, SurfaceLinker } from './link-surface';
+import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 
@@ -53,7 +53,7 @@ export function compileOutlets(
       slots: linker.slots,
       frame: linker.frame,
       shaped: stages.shaped,
-      looksBehind: looksBehind(program),
+      ...systemReads(program),
       moves: readsClock(program, linker.frame),
       baked: linker.baked,
       images: linker.images,

@@ -25,6 +25,10 @@ export interface CompiledMaterial {
   readonly opacity?: OpacityMode;
   /** Whether it reads what was drawn before it. */
   readonly looksBehind: boolean;
+  /** Whether light passes through it: what was drawn before is seen through both of its sides. */
+  readonly transmits: boolean;
+  /** Whether it reads the table of albedos. */
+  readonly weighsAlbedos: boolean;
   /** Whether the picture changes with the clock. */
   readonly moves: boolean;
   readonly baked: readonly BakedInlet[];

@@ -1,3 +1,4 @@
+import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
 import { CODE_KIND, GROUP_KIND, PARAMETER_KIND, type Catalogue, type InletSpec, type Meaning, type NodeKind } from '../catalogue/kind';
 import type { GraphNode } from '../document/graph';
@@ -70,7 +71,10 @@ export function kindOfNode(catalogue: Catalogue, material: Pick<Material, 'group
     const made = codeKind(node.code);
     return ('kind' in made ? made.kind : made.ports) ?? catalogue.kinds.get(node.kind);
   }
-  if (node.kind !== GROUP_KIND) return catalogue.kinds.get(node.kind);
+  if (node.kind !== GROUP_KIND) {
+    const kind = catalogue.kinds.get(node.kind);
+    return kind && featuredKind(kind, node.features);
+  }
   const group = material.groups[node.group ?? ''];
   return group && groupKind(catalogue, group);
 }

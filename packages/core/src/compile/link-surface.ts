@@ -1,3 +1,4 @@
+import type { CompiledMaterial } from './compiled-material';
 import { functionsOf } from '../catalogue/function-kind';
 import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
@@ -152,11 +153,17 @@ function painterOf(name: string, line: AssembledLine['line'], result: Expression
 }
 
 /** Samplers of what was drawn before. */
-const BEHIND = new Set(['sceneDistance', 'sceneBehind']);
+const THROUGH = 'sceneThrough';
+const BEHIND = new Set(['sceneDistance', 'sceneBehind', THROUGH]);
 
-/** Whether a program looks at what was drawn before its surface. */
-export function looksBehind({ fragment }: Program): boolean {
-  return fragment.samplers.some(({ name }) => BEHIND.has(name));
+/** What a program reads of what the frame keeps for all surfaces. */
+export function systemReads({ fragment }: Program): Pick<CompiledMaterial, 'looksBehind' | 'transmits' | 'weighsAlbedos'> {
+  const names = new Set(fragment.samplers.map(({ name }) => name));
+  return {
+    looksBehind: [...BEHIND].some((name) => names.has(name)),
+    transmits: names.has(THROUGH),
+    weighsAlbedos: names.has('splitSum'),
+  };
 }
 
 export function programBlocks(program: Program): BlockLayout[] {

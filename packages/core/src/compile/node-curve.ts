@@ -103,6 +103,7 @@ function facing(cosine: number): ReadonlyMap<string, Value> {
     ['gl_FrontFacing', [1]],
     ['ambientColour', [0, 0, 0, 0]],
     ['ambientSlope', [0, 0, 0, 0]],
+    ['environmentTurn', [1, 0, 0, 0]],
     ['lightCount', [1, 0, 0, 0]],
     ['lightPlace', items([sine, cosine, 0, 0])],
     ['lightColour', items([1, 1, 1, 0])],

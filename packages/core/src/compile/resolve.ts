@@ -1,3 +1,4 @@
+import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
 import { CODE_KIND, PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
 import { DOCK, type GraphNode } from '../document/graph';
@@ -160,7 +161,7 @@ class GraphResolver {
       );
     const known = kind.id === CODE_KIND ? this.codeKind(id, node) : kind;
     if (!known) return undefined;
-    return this.functionNode(id, node, known);
+    return this.functionNode(id, node, featuredKind(known, node.features));
   }
 
   /** The function that is typed into a node. */
@@ -186,7 +187,7 @@ class GraphResolver {
     const was = known?.node;
     // Where it stands says whether there is a light.
     if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
-    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code))
+    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code || was.features !== node.features))
       return undefined;
     const ribbons = this.incoming.get(id);
     if (ribbons !== this.before?.incoming.get(id)) return undefined;

@@ -89,4 +89,4 @@ function sameGraph(a: Graph, b: Graph, before: MaterialSource, after: MaterialSo
   });
 }
 
-const STRUCTURAL_FIELDS = ['kind', 'rev', 'name', 'parameter', 'group', 'image', 'code'] as const;
+const STRUCTURAL_FIELDS = ['kind', 'rev', 'name', 'parameter', 'group', 'image', 'code', 'features'] as const;

@@ -22,6 +22,7 @@ const UNSHADED: Exchange = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']];
 const INSPECTED: Exchange = [
   ['seenBase(vec3)', 'inspectedBase(vec3)'],
   ['ambientHere(vec3)', 'inspectedAmbient(vec3)'],
+  ['mirroredHere(vec3,float)', 'inspectedMirror(vec3,float)'],
   ['lightsInUse()', 'inspectedLights()'],
   ['seenShadow(float)', 'inspectedShadow(float)'],
 ];

@@ -1,4 +1,5 @@
 import type { LightRig } from '../document/light-rig';
+import { demoEnvironment } from './demo-environments';
 import { newRig } from '../document/new-documents';
 import { newLight, STILL_LIGHT } from '../document/new-lights';
 
@@ -9,19 +10,24 @@ const BARELY = { colour: [1, 0.9, 0.8], intensity: 0.03 };
 export const DEMO_RIGS: readonly { readonly id: string; readonly document: LightRig }[] = [
   {
     id: 'rig-north-window',
-    document: { ...newRig('North window'), ambient: newLight('ambient', { colour: [0.78, 0.88, 1], intensity: 0.14 }) },
+    document: {
+      ...newRig('North window'),
+      ambient: newLight('ambient', { colour: [0.78, 0.88, 1], intensity: 0.05 }),
+      environment: demoEnvironment('loft-window', { intensity: 0.3, blur: 0.5 }),
+    },
   },
   {
     id: 'rig-dusk-quay',
     document: {
       ...newRig('Dusk quay'),
-      sun: newLight('sun', { direction: [-0.8, 0.24, 0.55], colour: [1, 0.56, 0.28], intensity: 1.5, casts: true, softness: 0.03 }),
+      sun: newLight('sun', { direction: [-0.8, 0.24, 0.55], colour: [1, 0.56, 0.28], intensity: 1.3, casts: true, softness: 0.03 }),
       ambient: newLight('ambient', { on: false }),
       lights: {
-        sky: newLight('hemisphere', { name: 'Sky over the quay', colour: [0.4, 0.5, 0.85], ground: [0.24, 0.17, 0.2], intensity: 0.4 }),
+        sky: newLight('hemisphere', { name: 'Sky over the quay', colour: [0.4, 0.5, 0.85], ground: [0.24, 0.17, 0.2], intensity: 0.12 }),
       },
       background: [0.05, 0.035, 0.035],
       backgroundTop: [0.014, 0.02, 0.05],
+      environment: demoEnvironment('quay-at-dusk', { intensity: 0.6, blur: 0.2 }),
     },
   },
   {
@@ -56,6 +62,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
         }),
       },
       background: [0.012, 0.012, 0.012],
+      environment: demoEnvironment('night-harbour', { intensity: 0.45 }),
     },
   },
   {

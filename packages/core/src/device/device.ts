@@ -16,10 +16,12 @@ export interface Device {
   runPass(pass: PassDescriptor): void;
   /** Averages the samples of `from` into `to`, which has the same size and format and one sample. */
   resolve(from: DeviceTexture, to: DeviceTexture): void;
+  /** Fills the smaller levels of a colour texture from its largest, each pixel the mean of those it stands for. */
+  fillMips(texture: DeviceTexture): void;
   /** The rows of an `rgba8unorm` texture from the top. */
   readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>>;
-  /** The rows of an `rgba16float` or `rgba32float` texture from the top, four numbers a pixel. */
-  readFloats(texture: DeviceTexture): Promise<Float32Array<ArrayBuffer>>;
+  /** The rows of a level of an `rgba16float` or `rgba32float` texture, of a cube of a face, from the top, four numbers a pixel. */
+  readFloats(texture: DeviceTexture, level?: number, face?: number): Promise<Float32Array<ArrayBuffer>>;
   /** Comes back when everything given to the device so far is done. */
   finished(): Promise<void>;
   destroy(): void;
@@ -60,10 +62,14 @@ export interface TextureDescriptor {
   readonly sampling?: Sampling;
   /** A depth texture that programs read by `texelFetch`. */
   readonly fetched?: boolean;
+  /** Six square faces, +X −X +Y −Y +Z −Z, read by direction; rows of a face as OpenGL ES 3.0 orders them (section 3.8.10). */
+  readonly cube?: boolean;
 }
 export interface DeviceTexture extends TextureDescriptor {
-  /** Fills a level of an 8-bit texture with RGBA rows from the top. */
-  write(level: number, pixels: Uint8Array<ArrayBuffer>): void;
+  /**
+   * Fills a level, of a cube one face of it, with RGBA rows from the top: bytes, or half floats for `rgba16float`.
+   */
+  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, face?: number): void;
   destroy(): void;
 }
 
@@ -130,6 +136,10 @@ export interface TargetPart {
 export interface PassDescriptor {
   /** A texture, or the device's canvas; nothing where only depth is kept. */
   readonly colour?: DeviceTexture | 'canvas';
+  /** The level of the texture that is drawn into; the largest when absent. */
+  readonly level?: number;
+  /** The face of a cube that is drawn into. */
+  readonly face?: number;
   readonly depth?: DeviceTexture;
   /** Scene-linear for float targets. Without it the target keeps what it holds. */
   readonly clear?: readonly [number, number, number, number];

@@ -18,6 +18,8 @@ export interface GraphNode {
   readonly group?: string;
   /** For kind `code`: functions, of which the last one is the node. */
   readonly code?: string;
+  /** Which features of its kind are on. */
+  readonly features?: readonly string[];
   /** For kind `image`: which of the material's images it reads. */
   readonly image?: string;
 }

@@ -18,7 +18,7 @@ export type ToneCurve = (typeof TONE_CURVES)[number];
 export const BACKGROUND_FITS = ['cover', 'contain', 'stretch'] as const;
 export type BackgroundFit = (typeof BACKGROUND_FITS)[number];
 /** What is behind the meshes. */
-export const BACKGROUND_KINDS = ['colour', 'gradient', 'image', 'nothing'] as const;
+export const BACKGROUND_KINDS = ['colour', 'gradient', 'image', 'environment', 'nothing'] as const;
 export type BackgroundKind = (typeof BACKGROUND_KINDS)[number];
 
 /** How a light moves on its own clock, independent of meshes and camera. */
@@ -81,6 +81,8 @@ export interface LightRig {
   readonly backgroundTop?: readonly number[];
   /** A flat image behind the meshes, in front of the colours. It lights nothing. */
   readonly backgroundImage?: BackgroundImage;
+  /** What is all around. */
+  readonly environment?: RigEnvironment;
   /** Nothing is behind the meshes: stills have an alpha channel, and the Stage shows squares. */
   readonly transparent?: boolean;
   /** Exposure in stops. */
@@ -88,6 +90,23 @@ export interface LightRig {
   readonly curve: ToneCurve;
   readonly bloom: Bloom;
   readonly fog: Fog;
+}
+
+/** What is all around, far away: it may light, be seen behind the meshes, both, or neither. */
+export interface RigEnvironment {
+  readonly name: string;
+  /** SHA-256 of files: of a panorama, or of six images, +x −x +y −y +z −z. */
+  readonly assets: readonly string[];
+  /** Radians about the vertical, counter-clockwise from above. */
+  readonly turn: number;
+  /** Factor of its light, and of its picture. */
+  readonly intensity: number;
+  /** Whether it lights the meshes. */
+  readonly lights: boolean;
+  /** Whether it is seen behind them. */
+  readonly shows: boolean;
+  /** How blurred it is seen there, 0…1. */
+  readonly blur: number;
 }
 
 export interface BackgroundImage {
@@ -109,8 +128,9 @@ export interface Fog {
   readonly colour: readonly number[];
 }
 
-export function backgroundKind({ transparent, backgroundImage, backgroundTop }: LightRig): BackgroundKind {
+export function backgroundKind({ transparent, environment, backgroundImage, backgroundTop }: LightRig): BackgroundKind {
   if (transparent) return 'nothing';
+  if (environment?.shows) return 'environment';
   return backgroundImage ? 'image' : backgroundTop ? 'gradient' : 'colour';
 }
 

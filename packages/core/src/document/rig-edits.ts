@@ -1,6 +1,6 @@
 import type { Edit } from './edit';
 import type { Json } from './json';
-import { AMBIENT, SUN, type BackgroundImage, type BackgroundKind, type LightRig, type RigLight } from './light-rig';
+import { AMBIENT, SUN, type BackgroundImage, type BackgroundKind, type LightRig, type RigEnvironment, type RigLight } from './light-rig';
 
 /** Where a light stands in the document. */
 export function lightPath(id: string): readonly string[] {
@@ -51,15 +51,39 @@ const FIRST_TOP = [0.2, 0.2, 0.2];
 /** Puts something else behind the meshes; colours stay for when they are wanted again. */
 export function setBackgroundKind(rig: LightRig, kind: BackgroundKind, image = rig.backgroundImage): Edit {
   const gone = (field: keyof LightRig): Edit['changes'] => (rig[field] === undefined ? [] : [{ path: [field] }]);
+  const shown = rig.environment && rig.environment.shows !== (kind === 'environment');
+  const around = shown ? [{ path: ['environment', 'shows'], value: kind === 'environment' }] : [];
   const top = kind === 'gradient' && !rig.backgroundTop ? [{ path: ['backgroundTop'], value: FIRST_TOP }] : [];
   return {
     label: 'Background',
     changes: [
+      ...around,
       ...(kind === 'nothing' ? [{ path: ['transparent'], value: true }] : gone('transparent')),
-      ...(kind === 'image' && image ? setBackgroundImage(image).changes : kind === 'nothing' ? [] : gone('backgroundImage')),
+      ...(kind === 'image' && image ? setBackgroundImage(image).changes : KEEPS_IMAGE.has(kind) ? [] : gone('backgroundImage')),
       ...(kind === 'colour' ? gone('backgroundTop') : top),
     ],
   };
+}
+
+/** Nothing and an environment come before an image, which waits. */
+const KEEPS_IMAGE: ReadonlySet<BackgroundKind> = new Set(['nothing', 'environment']);
+
+/** How an environment is used when it is taken up first: it lights and is seen. */
+export const FIRST_ENVIRONMENT: Omit<RigEnvironment, 'name' | 'assets'> = { turn: 0, intensity: 1, lights: true, shows: true, blur: 0 };
+
+/**
+ * Puts another environment in the place of the one that is there, which keeps its turn and all that is set; nothing takes it
+ * away.
+ */
+export function swapEnvironment(rig: LightRig, wanted?: Pick<RigEnvironment, 'name' | 'assets'>): Edit {
+  if (!wanted) return { label: 'No environment', changes: rig.environment ? [{ path: ['environment'] }] : [] };
+  const value = { ...(rig.environment ?? FIRST_ENVIRONMENT), ...wanted };
+  const seen = value.shows && rig.transparent ? [{ path: ['transparent'] }] : [];
+  return { label: `Environment: ${wanted.name}`, changes: [{ path: ['environment'], value: value as unknown as Json }, ...seen] };
+}
+
+export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(field: K, value: RigEnvironment[K], label: string): Edit {
+  return { label, changes: [{ path: ['environment', field], value }] };
 }
 
 export function setBackgroundImage(image: BackgroundImage): Edit {

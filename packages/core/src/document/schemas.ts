@@ -57,6 +57,11 @@ const graphFields: Record<string, Field> = {
         group: { schema: identifier, optional: true },
         code: { schema: text(20_000), optional: true, help: 'Functions, of which the last one is the node.' },
         image: { schema: identifier, optional: true },
+        features: {
+          schema: { kind: 'list', of: identifier, shortest: 1, longest: 32 },
+          optional: true,
+          help: 'Features of its kind that are on.',
+        },
       }),
       10_000,
     ),
@@ -318,6 +323,21 @@ export const RIG_SCHEMA = object({
   lights: { schema: record(light, MOST_LIGHTS_IN_RIG) },
   background: { schema: linearColour },
   backgroundTop: { schema: linearColour, optional: true },
+  environment: {
+    schema: object({
+      name: { schema: text(LONGEST_NAME, 1) },
+      assets: {
+        schema: { kind: 'list', of: assetAddress, shortest: 1, longest: 6 },
+        help: 'SHA-256 of one panorama, or of six images: +x −x +y −y +z −z.',
+      },
+      turn: { schema: number(-1e3, 1e3), help: 'Radians about the vertical.' },
+      intensity: { schema: number(0, 1e4) },
+      lights: { schema: yesOrNo },
+      shows: { schema: yesOrNo },
+      blur: { schema: number(0, 1) },
+    }),
+    optional: true,
+  },
   backgroundImage: { schema: object({ image: { schema: image }, fit: { schema: oneOf(...BACKGROUND_FITS) } }), optional: true },
   transparent: { schema: yesOrNo, optional: true },
   exposure: { schema: number(-20, 20), help: 'Stops.' },

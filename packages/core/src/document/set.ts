@@ -14,6 +14,7 @@ export const MESH_SHAPE_NAMES = [
   'capsule',
   'torus',
   'torusKnot',
+  'lamp',
   'oilFiller',
   'puppetHead',
   'room',

@@ -1,5 +1,9 @@
 import type { Device, DrawCall } from '../device/device';
-import type { BackgroundFit, LightRig } from '../document/light-rig';
+import type { FrameGlobals } from '../compile/material-values';
+import type { BackgroundFit, LightRig, RigEnvironment } from '../document/light-rig';
+import { viewMatrix, type OrbitCamera } from '../scene/camera';
+import { levelOfRoughness } from './environment-levels';
+import type { ReadyEnvironment } from './environment-passes';
 import { FullScreen } from './full-screen';
 import type { ImageBank } from './image-bank';
 import type { SampleCount } from './surface-pipelines';
@@ -9,21 +13,35 @@ import type { PictureSize } from './uniforms';
 /** What is behind the meshes where it is more than one colour: a gradient, a flat image. */
 export class Backdrop {
   private readonly values: UniformBuffer;
+  private readonly aroundValues: UniformBuffer;
 
   private constructor(
     private readonly gradient: FullScreen,
     private readonly image: FullScreen,
+    private readonly around: FullScreen,
   ) {
     this.values = gradient.createValues();
+    this.aroundValues = around.createValues();
   }
 
   static async create(device: Device): Promise<Backdrop> {
-    const program = (name: string): Promise<FullScreen> => FullScreen.create(device, name, 'Backdrop', [1, 4]);
-    return new Backdrop(await program('backdrop'), await program('backdrop_image'));
+    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, [1, 4]);
+    const around = await program('backdrop_environment', 'EnvironmentBackdrop');
+    return new Backdrop(await program('backdrop'), await program('backdrop_image'), around);
   }
 
   /** Nothing where clearing is enough. */
-  drawCalls(rig: LightRig, images: ImageBank, size: PictureSize, samples: SampleCount): DrawCall[] {
+  drawCalls(
+    rig: LightRig,
+    { images, environment, camera }: { readonly images: ImageBank; readonly environment?: ReadyEnvironment; readonly camera: OrbitCamera },
+    size: PictureSize,
+    samples: SampleCount,
+  ): DrawCall[] {
+    if (rig.environment?.shows && environment && !rig.transparent) {
+      const values = environmentValues(rig.environment, environment, camera, size);
+      const { sharp, filtered } = environment;
+      return [this.around.drawCall(this.aroundValues, values, { backdropCube: rig.environment.blur > 0 ? filtered : sharp }, samples)];
+    }
     const { background, backgroundTop = background, backgroundImage, transparent } = rig;
     const seen = transparent ? undefined : backgroundImage && images.find(backgroundImage.image);
     if (transparent || (!seen && backgroundTop === background)) return [];
@@ -35,6 +53,28 @@ export class Backdrop {
     ]);
     return [(seen ? this.image : this.gradient).drawCall(this.values, values, seen ? { backdropImage: seen } : {}, samples)];
   }
+}
+
+/** The sight of an environment: without perspective it is seen as with it. */
+function environmentValues(
+  { turn, intensity, blur }: RigEnvironment,
+  { sharp }: ReadyEnvironment,
+  camera: OrbitCamera,
+  { width, height }: PictureSize,
+): FrameGlobals {
+  const view = viewMatrix(camera);
+  const axis = (row: number, by: number): number[] => [...[0, 1, 2].map((column) => (view[column * 4 + row] ?? 0) * by), 0];
+  const tangent = Math.tan(camera.fieldOfView / 2);
+  // A face spans twice the tangent of an eighth of a round.
+  const pixelsOfFace = height / tangent;
+  const level = blur > 0 ? levelOfRoughness(blur) : Math.max(0, Math.log2(sharp.width / pixelsOfFace));
+  return new Map([
+    ['backdropRight', axis(0, (tangent * width) / height)],
+    ['backdropUp', axis(1, tangent)],
+    ['backdropAhead', axis(2, -1)],
+    ['backdropFrame', [1 / width, 1 / height, Math.cos(turn), Math.sin(turn)]],
+    ['backdropLevel', [level, intensity, 0, 0]],
+  ]);
 }
 
 /** How many widths and heights of an image a picture spans. */

@@ -14,6 +14,9 @@ import { Backdrop } from './backdrop';
 import { BloomPasses } from './bloom';
 import type { FrameItem } from './frame-item';
 import { EdgePasses, type EdgePicture } from './edge-passes';
+import { EnvironmentBank } from './environment-bank';
+import { environmentGlobals } from './environment-globals';
+import { EnvironmentPasses } from './environment-passes';
 import { FullScreen } from './full-screen';
 import type { Lens } from './lens';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
@@ -23,8 +26,9 @@ import { hullItems, lineGroups, markOutlines } from './outlines';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
 import { ShadowPasses, type StandingState } from './shadows';
-import { SurfacePipelines, type PipelineState, type SampleCount } from './surface-pipelines';
-import { farFirst, isDrawnLater, isSeenThrough } from './see-through';
+import { SurfacePipelines, type SampleCount } from './surface-pipelines';
+import { layersOf } from './layers';
+import { isDrawnLater } from './see-through';
 import { RenderTargets, type BehindTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
 import { WireProgram } from './wires';
@@ -63,6 +67,7 @@ interface FramePrograms {
   readonly plainView: FullScreen;
   readonly backdrop: Backdrop;
   readonly bloom: BloomPasses;
+  readonly environments: EnvironmentPasses;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
   readonly edges: EdgePasses;
@@ -85,6 +90,8 @@ export class FrameRenderer {
   private readonly targets = new Map<string, RenderTargets>();
   /** The images that materials read. */
   readonly images: ImageBank;
+  /** What is all around. */
+  readonly environments: EnvironmentBank;
   private readonly viewValues: UniformBuffer;
   private readonly outlets: OutletPasses;
   /** What was last drawn behind something that looked. */
@@ -97,6 +104,7 @@ export class FrameRenderer {
     private readonly blocks: FrameBlocks,
   ) {
     this.images = new ImageBank(device);
+    this.environments = new EnvironmentBank(programs.environments);
     this.viewValues = programs.view.createValues();
     this.outlets = new OutletPasses(device);
   }
@@ -111,6 +119,7 @@ export class FrameRenderer {
       plainView: await FullScreen.create(device, 'plain_view', 'View'),
       backdrop: await Backdrop.create(device),
       bloom: await BloomPasses.create(device),
+      environments: await EnvironmentPasses.create(device),
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
       edges: await EdgePasses.create(device),
@@ -186,7 +195,8 @@ export class FrameRenderer {
     const targets = this.targetsFor(size, samples);
     const { camera, rig, inspection = WHOLE_PICTURE } = picture;
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
-    const globals = this.uploadFrame(frameGlobals(camera, rig, size, picture, shadows, cssSize));
+    const environment = this.environments.find(rig.environment);
+    const globals = this.uploadFrame(frameGlobals(camera, rig, size, picture, shadows, cssSize), rig);
     const drawOwn = (item: FrameItem, program: 'caster' | 'wires', count: SampleCount): DrawCall => ({
       ...this.drawCall(item, globals, count, program),
     });
@@ -208,7 +218,7 @@ export class FrameRenderer {
       depth: targets.depth,
       clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
       draws: [
-        ...(plain ? [] : this.programs.backdrop.drawCalls(rig, this.images, size, samples)),
+        ...(plain ? [] : this.programs.backdrop.drawCalls(rig, { images: this.images, environment, camera }, size, samples)),
         ...this.surfaceCalls(picture, first, globals, samples, variant),
         ...hulls(false),
         ...(isWireView(inspection.view)
@@ -220,7 +230,7 @@ export class FrameRenderer {
           : []),
       ],
     });
-    if (later.length > 0) this.drawLater(targets, picture, first, farFirst(later, camera), globals, samples, variant);
+    if (later.length > 0) this.drawLater(targets, picture, first, later, globals, samples, variant);
     this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
     targets.resolve();
     const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
@@ -228,7 +238,8 @@ export class FrameRenderer {
     return this.programs.edges.draw(targets.resolved, { items, groups, camera, size, cssSize, samples, drawCall: drawEdge });
   }
 
-  private uploadFrame(globals: FrameGlobals): FrameGlobals {
+  private uploadFrame(plain: FrameGlobals, rig: LightRig): FrameGlobals {
+    const globals = new Map([...plain, ...environmentGlobals(rig, this.environments.find(rig.environment)?.harmonics)]);
     for (const { layout, buffer } of [this.blocks.frame, this.blocks.lights]) {
       writeBlock(layout, globals, buffer.words);
       buffer.upload();
@@ -246,24 +257,21 @@ export class FrameRenderer {
     samples: SampleCount,
     variant?: Exclude<SurfaceVariant, 'hull'>,
   ): void {
-    if (later.some(({ surface }) => surface?.compiled.looksBehind)) {
-      const { distance, depth, colour } = (this.behind = targets.behind);
+    const behind = later.some(({ surface }) => surface?.compiled.looksBehind) ? targets.behind : undefined;
+    const blurs = later.some(({ surface }) => surface?.compiled.transmits);
+    if (behind) {
+      this.behind = behind;
       const far = first.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
-      this.device.runPass({ colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws: far });
-      this.device.resolve(targets.colour, colour);
+      this.device.runPass({ colour: behind.distance, depth: behind.depth, clear: [FAR_AWAY, 0, 0, 0], draws: far });
     }
-    const { camera } = picture;
-    const sorted = later.map((item): FrameItem => {
-      const copies = item.part?.copiesFarFirst?.(camera);
-      return copies && item.part ? { ...item, part: { ...item.part, copies } } : item;
-    });
-    const draws = sorted.flatMap((item) => {
-      const cull = item.part?.cull ?? (item.mesh.closed ? 'back' : 'none');
-      // Of a sheet the side that faces away is seen through the other one.
-      const sides = cull === 'none' && isSeenThrough(item.surface) ? (['front', 'back'] as const) : [cull];
-      return sides.flatMap((side) => this.surfaceCalls(picture, [withSides(item, side)], globals, samples, variant));
-    });
-    this.device.runPass({ colour: targets.colour, depth: targets.depth, draws });
+    for (const { item, looksAnew } of layersOf(later, picture.camera)) {
+      if (behind && looksAnew) {
+        this.device.resolve(targets.colour, behind.colour);
+        if (blurs) this.device.fillMips(behind.colour);
+      }
+      const draws = this.surfaceCalls(picture, [item], globals, samples, variant);
+      this.device.runPass({ colour: targets.colour, depth: targets.depth, draws });
+    }
   }
 
   private surfaceCalls(
@@ -316,7 +324,7 @@ export class FrameRenderer {
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
     return {
       frame: (size, corner) =>
-        this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner)),
+        this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner), rig),
       drawCall: (item, globals, quiet) => this.drawCall(item, globals, 1, quiet ? this.programs.quiet : undefined),
     };
   }
@@ -377,6 +385,7 @@ export class FrameRenderer {
               textures: {
                 ...this.images.texturesFor(surface.images, material.images),
                 shadowAtlas: this.programs.shadows.atlas,
+                ...this.aroundTextures(surface),
                 ...this.behindTextures(),
               },
             }
@@ -390,10 +399,18 @@ export class FrameRenderer {
     };
   }
 
-  private behindTextures(): Record<'sceneDistance' | 'sceneBehind', DeviceTexture> {
+  private aroundTextures({ compiled }: Surface): Record<string, DeviceTexture> {
+    const { environments } = this.programs;
+    return {
+      environmentCube: this.environments.current?.filtered ?? environments.nothing,
+      ...(compiled.weighsAlbedos ? { splitSum: environments.albedos } : {}),
+    };
+  }
+
+  private behindTextures(): Record<'sceneDistance' | 'sceneBehind' | 'sceneThrough', DeviceTexture> {
     this.nothing ??= new RenderTargets(this.device, { width: 1, height: 1 }, 1).behind;
     const { distance, colour } = this.behind ?? this.nothing;
-    return { sceneDistance: distance, sceneBehind: colour };
+    return { sceneDistance: distance, sceneBehind: colour, sceneThrough: colour };
   }
 
   /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
@@ -421,13 +438,6 @@ export class FrameRenderer {
 const MOST_TARGETS = 6;
 /** Metres at which nothing stands; half floats go on well beyond. */
 const FAR_AWAY = 1e4;
-
-/** An item of which only these sides are drawn. */
-function withSides(item: FrameItem, cull: PipelineState['cull']): FrameItem {
-  const { mesh, part } = item;
-  const whole = { first: 0, count: mesh.indexCount, object: mesh.object, copies: mesh.inPlace, copyCount: 1, mirrored: false };
-  return { ...item, part: { ...whole, ...part, cull } };
-}
 
 /** Whether what is seen is a property, or a value. */
 function isPlain({ inspection, lens }: Picture): boolean {

@@ -1,10 +1,12 @@
 import type { Device, DeviceTexture, Sampling } from '../device/device';
+import { mipLevelCount } from '../image/mips';
 import type { PictureSize } from './uniforms';
 
 /** What was drawn before surfaces that look behind them: how far it is, and its colour. */
 export interface BehindTargets {
   readonly distance: DeviceTexture;
   readonly depth: DeviceTexture;
+  /** With all its levels, which hold something only where a surface blurs it. */
   readonly colour: DeviceTexture;
 }
 
@@ -41,7 +43,12 @@ export class RenderTargets {
   get behind(): BehindTargets {
     const texture = (format: DeviceTexture['format']): DeviceTexture =>
       this.device.createTexture({ ...this.size, format, samples: 1, sampling: FETCHED });
-    return (this.seenBehind ??= { distance: texture('rgba32float'), depth: texture('depth24plus'), colour: texture('rgba16float') });
+    const mipLevels = mipLevelCount(this.size.width, this.size.height);
+    return (this.seenBehind ??= {
+      distance: texture('rgba32float'),
+      depth: texture('depth24plus'),
+      colour: this.device.createTexture({ ...this.size, format: 'rgba16float', samples: 1, mipLevels }),
+    });
   }
 
   /** Whether these textures are its own. */

@@ -1,3 +1,4 @@
+import { environmentGlobals } from './environment-globals';
 import { clipFromWorld, eyeDirection, eyePosition, viewMatrix, type OrbitCamera } from '../scene/camera';
 import { lightNumbers, type LightNumbers } from '../scene/lights';
 import type { ShadowView } from '../scene/shadow-views';
@@ -46,6 +47,7 @@ export function frameGlobals(
     ['pictureCorner', [...corner, 0, 0]],
     ['fogColour', [...rig.fog.colour, rig.fog.density]],
     ['frameTime', [seconds]],
+    ...environmentGlobals(rig),
     ...lights,
     ...shadowGlobals(shadows),
   ]);

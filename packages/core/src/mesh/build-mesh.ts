@@ -7,6 +7,7 @@ import { cube } from './shapes/cube';
 import { cylinder } from './shapes/cylinder';
 import { HEIGHT_FORMULA, heightMesh, SURFACE_FORMULA, surfaceMesh } from './shapes/formula';
 import { geodesic } from './shapes/geodesic';
+import { lamp } from './shapes/lamp';
 import { oilFiller } from './shapes/oil-filler';
 import { plane } from './shapes/plane';
 import { puppetHead } from './shapes/puppet-head';
@@ -152,6 +153,12 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
       count('sides', 'Sides', 24, 3, 64),
     ],
     build: (numbers) => torusKnot(numbers as Numbers<'radius' | 'tube' | 'turns' | 'windings' | 'segments' | 'sides'>),
+  },
+  lamp: {
+    label: 'Lamp',
+    parts: ['chimney', 'burner', 'wick'],
+    numbers: [length('height', 'Height', 2.2, 8), count('segments', 'Segments', 64, 3, 256), count('rings', 'Rings', 20, 2, 64)],
+    build: (numbers) => lamp(numbers as Numbers<'height' | 'segments' | 'rings'>),
   },
   oilFiller: {
     label: 'Oil filler',

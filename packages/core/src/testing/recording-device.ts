@@ -35,6 +35,9 @@ export class RecordingDevice implements Device {
   resolve(): void {
     this.statistics.passes++;
   }
+  fillMips(): void {
+    this.statistics.passes++;
+  }
   async readPixels(): Promise<Uint8Array<ArrayBuffer>> {
     return new Uint8Array(4);
   }

@@ -1,21 +1,35 @@
 import type { GlTexture } from './resources';
 
+/** The part of a texture that is drawn into. */
+export interface TexturePart {
+  readonly level: number;
+  readonly face: number;
+}
+const WHOLE: TexturePart = { level: 0, face: 0 };
+
+interface Entry extends TexturePart {
+  readonly colour?: GlTexture;
+  readonly depth?: GlTexture;
+  readonly framebuffer: WebGLFramebuffer;
+}
+
 /** Framebuffers by what is attached to them, made when first asked for. */
 export class Framebuffers {
-  private readonly entries: { readonly colour?: GlTexture; readonly depth?: GlTexture; readonly framebuffer: WebGLFramebuffer }[] = [];
+  private readonly entries: Entry[] = [];
 
   constructor(private readonly gl: WebGL2RenderingContext) {}
 
-  find(colour?: GlTexture, depth?: GlTexture): WebGLFramebuffer {
-    const known = this.entries.find((entry) => entry.colour === colour && entry.depth === depth);
+  find(colour?: GlTexture, depth?: GlTexture, part: TexturePart = WHOLE): WebGLFramebuffer {
+    const same = (entry: Entry): boolean => entry.level === part.level && entry.face === part.face;
+    const known = this.entries.find((entry) => entry.colour === colour && entry.depth === depth && same(entry));
     if (known) return known.framebuffer;
     const { gl } = this;
     const framebuffer = gl.createFramebuffer();
     gl.bindFramebuffer(gl.FRAMEBUFFER, framebuffer);
-    if (colour) this.attach(gl.COLOR_ATTACHMENT0, colour);
+    if (colour) this.attach(gl.COLOR_ATTACHMENT0, colour, part);
     else gl.drawBuffers([gl.NONE]);
-    if (depth) this.attach(gl.DEPTH_ATTACHMENT, depth);
-    this.entries.push({ colour, depth, framebuffer });
+    if (depth) this.attach(gl.DEPTH_ATTACHMENT, depth, WHOLE);
+    this.entries.push({ colour, depth, ...part, framebuffer });
     return framebuffer;
   }
 
@@ -29,9 +43,10 @@ export class Framebuffers {
     }
   }
 
-  private attach(point: GLenum, { texture, renderbuffer }: GlTexture): void {
+  private attach(point: GLenum, { texture, renderbuffer, cube }: GlTexture, { level, face }: TexturePart): void {
     const { gl } = this;
-    if (texture) gl.framebufferTexture2D(gl.FRAMEBUFFER, point, gl.TEXTURE_2D, texture, 0);
+    const side = cube ? gl.TEXTURE_CUBE_MAP_POSITIVE_X + face : gl.TEXTURE_2D;
+    if (texture) gl.framebufferTexture2D(gl.FRAMEBUFFER, point, side, texture, level);
     else gl.framebufferRenderbuffer(gl.FRAMEBUFFER, point, gl.RENDERBUFFER, renderbuffer ?? null);
   }
 }

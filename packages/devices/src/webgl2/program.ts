@@ -5,7 +5,7 @@ export interface LinkedProgram {
   readonly program: WebGLProgram;
   /** Block names in the order of their binding points. */
   readonly blocks: readonly string[];
-  readonly samplers: readonly { readonly name: string; readonly location: WebGLUniformLocation }[];
+  readonly samplers: readonly { readonly name: string; readonly cube: boolean; readonly location: WebGLUniformLocation }[];
   readonly deviceTarget: WebGLUniformLocation | null;
 }
 
@@ -69,7 +69,7 @@ function reflect(gl: WebGL2RenderingContext, program: WebGLProgram): Omit<Linked
     .filter((info) => info?.type === gl.SAMPLER_2D || info?.type === gl.SAMPLER_CUBE)
     .flatMap((info) => {
       const location = info && gl.getUniformLocation(program, info.name);
-      return location ? [{ name: info.name, location }] : [];
+      return location ? [{ name: info.name, cube: info.type === gl.SAMPLER_CUBE, location }] : [];
     });
   return { blocks, samplers, deviceTarget: gl.getUniformLocation(program, 'deviceTarget') };
 }

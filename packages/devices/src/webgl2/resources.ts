@@ -37,18 +37,20 @@ export class GlTexture implements DeviceTexture {
   readonly height: number;
   readonly format: TextureFormat;
   readonly samples: 1 | 4;
+  readonly cube: boolean;
   readonly texture?: WebGLTexture;
   readonly renderbuffer?: WebGLRenderbuffer;
 
   constructor(
     private readonly gl: WebGL2RenderingContext,
-    { width, height, format, samples, mipLevels = 1, sampling = SMOOTH, fetched = false }: TextureDescriptor,
+    { width, height, format, samples, mipLevels = 1, sampling = SMOOTH, fetched = false, cube = false }: TextureDescriptor,
     private readonly onDestroy: (texture: GlTexture) => void,
   ) {
     this.width = width;
     this.height = height;
     this.format = format;
     this.samples = samples;
+    this.cube = cube;
     const internal = {
       rgba16float: gl.RGBA16F,
       rgba32float: gl.RGBA32F,
@@ -63,26 +65,32 @@ export class GlTexture implements DeviceTexture {
       return;
     }
     this.texture = gl.createTexture();
-    gl.bindTexture(gl.TEXTURE_2D, this.texture);
-    gl.texStorage2D(gl.TEXTURE_2D, mipLevels, internal, width, height);
+    const { target } = this;
+    gl.bindTexture(target, this.texture);
+    gl.texStorage2D(target, mipLevels, internal, width, height);
     const wraps = { repeat: gl.REPEAT, mirror: gl.MIRRORED_REPEAT, clamp: gl.CLAMP_TO_EDGE };
     // Depths are never blended.
     const smooth = sampling.filter === 'smooth' && format !== 'depth24plus';
     const between = smooth ? gl.LINEAR_MIPMAP_LINEAR : gl.NEAREST_MIPMAP_LINEAR;
     const plain = smooth ? gl.LINEAR : gl.NEAREST;
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, mipLevels > 1 ? between : plain);
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, plain);
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_S, wraps[sampling.wrapX]);
-    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_T, wraps[sampling.wrapY]);
+    gl.texParameteri(target, gl.TEXTURE_MIN_FILTER, mipLevels > 1 ? between : plain);
+    gl.texParameteri(target, gl.TEXTURE_MAG_FILTER, plain);
+    gl.texParameteri(target, gl.TEXTURE_WRAP_S, wraps[sampling.wrapX]);
+    gl.texParameteri(target, gl.TEXTURE_WRAP_T, wraps[sampling.wrapY]);
   }
 
-  write(level: number, pixels: Uint8Array<ArrayBuffer>): void {
-    const { gl } = this;
+  get target(): GLenum {
+    return this.cube ? this.gl.TEXTURE_CUBE_MAP : this.gl.TEXTURE_2D;
+  }
+
+  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, face = 0): void {
+    const { gl, target } = this;
     if (!this.texture) throw new TypeError('only a texture that is read can be written');
-    gl.bindTexture(gl.TEXTURE_2D, this.texture);
+    gl.bindTexture(target, this.texture);
     gl.pixelStorei(gl.UNPACK_ALIGNMENT, 1);
     const [width, height] = [Math.max(1, this.width >> level), Math.max(1, this.height >> level)];
-    gl.texSubImage2D(gl.TEXTURE_2D, level, 0, 0, width, height, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
+    const side = this.cube ? gl.TEXTURE_CUBE_MAP_POSITIVE_X + face : target;
+    gl.texSubImage2D(side, level, 0, 0, width, height, gl.RGBA, this.format === 'rgba16float' ? gl.HALF_FLOAT : gl.UNSIGNED_BYTE, pixels);
   }
 
   destroy(): void {

@@ -9,7 +9,7 @@ import type {
   PipelineDescriptor,
   TextureDescriptor,
 } from '@brelvin/core';
-import { Framebuffers } from './framebuffers';
+import { Framebuffers, type TexturePart } from './framebuffers';
 import { linkProgram, pause, type LinkedProgram } from './program';
 import { GlBuffer, GlTexture } from './resources';
 
@@ -107,16 +107,16 @@ export class WebGl2Device implements Device {
     );
   }
 
-  runPass({ colour, depth, clear, viewport, scissor, draws }: PassDescriptor): void {
+  runPass({ colour, level = 0, face = 0, depth, clear, viewport, scissor, draws }: PassDescriptor): void {
     const { gl } = this;
     this.passes++;
     const onCanvas = colour === 'canvas';
     const target = onCanvas ? this.canvas : (colour ?? depth);
     if (!target) throw new TypeError('a pass needs a target');
-    const { width, height } = target;
+    const [width, height] = [Math.max(1, target.width >> level), Math.max(1, target.height >> level)];
     gl.bindFramebuffer(
       gl.FRAMEBUFFER,
-      onCanvas ? null : this.framebuffers.find(colour as GlTexture | undefined, depth as GlTexture | undefined),
+      onCanvas ? null : this.framebuffers.find(colour as GlTexture | undefined, depth as GlTexture | undefined, { level, face }),
     );
     // Rows of a texture begin at the top, as those of its memory do.
     const { x, y } = viewport ?? { x: 0, y: 0 };
@@ -160,10 +160,10 @@ export class WebGl2Device implements Device {
       const buffer = bindings.map((group) => group.blocks[name]).find(Boolean) as GlBuffer | undefined;
       gl.bindBufferBase(gl.UNIFORM_BUFFER, index, buffer?.handle ?? null);
     });
-    linked.samplers.forEach(({ name, location }, unit) => {
+    linked.samplers.forEach(({ name, cube, location }, unit) => {
       const texture = bindings.map((group) => group.textures[name]).find(Boolean) as GlTexture | undefined;
       gl.activeTexture(gl.TEXTURE0 + unit);
-      gl.bindTexture(gl.TEXTURE_2D, texture?.texture ?? null);
+      gl.bindTexture(cube ? gl.TEXTURE_CUBE_MAP : gl.TEXTURE_2D, texture?.texture ?? null);
       gl.uniform1i(location, unit);
     });
     gl.bindVertexArray(this.vertexArray(descriptor, vertexBuffers, indices));
@@ -218,21 +218,33 @@ export class WebGl2Device implements Device {
     gl.blitFramebuffer(0, 0, from.width, from.height, 0, 0, to.width, to.height, gl.COLOR_BUFFER_BIT, gl.NEAREST);
   }
 
+  fillMips(texture: DeviceTexture): void {
+    const { target, texture: handle } = texture as GlTexture;
+    this.gl.bindTexture(target, handle ?? null);
+    this.gl.generateMipmap(target);
+  }
+
   readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>> {
     return this.read(texture, new Uint8Array(texture.width * texture.height * 4), this.gl.UNSIGNED_BYTE);
   }
 
-  readFloats(texture: DeviceTexture): Promise<Float32Array<ArrayBuffer>> {
-    return this.read(texture, new Float32Array(texture.width * texture.height * 4), this.gl.FLOAT);
+  readFloats(texture: DeviceTexture, level = 0, face = 0): Promise<Float32Array<ArrayBuffer>> {
+    const pixels = Math.max(1, texture.width >> level) * Math.max(1, texture.height >> level);
+    return this.read(texture, new Float32Array(pixels * 4), this.gl.FLOAT, { level, face });
   }
 
-  private async read<T extends ArrayBufferView>(texture: DeviceTexture, pixels: T, type: GLenum): Promise<T> {
+  private async read<T extends ArrayBufferView>(
+    texture: DeviceTexture,
+    pixels: T,
+    type: GLenum,
+    part: TexturePart = { level: 0, face: 0 },
+  ): Promise<T> {
     const { gl } = this;
     const buffer = gl.createBuffer();
-    gl.bindFramebuffer(gl.FRAMEBUFFER, this.framebuffers.find(texture as GlTexture));
+    gl.bindFramebuffer(gl.FRAMEBUFFER, this.framebuffers.find(texture as GlTexture, undefined, part));
     gl.bindBuffer(gl.PIXEL_PACK_BUFFER, buffer);
     gl.bufferData(gl.PIXEL_PACK_BUFFER, pixels.byteLength, gl.STREAM_READ);
-    gl.readPixels(0, 0, texture.width, texture.height, gl.RGBA, type, 0);
+    gl.readPixels(0, 0, Math.max(1, texture.width >> part.level), Math.max(1, texture.height >> part.level), gl.RGBA, type, 0);
     gl.bindBuffer(gl.PIXEL_PACK_BUFFER, null);
     await this.finished();
     gl.bindBuffer(gl.PIXEL_PACK_BUFFER, buffer);

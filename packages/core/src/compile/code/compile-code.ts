@@ -11,7 +11,7 @@ import { withoutPixelsIn } from '../../ir/without-pixels';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
 import { hashText } from '../hash';
-import { looksBehind, programBlocks, readsClock } from '../link-surface';
+import { programBlocks, readsClock, systemReads } from '../link-surface';
 import { addedTerms, outlineVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
 import { SlotAllocator, type Slot } from '../slots';
@@ -52,7 +52,7 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
     frame: NOTHING_PER_FRAME,
     shaped: program.has.shape,
     opacity,
-    looksBehind: looksBehind(plain),
+    ...systemReads(plain),
     moves: readsClock(plain, NOTHING_PER_FRAME),
     baked: [],
     images: linker.images,
