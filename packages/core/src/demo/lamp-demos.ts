@@ -4,6 +4,8 @@ import { IN_PLACE, type PartRule } from '../document/set';
 import { graph } from './demo-graph';
 import { TALLOW_ASSET, TALLOW_SIDE } from './tallow-matcap';
 
+const HERE = { set: 'set-lamp-on-the-sill', rig: 'rig-north-window' };
+
 /** The lamp on the sill, and what lies about it. */
 export const LAMP_DEMOS: readonly { readonly id: string; readonly document: BrelvinDocument }[] = [
   { id: 'set-lamp-on-the-sill', document: lampOnTheSill() },
@@ -15,8 +17,6 @@ export const LAMP_DEMOS: readonly { readonly id: string; readonly document: Brel
   { id: 'material-burner-brass', document: burnerBrass() },
   { id: 'material-lamp-chimney', document: lampChimney() },
 ];
-
-const HERE = { set: 'set-lamp-on-the-sill', rig: 'rig-north-window' };
 
 /** Blown glass of one wall: wick and burner are seen through it. */
 function lampChimney(): BrelvinDocument {

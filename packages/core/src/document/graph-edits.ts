@@ -36,6 +36,20 @@ export class GraphEdits {
     return { label: `Add ${title}`, changes: [{ path: this.node(id), value: node as unknown as Json }] };
   }
 
+  /** Switches a feature of a node on or off; ribbons into inlets that go with it go too. Values stay for when it is on again. */
+  switchFeature(material: Material, id: string, inletsWith: (on: readonly string[]) => readonly string[], name: string, label: string): Edit {
+    const graph = this.graphOf(material);
+    const was = graph.nodes[id]?.features ?? [];
+    const on = was.includes(name) ? was.filter((each) => each !== name) : [...was, name];
+    const left = new Set(inletsWith(on));
+    const path = [...this.node(id), 'features'];
+    const ribbons = Object.keys(graph.ribbons).filter((key) => inletOf(key).node === id && !left.has(inletOf(key).inlet));
+    return {
+      label: `${was.includes(name) ? 'Without' : 'With'} ${label}`,
+      changes: [on.length > 0 ? { path, value: on } : { path }, ...ribbons.map((key): Change => ({ path: this.ribbon(inletOf(key)) }))],
+    };
+  }
+
   /** Takes nodes, areas and notes away with the ribbons at them, and parameters that nothing else reads. */
   remove(material: Material, ids: Iterable<string>): Edit {
     const graph = this.graphOf(material);

@@ -10,7 +10,7 @@ export interface ExrHead {
 
 const COMPRESSIONS = ['none', 'RLE', 'ZIPS', 'ZIP', 'PIZ', 'PXR24', 'B44', 'B44A', 'DWAA', 'DWAB'] as const;
 /** Compressions that are read. */
-const READ: ReadonlySet<string> = new Set(['none', 'RLE', 'ZIPS', 'ZIP', 'PIZ', 'PXR24', 'DWAA', 'DWAB']);
+const READ: ReadonlySet<string> = new Set(['none', 'RLE', 'ZIPS', 'ZIP', 'PIZ', 'PXR24', 'B44', 'B44A']);
 
 export function isExr(bytes: Uint8Array): boolean {
   return bytes[0] === 0x76 && bytes[1] === 0x2f && bytes[2] === 0x31 && bytes[3] === 0x01;

@@ -61,9 +61,10 @@ export class EnvironmentBank {
 
   private async fetch(key: string, assets: readonly string[]): Promise<void> {
     this.waiting.add(key);
+    this.onProgress(0);
     const pixels = await this.load(assets).catch(() => undefined);
     // Without pixels it stays among the waiting: asking again at every picture would not help.
-    if (!pixels) return;
+    if (!pixels) return this.onProgress(1);
     const made = await this.passes.prepare(pixels, this.next, this.onProgress);
     this.waiting.delete(key);
     this.put(key, made);

@@ -61,11 +61,15 @@ import { GraphWork, type GraphEdit } from './graph/graph-work';
 import { Tidier } from './graph/tidier';
 import { HistoryPanel } from './history/history-panel';
 import { ImagePlacer } from './images/image-placer';
+import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { KeysHelp } from './keys-help';
 import { BenchLayout } from './layout/bench-layout';
 import { StageEdge } from './layout/stage-edge';
 import { LightPanel } from './lights/light-panel';
+import { EnvironmentDrop } from './lights/environment-drop';
+import { EnvironmentPanel } from './lights/environment-panel';
+import { EnvironmentWork } from './lights/environment-work';
 import { PicturePanel } from './lights/picture-panel';
 import { RigWork } from './lights/rig-work';
 import { OpacityPanel } from './outline/opacity-panel';
@@ -82,6 +86,7 @@ import { ProbeWork } from './looking/probe-work';
 import { MeshBar } from './stage/mesh-bar';
 import { Stage } from './stage/stage';
 import { StageLink } from './stage/stage-link';
+import type { StageLoaders } from './stage/stage-loaders';
 import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
@@ -107,6 +112,8 @@ type Workspace = 'graph' | 'code' | 'parts';
     Icon,
     KeysHelp,
     LightPanel,
+    EnvironmentDrop,
+    EnvironmentPanel,
     PicturePanel,
     TermsMixer,
     ViewMenu,
@@ -131,6 +138,7 @@ type Workspace = 'graph' | 'code' | 'parts';
     CompareWork,
     Compiler,
     FunctionLink,
+    EnvironmentWork,
     GraphView,
     GraphWork,
     ImagePlacer,
@@ -171,6 +179,7 @@ export class BenchPage {
   private readonly destroyRef = inject(DestroyRef);
   private readonly stageMaterials = inject(StageMaterials);
   protected readonly shelf = inject(ImageShelf);
+  private readonly around = inject(EnvironmentShelf);
   protected readonly tidier = inject(Tidier);
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
@@ -191,7 +200,7 @@ export class BenchPage {
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly functions = inject(FunctionLink);
   protected readonly panel = signal<Panel>('about');
-  protected readonly lightPanel = signal<'lights' | 'picture' | 'terms'>('lights');
+  protected readonly lightPanel = signal<'lights' | 'around' | 'picture' | 'terms'>('lights');
   protected readonly checks = inject(CheckRunner);
   protected readonly compare = inject(CompareWork);
   private readonly rigWork = inject(RigWork);
@@ -232,8 +241,9 @@ export class BenchPage {
     { value: 'parts' },
   ]);
   protected readonly panels = computed(() => panelTabs(this.problems().length, this.checks.result().findings.length));
-  protected readonly lightPanels = computed((): readonly Tab<'lights' | 'picture' | 'terms'>[] => [
+  protected readonly lightPanels = computed((): readonly Tab<'lights' | 'around' | 'picture' | 'terms'>[] => [
     { value: 'lights', words: 'light dial' },
+    { value: 'around', help: 'The environment: what is all around, and what lights from there' },
     { value: 'picture' },
     { value: 'terms', words: this.look.isWhole() ? 'terms' : 'terms ·' },
   ]);
@@ -479,7 +489,7 @@ export class BenchPage {
     if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
   }
 
-  protected readonly loadImage = (image: MaterialImage): Promise<MipChain> => this.shelf.load(image);
+  protected readonly loaders: StageLoaders = { image: (image) => this.shelf.load(image), environment: (assets) => this.around.load(assets) };
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {

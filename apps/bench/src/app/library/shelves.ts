@@ -23,7 +23,7 @@ export class Shelves {
 
   async list(shelf: Shelf, options: ListOptions): Promise<{ entries: readonly ShelfEntry[]; total: number }> {
     if (shelf === 'image') {
-      const { assets, total } = await this.assets.list(options);
+      const { assets, total } = await this.assets.list({ ...options, use: 'image' });
       return { entries: assets.map(imageEntry), total };
     }
     const { documents, total } = await this.documents.list(shelf, options);

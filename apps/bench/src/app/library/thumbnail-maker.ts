@@ -19,6 +19,7 @@ import {
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
 import { FunctionShelf } from '../shared/functions/function-shelf';
+import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { pngOf } from '../shared/pixels/png-of';
 
@@ -28,6 +29,7 @@ export class ThumbnailMaker {
   private readonly api = inject(DocumentApi);
   private readonly functions = inject(FunctionShelf);
   private readonly shelf = inject(ImageShelf);
+  private readonly around = inject(EnvironmentShelf);
   private queue: Promise<unknown> = Promise.resolve();
   private device?: { device: WebGl2Device; renderer: FrameRenderer };
 
@@ -75,6 +77,7 @@ export class ThumbnailMaker {
         // A picture with placeholders would stay in the Library.
         await renderer.images.bring(Object.values(source.images), (image) => this.shelf.load(image));
       }
+      if (rig.environment) await renderer.environments.bring(rig.environment, (assets) => this.around.load(assets));
       if (rig.backgroundImage) await renderer.images.bring([rig.backgroundImage.image], (image) => this.shelf.load(image));
       const pixels = await drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
       await this.api.saveThumbnail(id, step, await pngOf(pixels));

@@ -23,6 +23,13 @@ export function valueRows(kind: NodeKind): number {
   return kind.id === PARAMETER_KIND ? 1 : 0;
 }
 
+const FEATURES_IN_A_ROW = 3;
+
+/** What a kind can switch on stands below its inlets. */
+export function featureRows({ features = [] }: NodeKind): number {
+  return Math.ceil(features.length / FEATURES_IN_A_ROW);
+}
+
 /** What of a node makes its card higher. */
 type Shown = Pick<GraphNode, 'preview'>;
 
@@ -32,7 +39,7 @@ export function headerHeight({ preview }: Shown): number {
 }
 
 export function cardHeight(kind: NodeKind, node: Shown = {}): number {
-  const rows = outletRows(kind) + valueRows(kind) + kind.inlets.length;
+  const rows = outletRows(kind) + valueRows(kind) + kind.inlets.length + featureRows(kind);
   return headerHeight(node) + rows * ROW_HEIGHT + (hasCurve(kind.id) ? CURVE_HEIGHT : 0) + FOOT_HEIGHT;
 }
 

@@ -11,11 +11,13 @@ import {
   viewChild,
 } from '@angular/core';
 import {
+  featuredKind,
   hasCurve,
   inletKey,
   setParameter,
   titleGroup,
   titleOfNode,
+  type FeatureSpec,
   type GraphNode,
   type InletSpec,
   type InletValue,
@@ -245,6 +247,23 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
         }
       </div>
     }
+    @if (kind()?.features; as features) {
+      <div class="card-features" role="group" aria-label="Features">
+        @for (feature of features; track feature.name) {
+          <button
+            type="button"
+            class="card-feature"
+            [attr.data-feature]="feature.name"
+            [attr.aria-pressed]="hasFeature(feature.name)"
+            [title]="feature.help"
+            (pointerdown)="$event.stopPropagation()"
+            (click)="switchFeature(feature)"
+          >
+            {{ feature.label }}
+          </button>
+        }
+      </div>
+    }
     @if (hasCurve()) {
       <brelvin-card-curve [kind]="kind()" [values]="node().values" [open]="open()" />
     }
@@ -321,6 +340,17 @@ export class NodeCard {
       this.work.typed().outletType({ node: this.id(), outlet: name }) ??
       this.context.defaultType(this.kind()?.outlets.find((outlet) => outlet.name === name)?.meaning ?? 'number')
     );
+  }
+
+  protected hasFeature(name: string): boolean {
+    return this.node().features?.includes(name) ?? false;
+  }
+
+  protected switchFeature({ name, label }: FeatureSpec): void {
+    const kind = this.context.catalogue.kinds.get(this.node().kind);
+    if (!kind) return;
+    const inletsWith = (on: readonly string[]): string[] => featuredKind(kind, on).inlets.map((inlet) => inlet.name);
+    this.work.do(this.work.typed().edits.switchFeature(this.work.material(), this.id(), inletsWith, name, label));
   }
 
   protected readonly hasCurve = computed(() => hasCurve(this.node().kind));

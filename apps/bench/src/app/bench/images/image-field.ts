@@ -56,7 +56,7 @@ export class ImageField {
     this.open.set(!this.open());
     if (!this.open()) return;
     this.shelf.set(
-      await this.api.list({ limit: 40 }).then(
+      await this.api.list({ limit: 40, use: 'image' }).then(
         ({ assets }) => assets,
         () => [],
       ),

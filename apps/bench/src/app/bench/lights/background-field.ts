@@ -75,7 +75,7 @@ export class BackgroundField {
   protected readonly refusal = signal<string | undefined>(undefined);
 
   constructor() {
-    this.api.list({ limit: 100 }).then(
+    this.api.list({ limit: 100, use: 'image' }).then(
       ({ assets }) => this.shelf.set(assets),
       () => this.refusal.set('The images of the workspace can not be read now.'),
     );

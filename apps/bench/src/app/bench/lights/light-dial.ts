@@ -10,6 +10,12 @@ export interface DialLight {
   readonly direction: readonly number[];
 }
 
+/** A turn of the environment, radians about the vertical. */
+export interface TurnChange {
+  readonly turn: number;
+  readonly gesture?: string;
+}
+
 export interface DirectionChange {
   readonly id: string;
   readonly direction: readonly number[];
@@ -17,7 +23,12 @@ export interface DirectionChange {
 }
 
 const SIZE = 128;
-const RADIUS = 58;
+const RADIUS = 52;
+/** Of the ring that turns the environment, in its middle. */
+const RING = 59;
+/** A press farther out than this, as a part of the radius, takes the ring. */
+const RING_FROM = 1.05;
+const TURN_STEP = Math.PI / 36;
 const KEY_STEP = 0.04;
 /** A press this near to a dot, as a part of the radius, takes that light. */
 const NEAR = 0.16;
@@ -41,10 +52,14 @@ const NEAR = 0.16;
       [attr.viewBox]="box"
       (pointerdown)="down($event)"
       (pointermove)="move($event)"
-      (pointerup)="held = undefined"
-      (pointercancel)="held = undefined"
+      (pointerup)="letGo()"
+      (pointercancel)="letGo()"
       (keydown)="key($event)"
     >
+      @if (turn() !== undefined) {
+        <circle class="dial-ring" [attr.r]="ring"><title>Drag the ring: the environment turns.</title></circle>
+        <path class="dial-ring-mark" [attr.d]="ringMark" [attr.transform]="'rotate(' + ringDegrees() + ')'" />
+      }
       <title>Drag a dot: its light goes there. The inner disc is light from in front, the ring light from behind.</title>
       <circle class="dial-behind" [attr.r]="radius" />
       <circle class="dial-front" [attr.r]="radius * horizon" />
@@ -66,6 +81,19 @@ const NEAR = 0.16;
         </circle>
       }
     </svg>
+    @if (turn() !== undefined) {
+      <button
+        type="button"
+        class="sr-only"
+        role="slider"
+        aria-label="Turn of the environment. Arrow keys turn it by five degrees."
+        [attr.aria-valuenow]="degrees()"
+        aria-valuemin="-180"
+        aria-valuemax="180"
+        [attr.aria-valuetext]="degrees() + '°'"
+        (keydown)="turnKey($event)"
+      ></button>
+    }
   `,
 })
 export class LightDial {
@@ -74,14 +102,24 @@ export class LightDial {
   readonly chosen = input.required<string>();
   readonly changed = output<DirectionChange>();
   readonly chose = output<string>();
+  /** Of the environment, radians; without one there is no ring. */
+  readonly turn = input<number>();
+  readonly turned = output<TurnChange>();
 
   protected readonly size = SIZE;
   protected readonly radius = RADIUS;
+  protected readonly ring = RING;
+  protected readonly ringMark = `M0 ${-RING - 4}L4 ${-RING + 3}L-4 ${-RING + 3}Z`;
   protected readonly horizon = DIAL_HORIZON;
   protected readonly box = `${-SIZE / 2} ${-SIZE / 2} ${SIZE} ${SIZE}`;
   protected readonly cross = `M${-RADIUS} 0H${RADIUS}M0 ${-RADIUS}V${RADIUS}`;
   private readonly dial = viewChild.required<ElementRef<SVGElement>>('dial');
   protected held?: { readonly id: string; readonly gesture: string };
+  private turning?: { readonly gesture: string; readonly angle: number; readonly turn: number };
+
+  /** Where the middle of the environment is, as the camera sees it: clockwise from straight ahead. */
+  protected readonly ringDegrees = computed(() => ((this.camera().azimuth - (this.turn() ?? 0)) * 180) / Math.PI);
+  protected readonly degrees = computed(() => Math.round((wrapped(this.turn() ?? 0) * 180) / Math.PI));
 
   private readonly places = computed(() =>
     this.lights().map((light) => ({ ...light, place: dialFromDirection(this.camera(), light.direction) })),
@@ -103,6 +141,12 @@ export class LightDial {
 
   protected down(event: PointerEvent): void {
     const at = this.placeOf(event);
+    const turn = this.turn();
+    if (turn !== undefined && Math.hypot(at.x, at.y) > RING_FROM) {
+      this.turning = { gesture: newId(), angle: Math.atan2(at.x, at.y), turn };
+      this.dial().nativeElement.setPointerCapture(event.pointerId);
+      return;
+    }
     const near = this.places()
       .map(({ id, place }) => ({ id, away: Math.hypot(place.x - at.x, place.y - at.y) }))
       .filter(({ away }) => away < NEAR)
@@ -117,7 +161,26 @@ export class LightDial {
   }
 
   protected move(event: PointerEvent): void {
+    if (this.turning) {
+      const { x, y } = this.placeOf(event);
+      const { turn, angle, gesture } = this.turning;
+      this.turned.emit({ turn: rounded(wrapped(turn - (Math.atan2(x, y) - angle))), gesture });
+      return;
+    }
     if (this.held) this.put(this.held.id, this.placeOf(event), this.held.gesture);
+  }
+
+  protected letGo(): void {
+    this.held = undefined;
+    this.turning = undefined;
+  }
+
+  protected turnKey(event: KeyboardEvent): void {
+    const step = { ArrowLeft: TURN_STEP, ArrowDown: TURN_STEP, ArrowRight: -TURN_STEP, ArrowUp: -TURN_STEP }[event.key];
+    if (step === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.turned.emit({ turn: rounded(wrapped((this.turn() ?? 0) + step)), gesture: 'environment-keys' });
   }
 
   private placeOf(event: PointerEvent): DialPoint {
@@ -143,10 +206,19 @@ export class LightDial {
 
   private put(id: string, place: DialPoint, gesture: string): void {
     const direction = directionFromDial(this.camera(), place);
-    this.changed.emit({ id, direction: direction.map((each) => Math.round(each * 1e6) / 1e6), gesture });
+    this.changed.emit({ id, direction: direction.map(rounded), gesture });
   }
 }
 
 function isBehind({ x, y }: DialPoint): boolean {
   return Math.hypot(x, y) > DIAL_HORIZON + 0.005;
+}
+
+function rounded(value: number): number {
+  return Math.round(value * 1e6) / 1e6;
+}
+
+/** The same turn between −π and π. */
+function wrapped(turn: number): number {
+  return turn - Math.round(turn / (2 * Math.PI)) * 2 * Math.PI;
 }

@@ -7,6 +7,7 @@ import {
   MOST_LIGHTS_IN_RIG,
   newLight,
   removeLight,
+  setEnvironment,
   setLight,
   type LightKind,
   type OrbitCamera,
@@ -14,7 +15,7 @@ import {
 } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { LightDial, type DialLight, type DirectionChange } from './light-dial';
+import { LightDial, type DialLight, type DirectionChange, type TurnChange } from './light-dial';
 import { LightFields } from './light-fields';
 import { RigWork } from './rig-work';
 
@@ -39,6 +40,8 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
       [chosen]="work.chosen()"
       (chose)="work.choose($event)"
       (changed)="turn($event)"
+      [turn]="work.rig().environment?.turn"
+      (turned)="turnEnvironment($event)"
     />
     <div class="light-list">
       <ul aria-label="Lights">
@@ -120,6 +123,10 @@ export class LightPanel {
   });
 
   /** A sun turns; other lights go round what the camera looks at, as far away as they were. */
+  protected turnEnvironment({ turn, gesture }: TurnChange): void {
+    this.work.do(setEnvironment('turn', turn, 'Turn the environment'), gesture);
+  }
+
   protected turn({ id, direction, gesture }: DirectionChange): void {
     const light = this.lights().find(([each]) => each === id)?.[1];
     if (!light) return;

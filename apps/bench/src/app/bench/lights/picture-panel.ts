@@ -16,6 +16,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
   ['colour', 'one colour', 'The same colour everywhere.'],
   ['gradient', 'gradient', 'One colour below, another above.'],
   ['image', 'flat image', 'An image that stays behind the picture, however the camera turns. It lights nothing.'],
+  ['environment', 'environment', 'What is all around, seen behind the meshes; it is chosen under “around”.'],
   ['nothing', 'nothing', 'Stills get an alpha channel; here squares show what is empty.'],
 ];
 
@@ -44,7 +45,14 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
     <span class="field-label">Behind</span>
     <select #behind class="text-input" aria-label="Behind the meshes" (change)="putBehind($any(behind.value))">
       @for (each of behinds; track each[0]) {
-        <option [value]="each[0]" [selected]="kind() === each[0]" [title]="each[2]">{{ each[1] }}</option>
+        <option
+          [value]="each[0]"
+          [selected]="kind() === each[0]"
+          [disabled]="each[0] === 'environment' && !rig().environment"
+          [title]="each[2]"
+        >
+          {{ each[1] }}
+        </option>
       }
     </select>
     @if (kind() === 'colour' || kind() === 'gradient') {

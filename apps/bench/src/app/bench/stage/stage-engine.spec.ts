@@ -1,5 +1,6 @@
 import { compileMaterial, newMaterial, newRig, newSet, type CompiledMaterial, type Material, type MaterialImage } from '@brelvin/core';
 import { firstValueFrom, filter } from 'rxjs';
+import { NO_LOADERS } from './stage-loaders';
 import { StageEngine, type StageState } from './stage-engine';
 
 function compiled(material: Material): CompiledMaterial {
@@ -159,9 +160,12 @@ describe('StageEngine', () => {
       filter: 'smooth',
       uvSet: 0,
     };
-    const other = new StageEngine(document.createElement('canvas'), async (image) => {
-      asked.push(image.name);
-      return { width: 2, height: 2, levels: [level, level.slice(0, 4)] };
+    const other = new StageEngine(document.createElement('canvas'), {
+      ...NO_LOADERS,
+      image: async (image) => {
+        asked.push(image.name);
+        return { width: 2, height: 2, levels: [level, level.slice(0, 4)] };
+      },
     });
     other.setSize({ width: 64, height: 48 });
     const material: Material = {

@@ -38,6 +38,7 @@ import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
+import { connectLoaders, NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { StageSurfaces, type Refusal } from './stage-surfaces';
 
 /** What the Stage shows of itself. */
@@ -59,6 +60,8 @@ export interface StageState {
   /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
   readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
   readonly unavailable?: string;
+  /** How much of the environment is filtered, 0…1; absent before any was. */
+  readonly filtering?: number;
   /** Milliseconds that a whole picture would take, where it is drawn small instead. */
   readonly tooSlow?: number;
 }
@@ -67,8 +70,6 @@ const QUIET_MS = 160;
 const PREVIEW_MESH: MeshRecipe = { shape: 'sphere', numbers: { radius: 1, segments: 32, rings: 24 }, smooth: true };
 const PREVIEW_CAMERA: OrbitCamera = { ...START_CAMERA, target: [0, 0, 0], azimuth: 0.5, elevation: 0.35, fieldOfView: 0.4, distance: 5.3 };
 const WARM_UP_MESH: MeshRecipe = { shape: 'sphere', numbers: { segments: 12, rings: 6 }, smooth: true };
-
-type ImageLoader = FrameRenderer['images']['load'];
 
 export const NO_PICTURE_YET: StageState = {
   compiledPrograms: 0,
@@ -101,6 +102,7 @@ export class StageEngine {
   });
   private bench = '';
   private readonly paces = new WeakMap<Surface, Pace>();
+  private gauging = Promise.resolve();
   private readonly second = new SecondPicture();
   private readonly outlets = new OutletLens(this.surfaces);
   private previewMesh?: MeshBuffers;
@@ -131,7 +133,7 @@ export class StageEngine {
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
-    private readonly loadImage: ImageLoader = async () => undefined,
+    private readonly loaders: StageLoaders = NO_LOADERS,
   ) {
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
@@ -146,8 +148,7 @@ export class StageEngine {
       return;
     }
     if (this.destroyed) return;
-    this.renderer.images.load = this.loadImage;
-    this.renderer.images.onArrival = () => this.moved();
+    connectLoaders(this.renderer, this.loaders, { arrived: () => this.moved(), filtered: (share) => this.patch({ filtering: share }) });
     this.warmUpMesh = this.renderer.uploadMesh(buildMesh(WARM_UP_MESH));
     this.scene = new StageScene(this.device, this.renderer);
     this.scene.setBench(this.bench);
@@ -320,7 +321,10 @@ export class StageEngine {
     const { renderer, warmUpMesh, rig } = this;
     if (!renderer || !warmUpMesh || !rig) return undefined;
     return renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material).then(async (surface) => {
-      await this.gauge(surface);
+      // One after the other: what stands there wears only one program for a try.
+      const gauged = this.gauging.then(() => this.gauge(surface));
+      this.gauging = gauged.catch(() => undefined);
+      await gauged;
       return surface;
     });
   }

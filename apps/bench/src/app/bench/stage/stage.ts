@@ -12,11 +12,12 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { GraphProblem, MaterialImage, MipChain, OrbitCamera } from '@brelvin/core';
+import type { GraphProblem, OrbitCamera } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { Icon } from '../../shared/icons/icon';
 import { LightHandles } from './light-handles';
 import { NO_PICTURE_YET, StageEngine, type StageState } from './stage-engine';
+import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 
 const ORBIT_PER_PIXEL = 0.008;
 const KEY_ORBIT = 0.12;
@@ -67,7 +68,7 @@ export class Stage implements AfterViewInit {
   readonly handlesShown = input(true);
   /** Pictures beside each other. */
   readonly sides = input(1);
-  readonly loadImage = input<(image: MaterialImage) => Promise<MipChain | undefined>>();
+  readonly loaders = input<StageLoaders>(NO_LOADERS);
   /** A place of the picture that was pressed without dragging, CSS pixels. */
   readonly picked = output<{ x: number; y: number }>();
   /** Where the pointer goes without a button; nowhere when it leaves. */
@@ -98,7 +99,10 @@ export class Stage implements AfterViewInit {
 
   ngAfterViewInit(): void {
     const canvas = this.canvas().nativeElement;
-    const engine = new StageEngine(canvas, async (image) => this.loadImage()?.(image));
+    const engine = new StageEngine(canvas, {
+      image: (image) => this.loaders().image(image),
+      environment: (assets) => this.loaders().environment(assets),
+    });
     this.made.set(engine);
     const states = engine.state.subscribe((state) => this.states.next(state));
     const resize = new ResizeObserver(() => {

@@ -4,6 +4,8 @@ export interface ListOptions {
   readonly tag?: string;
   readonly sort?: 'changed' | 'name' | 'made';
   readonly deleted?: boolean;
+  /** Of files only. */
+  readonly use?: 'image' | 'environment';
   readonly offset?: number;
   readonly limit?: number;
 }

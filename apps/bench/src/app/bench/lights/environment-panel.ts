@@ -1,0 +1,184 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { setEnvironment, type RigEnvironment } from '@brelvin/core';
+import { NumberField } from '../../shared/controls/number-field';
+import { Icon } from '../../shared/icons/icon';
+import { EnvironmentDrop } from './environment-drop';
+import { EnvironmentWork, type KnownEnvironment } from './environment-work';
+import { RigWork } from './rig-work';
+
+/** What is all around: chosen with one click, and how it lights and is seen. */
+@Component({
+  selector: 'brelvin-environment-panel',
+  imports: [EnvironmentDrop, Icon, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'environment-panel' },
+  template: `
+    <div class="environment-list" brelvinEnvironmentDrop role="radiogroup" aria-label="Environment">
+      <button
+        type="button"
+        class="environment-choice"
+        role="radio"
+        [attr.aria-checked]="!environment()"
+        title="Nothing is all around; lights and colours alone"
+        (click)="work.choose(undefined)"
+      >
+        none
+      </button>
+      @for (each of choices(); track each.assets.join()) {
+        <button
+          type="button"
+          class="environment-choice"
+          role="radio"
+          [attr.aria-checked]="isUsed(each)"
+          [title]="each.name + ': put it all around; turn, strength and blur stay as they are'"
+          (click)="work.choose(each)"
+        >
+          {{ each.name }}
+        </button>
+      }
+      <button type="button" class="text-button" title="One .hdr, .exr or plain panorama, or the six images of a cube" (click)="file.click()">
+        from files …
+      </button>
+      <input
+        #file
+        type="file"
+        multiple
+        class="sr-only"
+        tabindex="-1"
+        aria-label="Environment from files"
+        accept=".hdr,.pic,.exr,image/png,image/jpeg,image/webp"
+        (change)="take(file)"
+      />
+    </div>
+    <div class="environment-fields">
+      @if (work.job(); as job) {
+        <p class="hint environment-wide" role="status">
+          {{ job.doing }} “{{ job.name }}” … {{ percent(job.share) }} %
+          <button type="button" class="text-button" aria-label="Cancel" title="Leave it out" (click)="job.cancel()">
+            <brelvin-icon name="close" />
+          </button>
+        </p>
+      } @else if (filters()) {
+        <p class="hint environment-wide" role="status">Blurring it for rough surfaces … {{ percent(filtering() ?? 0) }} %</p>
+      }
+      @if (work.refusal(); as words) {
+        <p class="hint refusal environment-wide" role="alert">{{ words }}</p>
+      }
+      @for (words of work.words(); track words) {
+        <p class="hint environment-wide" role="status">{{ words }}</p>
+      }
+      @if (environment(); as shown) {
+        <span class="field-label">Lights</span>
+        <button
+          type="button"
+          class="text-button"
+          role="switch"
+          aria-label="It lights the meshes"
+          [attr.aria-checked]="shown.lights"
+          title="Whether it lights the meshes and is mirrored in them"
+          (click)="set('lights', !shown.lights, shown.lights ? 'No light from around' : 'Light from around')"
+        >
+          {{ shown.lights ? 'yes' : 'no' }}
+        </button>
+        <span class="field-label">Seen behind</span>
+        <button
+          type="button"
+          class="text-button"
+          role="switch"
+          aria-label="It is seen behind the meshes"
+          [attr.aria-checked]="shown.shows"
+          title="Whether it is seen behind the meshes; else the colours or the image of “picture” are"
+          (click)="set('shows', !shown.shows, shown.shows ? 'Hide the environment' : 'Show the environment')"
+        >
+          {{ shown.shows ? 'yes' : 'no' }}
+        </button>
+        <span class="field-label">Strength</span>
+        <brelvin-number
+          label="Strength of the environment"
+          help="Factor of its light and of its picture."
+          [value]="shown.intensity"
+          [range]="{ low: 0, high: 4 }"
+          (changed)="set('intensity', atLeast0($event.value), 'Strength of the environment', $event.gesture)"
+          (resetAsked)="set('intensity', 1, 'Strength of the environment')"
+        />
+        <span class="field-label">Turn</span>
+        <brelvin-number
+          label="Turn of the environment"
+          help="Degrees about the vertical; the ring of the light dial turns it too."
+          suffix="°"
+          [value]="degrees()"
+          [range]="{ low: -180, high: 180 }"
+          (changed)="set('turn', ($event.value * pi) / 180, 'Turn the environment', $event.gesture)"
+          (resetAsked)="set('turn', 0, 'Turn the environment')"
+        />
+        <span class="field-label">Blur behind</span>
+        <brelvin-number
+          label="Blur of the environment behind the meshes"
+          help="0 is sharp, 1 as blurred as a rough wall mirrors it. What is mirrored in the meshes stays as it is."
+          [value]="shown.blur"
+          [range]="{ low: 0, high: 1 }"
+          (changed)="set('blur', within1($event.value), 'Blur of the background', $event.gesture)"
+          (resetAsked)="set('blur', 0, 'Blur of the background')"
+        />
+      } @else {
+        <p class="hint environment-wide">
+          Choose what is all around, or drop a .hdr or .exr panorama here or on the Stage. Metal and glass need something to mirror.
+        </p>
+      }
+    </div>
+  `,
+})
+export class EnvironmentPanel {
+  /** How much of it is filtered, 0…1. */
+  readonly filtering = input<number>();
+
+  protected readonly work = inject(EnvironmentWork);
+  private readonly rig = inject(RigWork);
+  protected readonly pi = Math.PI;
+  protected readonly environment = computed(() => this.rig.rig().environment);
+  protected readonly degrees = computed(() => ((this.environment()?.turn ?? 0) * 180) / Math.PI);
+  /** With the one in use, should the workspace not list it. */
+  protected readonly choices = computed((): readonly KnownEnvironment[] => {
+    const [used, known] = [this.environment(), this.work.known()];
+    return used && !known.some((each) => this.isUsed(each)) ? [...known, used] : known;
+  });
+  protected readonly filters = computed(() => {
+    const share = this.filtering();
+    return this.environment() !== undefined && share !== undefined && share < 1;
+  });
+
+  constructor() {
+    void this.work.refresh();
+  }
+
+  protected isUsed({ assets }: KnownEnvironment): boolean {
+    return this.environment()?.assets.join() === assets.join();
+  }
+
+  protected take(field: HTMLInputElement): void {
+    const files = [...(field.files ?? [])];
+    field.value = '';
+    if (files.length > 0) void this.work.take(files);
+  }
+
+  protected set<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(
+    field: K,
+    value: RigEnvironment[K],
+    label: string,
+    gesture?: string,
+  ): void {
+    this.rig.do(setEnvironment(field, value, label), gesture);
+  }
+
+  protected percent(share: number): number {
+    return Math.round(share * 100);
+  }
+
+  protected atLeast0(value: number): number {
+    return Math.max(value, 0);
+  }
+
+  protected within1(value: number): number {
+    return Math.min(Math.max(value, 0), 1);
+  }
+}

@@ -1,0 +1,27 @@
+import type { FrameRenderer } from '@brelvin/core';
+
+/** Where the Stage gets the pixels of files from. */
+export interface StageLoaders {
+  readonly image: FrameRenderer['images']['load'];
+  readonly environment: FrameRenderer['environments']['load'];
+}
+
+export const NO_LOADERS: StageLoaders = { image: async () => undefined, environment: async () => undefined };
+
+/** What comes of loading. */
+interface LoadingWatch {
+  /** Something came that the picture shows. */
+  readonly arrived: () => void;
+  /** The part of an environment's filtering that is done, 0…1. */
+  readonly filtered: (share: number) => void;
+}
+
+export function connectLoaders({ images, environments }: FrameRenderer, loaders: StageLoaders, watch: LoadingWatch): void {
+  images.load = loaders.image;
+  images.onArrival = watch.arrived;
+  environments.load = loaders.environment;
+  environments.onArrival = watch.arrived;
+  environments.onProgress = watch.filtered;
+  // The page answers between two pieces of work.
+  environments.next = () => new Promise((resolve) => setTimeout(resolve));
+}

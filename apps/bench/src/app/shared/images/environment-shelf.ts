@@ -1,0 +1,167 @@
+import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import {
+  ENVIRONMENT_TYPES,
+  facesByName,
+  IMAGE_TYPES,
+  LARGEST_FILE,
+  LONGEST_NAME,
+  type EnvironmentPixels,
+  type RigEnvironment,
+} from '@brelvin/core';
+import { proxy, wrap, type Remote } from 'comlink';
+import { AssetApi } from '../api/asset-api';
+import type { RemoteEnvironments } from './environment.worker';
+import type { ImageJob } from './image-shelf';
+
+/** An environment that was taken in, and what was done to it on its way. */
+export interface TakenEnvironment extends Pick<RigEnvironment, 'name' | 'assets'> {
+  readonly words: readonly string[];
+}
+
+const MOST_DECODED = 4;
+const MEBIBYTE = 1024 * 1024;
+const TYPES: Readonly<Record<string, string>> = { ...IMAGE_TYPES, ...ENVIRONMENT_TYPES };
+
+/** Environments of the workspace: taken in from files, and decoded for the Stage. */
+@Injectable({ providedIn: 'root' })
+export class EnvironmentShelf implements OnDestroy {
+  private readonly api = inject(AssetApi);
+  private worker?: { readonly thread: Worker; readonly remote: Remote<RemoteEnvironments> };
+  private readonly decoded = new Map<string, Promise<EnvironmentPixels>>();
+  private nextId = 0;
+
+  /** What is under way. */
+  readonly job = signal<ImageJob | undefined>(undefined);
+
+  /** Whether files look like an environment: one picture beyond white, or the six sides of a cube. */
+  static fits(files: readonly File[]): boolean {
+    const beyond = files.length === 1 && /\.(hdr|pic|exr)$/i.test(files[0]?.name ?? '');
+    return beyond || facesByName(files.map(({ name }) => name)) !== undefined;
+  }
+
+  /**
+   * Takes a panorama, or six images, into the workspace: decoded once, so that nothing damaged gets in, then sent.
+   *
+   * @throws Error with words for the user; nothing when it was cancelled
+   */
+  async take(chosen: readonly File[]): Promise<TakenEnvironment | undefined> {
+    const [first] = chosen;
+    if (!first) return undefined;
+    const files = inOrder(chosen);
+    const name = files.length === 1 ? first.name.replace(/\.[^.]+$/, '') : commonName(files);
+    const words = (reason: string): Error => new Error(`“${name}” was not taken. ${reason}`);
+    for (const { name: each, size } of files) {
+      if (size > LARGEST_FILE) throw words(`${each} has ${Math.round(size / MEBIBYTE)} MiB; at most ${LARGEST_FILE / MEBIBYTE} are taken.`);
+      if (size === 0) throw words(`${each} is empty.`);
+    }
+    const abort = new AbortController();
+    const patch = (doing: ImageJob['doing'], share: number): void =>
+      this.job.set({ id: this.nextId, name, doing, share, cancel: () => abort.abort() });
+    this.nextId++;
+    patch('reading', 0);
+    try {
+      const bytes = await Promise.all(files.map((file) => file.arrayBuffer()));
+      patch('decoding', 0.05);
+      const pixels = await this.check(
+        files.map((file, index) => ({ name: file.name, bytes: bytes[index]! })),
+        (share) => patch('decoding', 0.05 + share * 0.5),
+        abort.signal,
+      ).catch((error: unknown) => {
+        throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
+      });
+      const assets: string[] = [];
+      for (const [index, file] of files.entries()) {
+        const type = Object.entries(TYPES).find(([, ending]) => ending === kindOf(new Uint8Array(bytes[index]!)))?.[0] ?? 'image/jpeg';
+        const share = (part: number): void => patch('sending', 0.55 + ((index + part) / files.length) * 0.45);
+        assets.push((await this.api.send(file, file.name.slice(0, LONGEST_NAME), type, share, abort.signal)).sha256);
+      }
+      this.remember(assets.join(' '), Promise.resolve(pixels));
+      return { name: name.slice(0, LONGEST_NAME) || 'Environment', assets, words: pixels.words };
+    } catch (error) {
+      if (abort.signal.aborted) return undefined;
+      throw error;
+    } finally {
+      this.job.set(undefined);
+    }
+  }
+
+  /** The pixels of an environment, for the Stage. @throws ApiFailure, or Error for files that can not be decoded */
+  load(assets: readonly string[]): Promise<EnvironmentPixels> {
+    const key = assets.join(' ');
+    const known = this.decoded.get(key);
+    if (known) return known;
+    const loading = Promise.all(assets.map((asset) => this.api.bytes(asset))).then((all) =>
+      this.remote().decode(
+        all.map((bytes, index) => ({ name: `image ${index + 1}`, bytes })),
+        proxy(() => undefined),
+      ),
+    );
+    this.remember(key, loading);
+    loading.catch(() => this.decoded.delete(key));
+    return loading;
+  }
+
+  ngOnDestroy(): void {
+    this.worker?.thread.terminate();
+  }
+
+  private async check(
+    files: readonly { readonly name: string; readonly bytes: ArrayBuffer }[],
+    onShare: (share: number) => void,
+    signal: AbortSignal,
+  ): Promise<EnvironmentPixels> {
+    const cancelled = new Promise<never>((_, reject) =>
+      signal.addEventListener('abort', () => {
+        // Decoding can not be interrupted, but its worker can be ended.
+        this.worker?.thread.terminate();
+        this.worker = undefined;
+        reject(new DOMException('cancelled', 'AbortError'));
+      }),
+    );
+    return Promise.race([this.remote().decode(files, proxy(onShare)), cancelled]);
+  }
+
+  private remote(): Remote<RemoteEnvironments> {
+    if (!this.worker) {
+      const thread = new Worker(new URL('./environment.worker', import.meta.url), { type: 'module' });
+      this.worker = { thread, remote: wrap<RemoteEnvironments>(thread) };
+    }
+    return this.worker.remote;
+  }
+
+  private remember(key: string, pixels: Promise<EnvironmentPixels>): void {
+    this.decoded.set(key, pixels);
+    const [oldest] = this.decoded.keys();
+    if (this.decoded.size > MOST_DECODED && oldest !== undefined) this.decoded.delete(oldest);
+  }
+}
+
+/** @throws Error where several files are no cube */
+function inOrder(files: readonly File[]): readonly File[] {
+  if (files.length === 1) return files;
+  const order = facesByName(files.map(({ name }) => name));
+  if (!order)
+    throw new Error(
+      files.length === 6
+        ? 'These six images were not taken. Their names do not say which side each is: end them in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.'
+        : `${files.length} files were not taken. An environment is one panorama, or six images of a cube.`,
+    );
+  return order.flatMap((index) => files[index] ?? []);
+}
+
+/** What the names of six files begin with alike. */
+function commonName(files: readonly File[]): string {
+  const names = files.map(({ name }) => name);
+  let length = 0;
+  while (names.every((name) => name.charAt(length) !== '' && name.charAt(length) === names[0]?.charAt(length))) length++;
+  return (names[0] ?? '').slice(0, length).replace(/[-_ .+]+$/, '') || 'Cube';
+}
+
+/** The ending that a file's first bytes call for. */
+function kindOf(bytes: Uint8Array): string {
+  const [first, second] = bytes;
+  if (first === 0x23) return 'hdr';
+  if (first === 0x76) return 'exr';
+  if (first === 0x89) return 'png';
+  return first === 0x52 && second === 0x49 ? 'webp' : 'jpg';
+}
