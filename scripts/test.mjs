@@ -63,7 +63,7 @@ const npx =
 
 async function main() {
   installPackages();
-  installSystem(quick ? ['glslang-tools'] : ['postgresql', 'chromium', 'chromium-driver', 'glslang-tools']);
+  installSystem(quick ? ['glslang-tools'] : ['postgresql', 'chromium', 'chromium-driver', 'glslang-tools', 'pfstools']);
   embedShaders();
   let cluster;
   const database = async () => {
@@ -87,6 +87,7 @@ async function main() {
           ['lint', npx('eslint', '.', '--max-warnings', '0')],
           ['arrows', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'tests', 'scripts')],
           ['format', npx('prettier', '--check', '--log-level', 'warn', '.')],
+          ['files', jasmine(['tests/files/*.spec.ts'])],
           ['pages and devices', npx('ng', 'test', '--no-watch')],
           ['server', async () => jasmine(['apps/server/src/**/*.spec.ts'], await database())()],
           [

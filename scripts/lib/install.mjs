@@ -16,6 +16,8 @@ const SYSTEM = {
   chromium: () => has('chromium'),
   'chromium-driver': () => has('chromedriver'),
   'glslang-tools': () => has('glslangValidator'),
+  // Writes high-range pictures, for tests of ours that read them.
+  pfstools: () => has('pfsoutexr'),
 };
 
 /** Installs Debian packages that are missing; an ordinary user is told what to install. */

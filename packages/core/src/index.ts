@@ -1,4 +1,4 @@
-export { silenceKey, type CheckInput, type Finding, type Mend } from './checks/check';
+export { silenceKey, type CheckInput, type Finding, type Mend, type SeenThrough } from './checks/check';
 export { CHECKS, runChecks, type Checked } from './checks/run-checks';
 export { codeKind, FIRST_CODE, LONGEST_CODE, type CodeKind } from './catalogue/code-kind';
 export * from './catalogue/kind';

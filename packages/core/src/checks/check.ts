@@ -1,8 +1,12 @@
 import type { Catalogue } from '../catalogue/kind';
 import type { ResolvedGraph } from '../compile/resolve';
 import type { Edit } from '../document/edit';
-import type { Material } from '../document/material';
+import type { LightRig } from '../document/light-rig';
+import type { Material, OpacityMode } from '../document/material';
 import type { StageSet } from '../document/set';
+
+/** `glass` lets light pass and bends it; the others as a material’s opacity mode. */
+export type SeenThrough = 'glass' | OpacityMode;
 
 /** What checks look at. */
 export interface CheckInput {
@@ -12,13 +16,19 @@ export interface CheckInput {
   /** What stands on the Stage, and which of the materials its rules name can not be had, with the reason. */
   readonly set?: StageSet;
   readonly missingMaterials: ReadonlyMap<string, string>;
+  /** The light that it stands in. */
+  readonly rig?: LightRig;
+  /** Id of the material, which parts without a rule wear. */
+  readonly bench?: string;
+  /** How materials on the Stage are seen through, by id; those that hide what is behind them are left out. */
+  readonly seenThrough?: ReadonlyMap<string, SeenThrough>;
   readonly newId: () => string;
 }
 
 /** One undoable step that mends what was found. */
 export interface Mend {
   readonly label: string;
-  readonly document: 'material' | 'set';
+  readonly document: 'material' | 'set' | 'rig';
   readonly edit: Edit;
 }
 

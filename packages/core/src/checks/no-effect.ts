@@ -10,6 +10,8 @@ interface Idle {
   readonly idle: readonly string[];
   /** A value at which they count again. */
   readonly instead: number;
+  /** The idle inlets are there because somebody wanted them, whether their values were touched or not. */
+  readonly always?: boolean;
 }
 
 const IDLE: readonly Idle[] = [
@@ -22,6 +24,21 @@ const IDLE: readonly Idle[] = [
   { kind: 'blinnPhong', inlet: 'specular', value: 0, idle: ['exponent'], instead: 0.2 },
   { kind: 'bands', inlet: 'count', value: 1, idle: ['softness'], instead: 3 },
   { kind: 'bands', inlet: 'floor', value: 1, idle: ['tint'], instead: 0.4 },
+  {
+    kind: 'physicalSurface',
+    inlet: 'metallic',
+    value: 1,
+    idle: ['transmission', 'thickness', 'absorbed', 'dispersion', 'specular', 'specularColour'],
+    instead: 0,
+    always: true,
+  },
+  { kind: 'physicalSurface', inlet: 'transmission', value: 0, idle: ['thickness', 'absorbed', 'absorbedAt', 'dispersion'], instead: 1 },
+  { kind: 'physicalSurface', inlet: 'absorbedAt', value: 0, idle: ['absorbed'], instead: 0.2 },
+  { kind: 'physicalSurface', inlet: 'coat', value: 0, idle: ['coatRoughness', 'coatNormal'], instead: 1 },
+  { kind: 'physicalSurface', inlet: 'sheenColour', value: 0, idle: ['sheenRoughness'], instead: 0.5 },
+  { kind: 'physicalSurface', inlet: 'anisotropy', value: 0, idle: ['grooves'], instead: 0.7 },
+  { kind: 'physicalSurface', inlet: 'iridescence', value: 0, idle: ['filmIor', 'filmThickness'], instead: 1 },
+  { kind: 'physicalSurface', inlet: 'emissionStrength', value: 0, idle: ['emission'], instead: 1 },
   { kind: 'power', inlet: 'b', value: 0, idle: ['a'], instead: 2 },
 ];
 
@@ -36,7 +53,7 @@ export const noEffect: Check = {
         if (!cause || !numbers?.every((each) => each === rule.value)) return [];
         // Only what somebody has touched is worth a word.
         const touched = node.inlets.filter(
-          (each) => rule.idle.includes(each.spec.name) && (each.ribbon || node.node?.values[each.spec.name] !== undefined),
+          (each) => rule.idle.includes(each.spec.name) && (rule.always || each.ribbon || node.node?.values[each.spec.name] !== undefined),
         );
         if (touched.length === 0) return [];
         const labels = touched.map((each) => `“${each.spec.label}”`).join(' and ');

@@ -1,7 +1,11 @@
+import { albedo } from './albedo';
+import { behindGlass } from './behind-glass';
 import { clampedCosine } from './clamped-cosine';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
+import { depthOffset } from './depth-offset';
 import { directionKinds } from './direction-kinds';
 import { emptyRanges } from './empty-ranges';
+import { environmentLight } from './environment-light';
 import { imageCount } from './image-count';
 import { imageRoles } from './image-roles';
 import { insideOut } from './inside-out';
@@ -9,6 +13,7 @@ import { noEffect } from './no-effect';
 import { openDock } from './open-dock';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
+import { shellShadow } from './shell-shadow';
 import { unitVectors } from './unit-vectors';
 import { unnamedImages } from './unnamed-images';
 import { unused } from './unused-nodes';
@@ -23,6 +28,11 @@ export const CHECKS: readonly Check[] = [
   clampedCosine,
   imageRoles,
   physicalRanges,
+  albedo,
+  environmentLight,
+  shellShadow,
+  behindGlass,
+  depthOffset,
   emptyRanges,
   noEffect,
   insideOut,

@@ -11,12 +11,21 @@ export function overHemisphere(rings: number, slices: number, visit: (direction:
 }
 
 /** The albedos of the lobes from a direction, by their formulas and not by the library: f0’s part, f90’s part, sheen’s. */
-export function albedosByHand(nDotV: number, roughness: number): [number, number, number] {
+export function albedosByHand(nDotV: number, roughness: number): readonly [number, number, number] {
+  const key = `${nDotV} ${roughness}`;
+  const found = worked.get(key) ?? workedOut(nDotV, roughness);
+  worked.set(key, found);
+  return found;
+}
+
+const worked = new Map<string, readonly [number, number, number]>();
+
+function workedOut(nDotV: number, roughness: number): [number, number, number] {
   const alpha2 = Math.max(roughness, 0.03) ** 4;
   const eye = [Math.sqrt(1 - nDotV * nDotV), 0, nDotV];
   let [x, y] = [0, 0];
   // Over half vectors with the density as measure, so that sharp lobes need no more points than wide ones.
-  const [rings, slices] = [600, 128];
+  const [rings, slices] = [240, 64];
   for (let ring = 0; ring < rings; ring++) {
     const u = (ring + 0.5) / rings;
     const cosine2 = (1 - u) / (1 + (alpha2 - 1) * u);
@@ -54,7 +63,7 @@ function sheenAlbedo(nDotV: number, roughness: number): number {
   const curve = (t: number): number => a / (1 + b * t ** c) + d * t + e;
   const lambda = (t: number): number => (t < 0.5 ? Math.exp(curve(t)) : Math.exp(2 * curve(0.5) - curve(1 - t)));
   let sum = 0;
-  overHemisphere(400, 128, ([x, y, z], angle) => {
+  overHemisphere(200, 64, ([x, y, z], angle) => {
     const half = [x + Math.sqrt(1 - nDotV * nDotV), y, z + nDotV];
     const cosine = (half[2] ?? 0) / Math.hypot(...half);
     const density = ((2 + 1 / alpha) * Math.sqrt(Math.max(0, 1 - cosine * cosine)) ** (1 / alpha)) / (2 * Math.PI);

@@ -1,9 +1,10 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { silence, silenceKey, type Checked, type Finding, type StageSet } from '@brelvin/core';
-import { auditTime, catchError, EMPTY, from, switchMap } from 'rxjs';
+import { silence, silenceKey, type Checked, type CompileResult, type Finding, type SeenThrough, type StageSet } from '@brelvin/core';
+import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap } from 'rxjs';
 import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
+import { RigWork } from '../lights/rig-work';
 import { StageMaterials } from '../stage/stage-materials';
 
 const PAUSE_MS = 300;
@@ -17,15 +18,32 @@ export class CheckRunner {
   /** The material on the Bench, once it is open, and the set it stands in. */
   readonly subject = signal<{ readonly id: string; readonly set?: StageSet } | undefined>(undefined);
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
-  private readonly input = computed(() => ({ subject: this.subject(), material: this.work.material(), missing: this.missing() }));
+  private readonly rig = inject(RigWork).rig;
+  /** How each material on the Stage is seen through, as its last good program says. */
+  private readonly seenThrough = toSignal(
+    this.compiler.results.pipe(
+      scan((known: ReadonlyMap<string, SeenThrough>, { id, result }) => withSeen(known, id, result), new Map<string, SeenThrough>()),
+      distinctUntilChanged(),
+    ),
+    { initialValue: new Map<string, SeenThrough>() },
+  );
+  private readonly input = computed(() => ({
+    subject: this.subject(),
+    material: this.work.material(),
+    missing: this.missing(),
+    rig: this.rig(),
+    seenThrough: this.seenThrough(),
+  }));
 
   readonly result = toSignal(
     toObservable(this.input).pipe(
       auditTime(PAUSE_MS),
-      switchMap(({ subject, missing: missingMaterials }) =>
+      switchMap(({ subject, missing: missingMaterials, rig, seenThrough }) =>
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
-            from(this.compiler.check(subject.id, { set: subject.set, missingMaterials })).pipe(catchError(() => EMPTY))
+            from(this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough })).pipe(
+              catchError(() => EMPTY),
+            )
           : EMPTY,
       ),
     ),
@@ -42,4 +60,15 @@ export class CheckRunner {
     const changes = Object.keys(this.work.material().silenced).flatMap((key) => silence(key, false).changes);
     this.work.do({ label: 'Switch all checks on', changes });
   }
+}
+
+/** The same map where nothing changed. */
+function withSeen(known: ReadonlyMap<string, SeenThrough>, id: string, { compiled }: CompileResult): ReadonlyMap<string, SeenThrough> {
+  if (!compiled) return known;
+  const seen = compiled.opacity ?? (compiled.transmits ? 'glass' : undefined);
+  if (known.get(id) === seen) return known;
+  const next = new Map(known);
+  if (seen) next.set(id, seen);
+  else next.delete(id);
+  return next;
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import { silenceKey, type Edit, type Finding } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
+import { RigWork } from '../lights/rig-work';
 import { CheckRunner } from './check-runner';
 
 /** Well-known mistakes that were found: where, why they matter, and a mend. */
@@ -51,6 +52,7 @@ export class ChecksPanel {
 
   protected readonly runner = inject(CheckRunner);
   private readonly work = inject(GraphWork);
+  private readonly rig = inject(RigWork);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly key = silenceKey;
 
@@ -61,6 +63,7 @@ export class ChecksPanel {
 
   protected apply({ mend }: Finding): void {
     if (mend?.document === 'set') this.editedSet.emit({ edit: mend.edit });
+    else if (mend?.document === 'rig') this.rig.do(mend.edit);
     else this.work.do(mend?.edit);
   }
 }

@@ -8,15 +8,15 @@ import {
   panoramaPixels,
   PictureRefused,
   readRadiance,
-  RowReducer,
   splitGainMap,
   withGains,
   type EnvironmentPixels,
   type FloatPicture,
 } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
-import startExr, { readExr, type InitOutput } from 'exrs/node_modules/exrs-raw-wasm-bindgen/exrs_raw_wasm_bindgen.js';
+import startExr, { type InitOutput } from 'exrs/node_modules/exrs-raw-wasm-bindgen/exrs_raw_wasm_bindgen.js';
 import { decodeImage } from './codecs';
+import { decodeExr } from './exr';
 
 /** A file of an environment. */
 export interface EnvironmentFile {
@@ -58,7 +58,7 @@ class EnvironmentDecoder {
 async function readPicture(bytes: ArrayBuffer, onShare: (share: number) => void): Promise<{ picture: FloatPicture; words?: string }> {
   const plain = new Uint8Array(bytes);
   if (isRadiance(plain)) return readRadiance(plain, LARGEST_PANORAMA, onShare);
-  if (isExr(plain)) return decodeExr(plain);
+  if (isExr(plain)) return readExr(plain);
   const split = splitGainMap(plain);
   if (!split) return { picture: linear(await decodeImage(bytes)) };
   const [base, map] = [await decodeImage(split.base.buffer), await decodeImage(split.map.buffer)];
@@ -66,18 +66,12 @@ async function readPicture(bytes: ArrayBuffer, onShare: (share: number) => void)
 }
 
 /** @throws PictureRefused */
-async function decodeExr(bytes: Uint8Array): Promise<{ picture: FloatPicture; words?: string }> {
-  const { width, height, channels } = exrHead(bytes);
+async function readExr(bytes: Uint8Array): Promise<{ picture: FloatPicture; words?: string }> {
+  // What the head says no to needs no library.
+  exrHead(bytes);
   await (exr ??= startExr({ module_or_path: '/codecs/exrs_raw_wasm_bindgen_bg.wasm' }));
-  const grey = !channels.includes('R');
   try {
-    const decoder = readExr(bytes);
-    const pixels = decoder.getLayerPixels(0, grey ? ['Y', 'Y', 'Y'] : ['R', 'G', 'B']);
-    if (!pixels || pixels.length !== width * height * 3) throw new PictureRefused('Its head and its pixels do not say the same size.');
-    const reducer = new RowReducer(width, height, LARGEST_PANORAMA);
-    for (let row = 0; row < height; row++) reducer.put(row, pixels.subarray(row * width * 3, (row + 1) * width * 3));
-    decoder.free();
-    return { picture: reducer.finish(), words: reducer.words };
+    return decodeExr(bytes);
   } catch (error) {
     if (error instanceof PictureRefused) throw error;
     // A program that failed inside may be in any state: the next file gets a fresh one.

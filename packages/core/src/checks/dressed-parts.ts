@@ -1,0 +1,21 @@
+import { dressOf, type PartDress } from '../document/part-rules';
+import { MESH_SHAPES } from '../mesh/build-mesh';
+import type { CheckInput, SeenThrough } from './check';
+
+/** A part as it stands: what it wears, and how that is seen through. */
+export interface DressedPart {
+  readonly mesh: string;
+  readonly part: string;
+  readonly dress: PartDress;
+  readonly seen?: SeenThrough;
+}
+
+export function dressedParts({ set, bench, seenThrough }: CheckInput): DressedPart[] {
+  if (!set) return [];
+  return Object.entries(set.meshes).flatMap(([mesh, { shape }]) =>
+    MESH_SHAPES[shape].parts.map((part): DressedPart => {
+      const dress = dressOf(set, mesh, part);
+      return { mesh, part, dress, seen: seenThrough?.get(dress.material ?? bench ?? '') };
+    }),
+  );
+}
