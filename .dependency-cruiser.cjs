@@ -44,7 +44,7 @@ module.exports = {
     core('fuzz', ['ir', 'language']),
     core('demo', ['catalogue', 'compile', 'document', 'image']),
     core('formats', ['document', 'image']),
-    core('checks', ['catalogue', 'compile', 'document', 'mesh']),
+    core('checks', ['catalogue', 'compile', 'document', 'mesh', 'scene']),
     core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'image', 'mesh', 'scene']),
   ],
   options: {

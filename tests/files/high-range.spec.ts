@@ -62,7 +62,8 @@ describe('High-range pictures made by Debian’s own tools', () => {
     const start = back.indexOf('\n', back.indexOf('\n', back.indexOf('\n') + 1) + 1) + 1;
     const floats = new Float32Array(new Uint8Array(back.subarray(start)).buffer);
     const upright = new Float32Array(floats.length);
-    for (let row = 0; row < HEIGHT; row++) upright.set(floats.subarray((HEIGHT - 1 - row) * WIDTH * 3, (HEIGHT - row) * WIDTH * 3), row * WIDTH * 3);
+    for (let row = 0; row < HEIGHT; row++)
+      upright.set(floats.subarray((HEIGHT - 1 - row) * WIDTH * 3, (HEIGHT - row) * WIDTH * 3), row * WIDTH * 3);
     expect(farthest({ width: WIDTH, height: HEIGHT, data: upright }, values())).toBeLessThan(1 / 128);
   });
 

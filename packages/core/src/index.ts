@@ -119,7 +119,7 @@ export * from './image/environment/directions';
 export * from './image/environment/environment-pixels';
 export * from './image/environment/harmonics';
 export * from './image/environment/six-names';
-export * from './scene/environments/generated';
+export * from './image/environment/generated/generated-environment';
 export { EnvironmentPasses, type ReadyEnvironment } from './frame/environment-passes';
 export { LEVELS as ENVIRONMENT_LEVELS, levelOfRoughness, roughnessOfLevel } from './frame/environment-levels';
 export type { FeatureSpec } from './catalogue/kind';

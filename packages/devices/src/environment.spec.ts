@@ -54,7 +54,11 @@ function pixelsOfPanorama({ width, height, data }: FloatPicture): Omit<CubePixel
 }
 
 /** The sum that the filter takes samples of: light by the GGX density of the half vector and the cosine, all of the sphere. */
-function byHand({ directions, angles, colours }: Omit<CubePixels, 'side'>, [nx, ny, nz]: readonly [number, number, number], roughness: number): number[] {
+function byHand(
+  { directions, angles, colours }: Omit<CubePixels, 'side'>,
+  [nx, ny, nz]: readonly [number, number, number],
+  roughness: number,
+): number[] {
   const alpha2 = roughness ** 4;
   const sum = [0, 0, 0];
   let weights = 0;

@@ -30,7 +30,13 @@ function seenAt(globals: ReadonlyMap<string, Value>, nDotV: number): Map<string,
 const KIND = library().kinds.get('physicalSurface')!;
 
 /** The node with some features on, its inlets as the kind has them or as given. */
-function lightOf(features: readonly string[], given: Inlets, globals: ReadonlyMap<string, Value>, albedos: readonly number[], behind = 1): Value {
+function lightOf(
+  features: readonly string[],
+  given: Inlets,
+  globals: ReadonlyMap<string, Value>,
+  albedos: readonly number[],
+  behind = 1,
+): Value {
   const kind = featuredKind(KIND, features);
   const functions = new Map(withoutImages({ 'albedosAt(float,float)': albedos, 'blurredThrough(vec2,float)': [behind, behind, behind] }));
   for (const each of kind.functions ?? []) functions.set(each.signature, each);
@@ -81,7 +87,12 @@ describe('The physical surface in a white room', () => {
     it(`never gives back more than it gets with ${name}`, () => {
       for (const nDotV of COSINES) {
         const roughness = (given['roughness'] as number | undefined) ?? 0.5;
-        const lit = lightOf(features, { baseColour: WHITE, ...given }, seenAt(room, nDotV), albedosByHand(nDotV, Math.max(roughness, 0.03)));
+        const lit = lightOf(
+          features,
+          { baseColour: WHITE, ...given },
+          seenAt(room, nDotV),
+          albedosByHand(nDotV, Math.max(roughness, 0.03)),
+        );
         for (const channel of total(lit)) {
           expect(channel).withContext(`${nDotV}`).toBeLessThan(1.005);
           expect(channel).withContext(`${nDotV}`).toBeGreaterThan(0.6);

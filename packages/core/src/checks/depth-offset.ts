@@ -44,7 +44,9 @@ function sizeOf(mesh: SetMesh): number {
   if (known !== undefined) return known;
   let size = Infinity;
   try {
-    const few = Object.fromEntries(MESH_SHAPES[mesh.shape].numbers.filter(({ whole }) => whole).map(({ name, low }) => [name, Math.max(low, 8)]));
+    const few = Object.fromEntries(
+      MESH_SHAPES[mesh.shape].numbers.filter(({ whole }) => whole).map(({ name, low }) => [name, Math.max(low, 8)]),
+    );
     const { low, high } = buildMesh({ ...mesh, numbers: { ...mesh.numbers, ...few } }).bounds;
     size = Math.max(...high.map((each, axis) => (each - (low[axis] ?? 0)) * Math.abs(mesh.placing.scale[axis] ?? 1)));
   } catch (error) {

@@ -15,8 +15,13 @@ export const environmentLight: Check = {
         {
           place,
           title: `The environment “${name}” lights nothing: its strength is 0.`,
-          explanation: 'It neither lights the meshes nor is seen behind them, and metal and glass have nothing to mirror: they come out black.',
-          mend: { label: 'Give it its full strength', document: 'rig', edit: setEnvironment('intensity', 1, 'Strength of the environment') },
+          explanation:
+            'It neither lights the meshes nor is seen behind them, and metal and glass have nothing to mirror: they come out black.',
+          mend: {
+            label: 'Give it its full strength',
+            document: 'rig',
+            edit: setEnvironment('intensity', 1, 'Strength of the environment'),
+          },
         },
       ];
     if (lights || (shows && shines(rig))) return [];

@@ -58,9 +58,7 @@ const withImage = (material: Material, change: Partial<MaterialImage> = {}): Mat
 });
 
 /** Materials and sets with exactly one mistake, by check. */
-const MISTAKES: Readonly<
-  Record<string, { material: Material; set?: StageSet; missing?: ReadonlyMap<string, string>; around?: Around }>
-> = {
+const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; missing?: ReadonlyMap<string, string>; around?: Around }>> = {
   'open-dock': { material: materialOf({ l: 'lambert' }) },
   'part-material': {
     material: newMaterial('m'),
@@ -137,7 +135,8 @@ describe('Checks', () => {
   for (const [check, { material, set, missing, around: given }] of Object.entries(MISTAKES)) {
     const around = seen(material, given);
     it(`${check}: is found, explained, and gone after its mend`, () => {
-      const [finding, ...others] = check === 'shell-shadow' ? found(check, material, set, missing, around).slice(0, 1) : found(check, material, set, missing, around);
+      const [finding, ...others] =
+        check === 'shell-shadow' ? found(check, material, set, missing, around).slice(0, 1) : found(check, material, set, missing, around);
       expect(others).toEqual([]);
       expect(finding?.title.length).toBeGreaterThan(15);
       expect(finding?.explanation.length).toBeGreaterThan(60);
@@ -239,7 +238,10 @@ describe('Checks', () => {
         { 's.baseColour': 'c', 'dock.colour': 's' },
       );
       const node = plain.surface.nodes['s']!;
-      return { ...plain, surface: { ...plain.surface, nodes: { ...plain.surface.nodes, s: { ...node, ...(features ? { features } : {}) } } } };
+      return {
+        ...plain,
+        surface: { ...plain.surface, nodes: { ...plain.surface.nodes, s: { ...node, ...(features ? { features } : {}) } } },
+      };
     };
     expect(found('albedo', dark(0))).toEqual([]);
     const [finding] = found('albedo', dark(1));

@@ -3,14 +3,14 @@ import type { GlslProgram } from '../emit/glsl/emit-glsl';
 import type { BlockLayout } from '../ir/layout';
 import type { Rate } from '../ir/rate';
 import type { Diagnostic } from '../language';
-import type { FrameComputation } from './link-surface';
+import type { FrameComputation, SystemReads } from './link-surface';
 import type { BakedInlet } from './lower';
 import type { GraphProblem } from './resolve';
 import type { Slot } from './slots';
 import type { SurfaceVariant } from './surface-programs';
 
 /** A program ready for a device, with all that is needed to feed it. Plain data: it crosses from the worker. */
-export interface CompiledMaterial {
+export interface CompiledMaterial extends SystemReads {
   /** Equal for materials of equal structure, whatever their numbers. */
   readonly key: string;
   readonly glsl: GlslProgram;
@@ -23,12 +23,6 @@ export interface CompiledMaterial {
   readonly shaped: boolean;
   /** How it is seen through; nothing where it hides what is behind it. */
   readonly opacity?: OpacityMode;
-  /** Whether it reads what was drawn before it. */
-  readonly looksBehind: boolean;
-  /** Whether light passes through it: what was drawn before is seen through both of its sides. */
-  readonly transmits: boolean;
-  /** Whether it reads the table of albedos. */
-  readonly weighsAlbedos: boolean;
   /** Whether the picture changes with the clock. */
   readonly moves: boolean;
   readonly baked: readonly BakedInlet[];

@@ -1,4 +1,3 @@
-import type { CompiledMaterial } from './compiled-material';
 import { functionsOf } from '../catalogue/function-kind';
 import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
@@ -157,7 +156,17 @@ const THROUGH = 'sceneThrough';
 const BEHIND = new Set(['sceneDistance', 'sceneBehind', THROUGH]);
 
 /** What a program reads of what the frame keeps for all surfaces. */
-export function systemReads({ fragment }: Program): Pick<CompiledMaterial, 'looksBehind' | 'transmits' | 'weighsAlbedos'> {
+export interface SystemReads {
+  /** What was drawn before its surface. */
+  readonly looksBehind: boolean;
+  /** Light passes through it: what was drawn before is seen, blurred, through both of its sides. */
+  readonly transmits: boolean;
+  /** The table of albedos. */
+  readonly weighsAlbedos: boolean;
+}
+
+/** What a program reads of what the frame keeps for all surfaces. */
+export function systemReads({ fragment }: Program): SystemReads {
   const names = new Set(fragment.samplers.map(({ name }) => name));
   return {
     looksBehind: [...BEHIND].some((name) => names.has(name)),

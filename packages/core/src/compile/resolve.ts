@@ -187,7 +187,14 @@ class GraphResolver {
     const was = known?.node;
     // Where it stands says whether there is a light.
     if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
-    if (was !== node && (was.kind !== node.kind || was.rev !== node.rev || was.image !== node.image || was.code !== node.code || was.features !== node.features))
+    if (
+      was !== node &&
+      (was.kind !== node.kind ||
+        was.rev !== node.rev ||
+        was.image !== node.image ||
+        was.code !== node.code ||
+        was.features !== node.features)
+    )
       return undefined;
     const ribbons = this.incoming.get(id);
     if (ribbons !== this.before?.incoming.get(id)) return undefined;

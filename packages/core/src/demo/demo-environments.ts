@@ -1,5 +1,9 @@
 import type { RigEnvironment } from '../document/light-rig';
-import { generatedEnvironment, GENERATED_ENVIRONMENTS, type GeneratedEnvironment } from '../scene/environments/generated';
+import {
+  generatedEnvironment,
+  GENERATED_ENVIRONMENTS,
+  type GeneratedEnvironment,
+} from '../image/environment/generated/generated-environment';
 import type { FloatPicture } from '../image/float-picture';
 
 interface DemoEnvironment {

@@ -76,13 +76,7 @@ function burnerBrass(): BrelvinDocument {
         dull: ['remap', 440, 60, { inLow: -0.6, inHigh: 0.6, outLow: 0.24, outHigh: 0.46 }],
         brushed: ['multiply', 660, 160],
         spread: ['remap', 660, 280, { inLow: 0, inHigh: 1, outLow: 0.8, outHigh: 1.15 }],
-        brass: [
-          'physicalSurface',
-          900,
-          60,
-          { baseColour: [0.86, 0.61, 0.26], metallic: 1, anisotropy: 0.75 },
-          ['hasAnisotropy'],
-        ],
+        brass: ['physicalSurface', 900, 60, { baseColour: [0.86, 0.61, 0.26], metallic: 1, anisotropy: 0.75 }, ['hasAnisotropy']],
         fine: ['multiply', 220, 400, { b: 160 }],
       },
       {

@@ -37,7 +37,13 @@ export class GraphEdits {
   }
 
   /** Switches a feature of a node on or off; ribbons into inlets that go with it go too. Values stay for when it is on again. */
-  switchFeature(material: Material, id: string, inletsWith: (on: readonly string[]) => readonly string[], name: string, label: string): Edit {
+  switchFeature(
+    material: Material,
+    id: string,
+    inletsWith: (on: readonly string[]) => readonly string[],
+    name: string,
+    label: string,
+  ): Edit {
     const graph = this.graphOf(material);
     const was = graph.nodes[id]?.features ?? [];
     const on = was.includes(name) ? was.filter((each) => each !== name) : [...was, name];

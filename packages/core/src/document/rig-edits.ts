@@ -79,10 +79,14 @@ export function swapEnvironment(rig: LightRig, wanted?: Pick<RigEnvironment, 'na
   if (!wanted) return { label: 'No environment', changes: rig.environment ? [{ path: ['environment'] }] : [] };
   const value = { ...(rig.environment ?? FIRST_ENVIRONMENT), ...wanted };
   const seen = value.shows && rig.transparent ? [{ path: ['transparent'] }] : [];
-  return { label: `Environment: ${wanted.name}`, changes: [{ path: ['environment'], value: value as unknown as Json }, ...seen] };
+  return { label: `Environment: ${wanted.name}`, changes: [{ path: ['environment'], value }, ...seen] };
 }
 
-export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(field: K, value: RigEnvironment[K], label: string): Edit {
+export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(
+  field: K,
+  value: RigEnvironment[K],
+  label: string,
+): Edit {
   return { label, changes: [{ path: ['environment', field], value }] };
 }
 

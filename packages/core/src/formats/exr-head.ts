@@ -47,7 +47,11 @@ export function exrHead(bytes: Uint8Array): ExrHead {
       if (length < 0 || at + length > bytes.length) throw new PictureRefused('Its head is cut off or damaged.');
       const next = at + length;
       if (name === 'compression') compression = COMPRESSIONS[view.getUint8(at)] ?? `number ${view.getUint8(at)}`;
-      if (name === 'dataWindow') size = { width: view.getInt32(at + 8, true) - view.getInt32(at, true) + 1, height: view.getInt32(at + 12, true) - view.getInt32(at + 4, true) + 1 };
+      if (name === 'dataWindow')
+        size = {
+          width: view.getInt32(at + 8, true) - view.getInt32(at, true) + 1,
+          height: view.getInt32(at + 12, true) - view.getInt32(at + 4, true) + 1,
+        };
       if (name === 'channels') {
         channels = [];
         while (at < next - 1) {

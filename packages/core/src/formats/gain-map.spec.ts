@@ -9,14 +9,21 @@ const ratio = (value: number, by = 1000): number[] => [...u32(Math.round(value *
 /** ISO 21496-1:2025, annex C: version, flags, headrooms, and the numbers of each channel. */
 function metadata(channels: readonly (readonly [number, number, number, number, number])[], headrooms = [0, 3]): number[] {
   const [base = 0, alternate = 0] = headrooms;
-  return [...u16(0), ...u16(0), channels.length === 3 ? 0x80 : 0, ...ratio(base), ...ratio(alternate), ...channels.flatMap((each) => each.flatMap((value) => ratio(value)))];
+  return [
+    ...u16(0),
+    ...u16(0),
+    channels.length === 3 ? 0x80 : 0,
+    ...ratio(base),
+    ...ratio(alternate),
+    ...channels.flatMap((each) => each.flatMap((value) => ratio(value))),
+  ];
 }
 
 function segment(marker: number, content: readonly number[]): number[] {
   return [0xff, marker, ...u16(content.length + 2), ...content];
 }
 
-const NAME = [...new TextEncoder().encode('urn:iso:std:iso:ts:21496:-1\0')];
+const NAME = [...'urn:iso:std:iso:ts:21496:-1\0'].map((letter) => letter.charCodeAt(0));
 
 /** No picture that could be decoded, but the skeleton of one: segments, coded pixels with stuffing and restarts, an end. */
 function jpeg(...segments: readonly number[][]): number[] {
@@ -60,7 +67,10 @@ describe('JPEG files with a gain map', () => {
 
   for (const [what, content] of [
     ['cut off', metadata([[0, 1, 1, 0, 0]]).slice(0, 30)],
-    ['without a denominator', [...u16(0), ...u16(0), 0, ...u32(1), ...u32(0), ...ratio(2), ...[0, 1, 1, 0, 0].flatMap((value) => ratio(value))]],
+    [
+      'without a denominator',
+      [...u16(0), ...u16(0), 0, ...u32(1), ...u32(0), ...ratio(2), ...[0, 1, 1, 0, 0].flatMap((value) => ratio(value))],
+    ],
     ['with a gamma of nothing', metadata([[0, 1, 0, 0, 0]])],
     ['of a later version', [...u16(3), ...metadata([[0, 1, 1, 0, 0]]).slice(2)]],
   ] as const)

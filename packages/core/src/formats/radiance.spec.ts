@@ -1,7 +1,8 @@
 import { PictureRefused } from '../image/float-picture';
 import { isRadiance, radianceHead, readRadiance, writeRadiance } from './radiance';
 
-const head = (size: string, lines = 'FORMAT=32-bit_rle_rgbe\n'): number[] => [...new TextEncoder().encode(`#?RADIANCE\n${lines}\n${size}\n`)];
+const letters = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0));
+const head = (size: string, lines = 'FORMAT=32-bit_rle_rgbe\n'): number[] => letters(`#?RADIANCE\n${lines}\n${size}\n`);
 const file = (size: string, pixels: readonly number[], lines?: string): Uint8Array => new Uint8Array([...head(size, lines), ...pixels]);
 /** 1, 0.5, 0.25 and what a mantissa’s rounding leaves. */
 const GREYS = [128, 128, 128, 129];
@@ -38,7 +39,7 @@ describe('Radiance pictures', () => {
     ['XYZ colours', file('-Y 1 +X 1', GREYS, 'FORMAT=32-bit_rle_xyze\n'), /CIE XYZ \(32-bit_rle_xyze\), which is not read/],
     ['another format', file('-Y 1 +X 1', GREYS, 'FORMAT=64-bit\n'), /format is “64-bit”/],
     ['no Radiance picture', new Uint8Array([1, 2, 3]), /does not begin with “#\?”/],
-    ['a head without end', new Uint8Array(new TextEncoder().encode('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n')), /no empty line/],
+    ['a head without end', new Uint8Array(letters('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n')), /no empty line/],
     ['no size', file('', GREYS), /how large/],
     ['columns first', file('+X 1 -Y 1', GREYS), /up and down \(X before Y\)/],
     ['a size beyond all bounds', file('-Y 20000 +X 40000', GREYS), /claims 40000 × 20000 pixels; at most 32768/],

@@ -80,7 +80,7 @@ export function readRadiance(
     for (let x = 0; x < width; x++) {
       const exponent = rgbe[x * 4 + 3] ?? 0;
       // The middle of what a mantissa stands for, so that nothing gets darker by being stored.
-      const scale = exponent === 0 ? 0 : SCALES[exponent]! / exposure;
+      const scale = exponent === 0 ? 0 : (SCALES[exponent] ?? 0) / exposure;
       const to = (leftwards ? width - 1 - x : x) * 3;
       for (let channel = 0; channel < 3; channel++) values[to + channel] = ((rgbe[x * 4 + channel] ?? 0) + 0.5) * scale;
     }
@@ -135,7 +135,7 @@ class RowReader {
           for (let each = 0; each < count; each++) this.row[(x + each) * 4 + component] = value;
         } else {
           if (this.at + count > bytes.length) throw this.cutOff(row);
-          for (let each = 0; each < count; each++) this.row[(x + each) * 4 + component] = bytes[this.at++]!;
+          for (let each = 0; each < count; each++) this.row[(x + each) * 4 + component] = bytes[this.at++] ?? 0;
         }
         x += count;
       }
@@ -168,7 +168,7 @@ class RowReader {
 
 /** Writes a picture, its rows packed by components. Values are held between 0 and what the format can say. */
 export function writeRadiance({ width, height, data }: FloatPicture): Uint8Array<ArrayBuffer> {
-  const head = new TextEncoder().encode(`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y ${height} +X ${width}\n`);
+  const head = [...`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y ${height} +X ${width}\n`].map((letter) => letter.charCodeAt(0));
   const packed: number[] = [];
   const row = new Uint8Array(width * 4);
   for (let y = 0; y < height; y++) {

@@ -66,11 +66,22 @@ export class EnvironmentPasses {
    * @param next comes back when there is time for the next piece of work
    * @param onProgress told the part that is done, 0…1
    */
-  async prepare(pixels: EnvironmentPixels, next: () => Promise<void>, onProgress: (share: number) => void = () => undefined): Promise<ReadyEnvironment> {
+  async prepare(
+    pixels: EnvironmentPixels,
+    next: () => Promise<void>,
+    onProgress: (share: number) => void = () => undefined,
+  ): Promise<ReadyEnvironment> {
     const sharp = await this.sharpCube(pixels, pixels.levels);
     const dimmed = pixels.dimmed ? await this.sharpCube(pixels, pixels.dimmed) : sharp;
     const side = Math.min(LARGEST_FILTERED, sharp.width);
-    const filtered = this.device.createTexture({ width: side, height: side, format: 'rgba16float', samples: 1, cube: true, mipLevels: LEVELS });
+    const filtered = this.device.createTexture({
+      width: side,
+      height: side,
+      format: 'rgba16float',
+      samples: 1,
+      cube: true,
+      mipLevels: LEVELS,
+    });
     const values = this.filter.createValues();
     for (let level = 0; level < LEVELS; level++) {
       await next();

@@ -46,7 +46,9 @@ export class RowReducer {
 
   finish(): FloatPicture {
     const { data } = this.picture;
-    if (this.step > 1) for (let index = 0; index < data.length; index++) data[index] = (data[index] ?? 0) / Math.max(1, this.counts[Math.floor(index / 3)] ?? 1);
+    if (this.step > 1)
+      for (let index = 0; index < data.length; index++)
+        data[index] = (data[index] ?? 0) / Math.max(1, this.counts[Math.floor(index / 3)] ?? 1);
     return this.picture;
   }
 

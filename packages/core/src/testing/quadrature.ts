@@ -1,5 +1,9 @@
 /** Directions over a hemisphere round +z, with their shares of it: midpoints in the cosine and round it. */
-export function overHemisphere(rings: number, slices: number, visit: (direction: readonly [number, number, number], angle: number) => void): void {
+export function overHemisphere(
+  rings: number,
+  slices: number,
+  visit: (direction: readonly [number, number, number], angle: number) => void,
+): void {
   for (let ring = 0; ring < rings; ring++) {
     const z = (ring + 0.5) / rings;
     const flat = Math.sqrt(1 - z * z);

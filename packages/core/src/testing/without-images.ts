@@ -15,7 +15,8 @@ export type StandIns = Partial<Record<keyof typeof STAND_INS, readonly number[]>
 export function withoutImages(colours: StandIns): ReadonlyMap<string, IrFunction> {
   const { module } = library();
   const text = Object.entries(colours).map(
-    ([signature, colour]) => `${STAND_INS[signature as keyof typeof STAND_INS]} { return vec3(${colour.map((each) => each.toFixed(9)).join(', ')}); }`,
+    ([signature, colour]) =>
+      `${STAND_INS[signature as keyof typeof STAND_INS]} { return vec3(${colour.map((each) => each.toFixed(9)).join(', ')}); }`,
   );
   const { functions } = elaborate('stand-ins', text.join('\n')).module;
   return new Map([...module.functions, ...functions]);

@@ -24,8 +24,6 @@ import {
   type GraphProblem,
   type LightRig,
   type Material,
-  type MaterialImage,
-  type MipChain,
   type PartAddress,
   type StageSet,
 } from '@brelvin/core';
@@ -66,11 +64,9 @@ import { ImageShelf } from '../shared/images/image-shelf';
 import { KeysHelp } from './keys-help';
 import { BenchLayout } from './layout/bench-layout';
 import { StageEdge } from './layout/stage-edge';
-import { LightPanel } from './lights/light-panel';
 import { EnvironmentDrop } from './lights/environment-drop';
-import { EnvironmentPanel } from './lights/environment-panel';
 import { EnvironmentWork } from './lights/environment-work';
-import { PicturePanel } from './lights/picture-panel';
+import { RigCorner, type RigTab } from './lights/rig-corner';
 import { RigWork } from './lights/rig-work';
 import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
@@ -91,7 +87,6 @@ import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
 import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
-import { TermsMixer } from './terms/terms-mixer';
 
 type Workspace = 'graph' | 'code' | 'parts';
 
@@ -111,11 +106,8 @@ type Workspace = 'graph' | 'code' | 'parts';
     HistoryPanel,
     Icon,
     KeysHelp,
-    LightPanel,
     EnvironmentDrop,
-    EnvironmentPanel,
-    PicturePanel,
-    TermsMixer,
+    RigCorner,
     ViewMenu,
     MeshBar,
     OpacityPanel,
@@ -200,7 +192,7 @@ export class BenchPage {
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly functions = inject(FunctionLink);
   protected readonly panel = signal<Panel>('about');
-  protected readonly lightPanel = signal<'lights' | 'around' | 'picture' | 'terms'>('lights');
+  protected readonly rigTab = signal<RigTab>('lights');
   protected readonly checks = inject(CheckRunner);
   protected readonly compare = inject(CompareWork);
   private readonly rigWork = inject(RigWork);
@@ -241,12 +233,6 @@ export class BenchPage {
     { value: 'parts' },
   ]);
   protected readonly panels = computed(() => panelTabs(this.problems().length, this.checks.result().findings.length));
-  protected readonly lightPanels = computed((): readonly Tab<'lights' | 'around' | 'picture' | 'terms'>[] => [
-    { value: 'lights', words: 'light dial' },
-    { value: 'around', help: 'The environment: what is all around, and what lights from there' },
-    { value: 'picture' },
-    { value: 'terms', words: this.look.isWhole() ? 'terms' : 'terms ·' },
-  ]);
   protected readonly rates = computed(() => this.compiled()?.rates ?? {});
   protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
   protected readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
@@ -489,7 +475,10 @@ export class BenchPage {
     if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
   }
 
-  protected readonly loaders: StageLoaders = { image: (image) => this.shelf.load(image), environment: (assets) => this.around.load(assets) };
+  protected readonly loaders: StageLoaders = {
+    image: (image) => this.shelf.load(image),
+    environment: (assets) => this.around.load(assets),
+  };
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {

@@ -31,7 +31,10 @@ export interface LookingPicture {
  *
  * @returns the pictures without them, the same ones where there are none
  */
-export function withoutSources(parts: readonly LookingPicture[]): { readonly dimmed: readonly FloatPicture[]; readonly sources: readonly BrightSource[] } {
+export function withoutSources(parts: readonly LookingPicture[]): {
+  readonly dimmed: readonly FloatPicture[];
+  readonly sources: readonly BrightSource[];
+} {
   for (let limit = BRIGHT * meanOf(parts); ; limit *= 2) {
     const sources = sourcesAbove(parts, limit);
     if (!sources) continue;

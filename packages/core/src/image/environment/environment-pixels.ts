@@ -29,7 +29,10 @@ export function panoramaPixels(picture: FloatPicture, words: readonly (string | 
   const { picture: clean, words: mended } = cleaned(narrowed(picture, LARGEST_PANORAMA));
   const { width, height } = clean;
   if (width < 2 || height < 1) throw new PictureRefused('It is too small to surround anything.');
-  const odd = Math.abs(width / height - 2) > 0.02 ? `It is ${width} × ${height}; all around is twice as wide as high, so it is stretched.` : undefined;
+  const odd =
+    Math.abs(width / height - 2) > 0.02
+      ? `It is ${width} × ${height}; all around is twice as wide as high, so it is stretched.`
+      : undefined;
   return {
     kind: 'panorama',
     width,
@@ -56,7 +59,8 @@ export function facesPixels(faces: readonly FloatPicture[], names: readonly stri
   faces.forEach(({ width, height }, index) => {
     const name = names[index] ?? `Image ${index + 1}`;
     if (width !== height) throw new PictureRefused(`${name} is ${sizes[index]}: the faces of a cube are squares.`);
-    if (width !== first.width) throw new PictureRefused(`${name} is ${sizes[index]}, the first one ${sizes[0]}. All six must be of one size.`);
+    if (width !== first.width)
+      throw new PictureRefused(`${name} is ${sizes[index]}, the first one ${sizes[0]}. All six must be of one size.`);
   });
   const side = Math.min(LARGEST_FACE, 2 ** Math.max(0, Math.round(Math.log2(first.width))));
   const fitted = faces.map((face) => cleaned(resized(face, side)));

@@ -1,4 +1,4 @@
-import { generatedEnvironment, GENERATED_ENVIRONMENTS, panoramaOf } from '../../scene/environments/generated';
+import { generatedEnvironment, GENERATED_ENVIRONMENTS, panoramaOf } from './generated/generated-environment';
 import { halfValue } from '../half';
 import { PictureRefused, type FloatPicture } from '../float-picture';
 import { withoutSources } from './bright-sources';
@@ -37,7 +37,8 @@ const flat = (width: number, height: number, value: number): FloatPicture => ({
 
 describe('Directions of environments', () => {
   it('put the middle of a panorama along −z, its right along +x, its top up', () => {
-    const near = (a: readonly number[], b: readonly number[]): void => a.forEach((each, axis) => expect(each).toBeCloseTo(b[axis] ?? NaN, 6));
+    const near = (a: readonly number[], b: readonly number[]): void =>
+      a.forEach((each, axis) => expect(each).toBeCloseTo(b[axis] ?? NaN, 6));
     near(panoramaDirection(0.5, 0.5), [0, 0, -1]);
     near(panoramaDirection(0.75, 0.5), [1, 0, 0]);
     near(panoramaDirection(0.3, 0), [0, 1, 0]);
@@ -83,7 +84,11 @@ describe('Light from all around as nine coefficients', () => {
   it('is that of a quadratic sky, which they still hold exactly', () => {
     // Radiance x² gives E/π = 1/4 + x²/4.
     const harmonics = panoramaHarmonics(panoramaOf(([x]) => [x * x, x * x, x * x], 256));
-    for (const direction of [[1, 0, 0], [0, 1, 0], [0.6, 0, 0.8]] as const)
+    for (const direction of [
+      [1, 0, 0],
+      [0, 1, 0],
+      [0.6, 0, 0.8],
+    ] as const)
       expect(lightAt(harmonics, direction)[0]).toBeCloseTo(0.25 + direction[0] ** 2 / 4, 2.6);
   });
 
@@ -95,7 +100,8 @@ describe('Light from all around as nine coefficients', () => {
 });
 
 describe('What is far brighter than the rest', () => {
-  const sun = ([x, y, z]: Direction): [number, number, number] => (x * 0.6 + y * 0.8 > 0.9997 ? [9000, 8000, 7000] : [0.5 + 0.1 * z, 0.5, 0.5]);
+  const sun = ([x, y, z]: Direction): [number, number, number] =>
+    x * 0.6 + y * 0.8 > 0.9997 ? [9000, 8000, 7000] : [0.5 + 0.1 * z, 0.5, 0.5];
   const looking = (picture: FloatPicture) => ({
     picture,
     direction: (x: number, y: number) => panoramaDirection((x + 0.5) / picture.width, (y + 0.5) / picture.height),
@@ -109,7 +115,8 @@ describe('What is far brighter than the rest', () => {
     expect(sources.length).toBeGreaterThan(0);
     for (const { direction } of sources) expect((direction[0] ?? 0) * 0.6 + (direction[1] ?? 0) * 0.8).toBeGreaterThan(0.999);
     expect(largest(dimmed[0]!.data)).toBeLessThan(20);
-    const sum = (data: Float32Array): number => data.reduce((total, each, at) => (at % 3 === 0 ? total + each * panoramaSolidAngle(512, 256, Math.floor(at / 3 / 512)) : total), 0);
+    const sum = (data: Float32Array): number =>
+      data.reduce((total, each, at) => (at % 3 === 0 ? total + each * panoramaSolidAngle(512, 256, Math.floor(at / 3 / 512)) : total), 0);
     const taken = sources.reduce((total, { power }) => total + (power[0] ?? 0), 0);
     expect(sum(dimmed[0]!.data) + taken).toBeCloseTo(sum(picture.data), 4);
   });
@@ -118,7 +125,10 @@ describe('What is far brighter than the rest', () => {
     const calm = flat(16, 8, 0.7);
     expect(withoutSources([looking(calm)])).toEqual({ dimmed: [calm], sources: [] });
     // Lamps everywhere.
-    const many = panoramaOf(([x, y, z]) => (Math.sin(x * 40) * Math.sin(y * 40) * Math.sin(z * 40) > 0.6 ? [300, 300, 300] : [0.01, 0.01, 0.01]), 256);
+    const many = panoramaOf(
+      ([x, y, z]) => (Math.sin(x * 40) * Math.sin(y * 40) * Math.sin(z * 40) > 0.6 ? [300, 300, 300] : [0.01, 0.01, 0.01]),
+      256,
+    );
     expect(withoutSources([looking(many)]).sources.length).toBeLessThanOrEqual(64);
   });
 });
@@ -160,7 +170,10 @@ describe('Environments on their way to a device', () => {
       PictureRefused,
       /back\.png is 64 × 64, the first one 100 × 100/,
     );
-    expect(() => facesPixels([flat(64, 32, 1), ...six.slice(1)])).toThrowError(PictureRefused, /Image 1 is 64 × 32: the faces of a cube are squares/);
+    expect(() => facesPixels([flat(64, 32, 1), ...six.slice(1)])).toThrowError(
+      PictureRefused,
+      /Image 1 is 64 × 32: the faces of a cube are squares/,
+    );
   });
 
   it('grow and shrink by means', () => {

@@ -60,9 +60,7 @@ class Sums {
       const sum = this.sums[index];
       const weight = (basis[index] ?? 0) * angle;
       if (!sum) continue;
-      sum[0]! += (data[at] ?? 0) * weight;
-      sum[1]! += (data[at + 1] ?? 0) * weight;
-      sum[2]! += (data[at + 2] ?? 0) * weight;
+      for (let channel = 0; channel < 3; channel++) sum[channel] = (sum[channel] ?? 0) + (data[at + channel] ?? 0) * weight;
     }
   }
 

@@ -3,8 +3,22 @@ const WAYS: readonly (readonly (readonly string[])[])[] = [
   [['px'], ['nx'], ['py'], ['ny'], ['pz'], ['nz']],
   [['posx'], ['negx'], ['posy'], ['negy'], ['posz'], ['negz']],
   [['xpos'], ['xneg'], ['ypos'], ['yneg'], ['zpos'], ['zneg']],
-  [['+x', 'x+'], ['-x', 'x-'], ['+y', 'y+'], ['-y', 'y-'], ['+z', 'z+'], ['-z', 'z-']],
-  [['right', 'rt'], ['left', 'lf'], ['top', 'up'], ['bottom', 'down', 'dn'], ['front', 'ft'], ['back', 'bk']],
+  [
+    ['+x', 'x+'],
+    ['-x', 'x-'],
+    ['+y', 'y+'],
+    ['-y', 'y-'],
+    ['+z', 'z+'],
+    ['-z', 'z-'],
+  ],
+  [
+    ['right', 'rt'],
+    ['left', 'lf'],
+    ['top', 'up'],
+    ['bottom', 'down', 'dn'],
+    ['front', 'ft'],
+    ['back', 'bk'],
+  ],
   [['0'], ['1'], ['2'], ['3'], ['4'], ['5']],
 ];
 

@@ -58,7 +58,11 @@ const WICK: Outline = [
 /** The loft's lamp: a glass chimney of one wall, open above and below; the brass burner on its font; the end of the wick. */
 export function lamp({ height, segments, rings }: { height: number; segments: number; rings: number }): MeshData {
   const builder = new PatchBuilder();
-  const standing = ({ radius, height: up, normal }: OutlinePoint): OutlinePoint => ({ radius: radius * height, height: (up - 0.5) * height, normal });
+  const standing = ({ radius, height: up, normal }: OutlinePoint): OutlinePoint => ({
+    radius: radius * height,
+    height: (up - 0.5) * height,
+    normal,
+  });
   const section = (name: string, points: Outline): void => {
     builder.patch(name, segments, rings, (u, v) => turned(standing(outlineThrough(points, v)), u));
   };

@@ -22,7 +22,9 @@ export class EnvironmentDrop {
     event.preventDefault();
     if (!EnvironmentShelf.fits(files)) {
       this.taken.emit();
-      this.work.refuse('Dropped here, a file becomes the environment: one .hdr or .exr panorama, or six images of a cube. Drop images for the material on the graph.');
+      this.work.refuse(
+        'Dropped here, a file becomes the environment: one .hdr or .exr panorama, or six images of a cube. Drop images for the material on the graph.',
+      );
       return;
     }
     this.taken.emit();

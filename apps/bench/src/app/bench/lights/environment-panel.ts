@@ -36,7 +36,12 @@ import { RigWork } from './rig-work';
           {{ each.name }}
         </button>
       }
-      <button type="button" class="text-button" title="One .hdr, .exr or plain panorama, or the six images of a cube" (click)="file.click()">
+      <button
+        type="button"
+        class="text-button"
+        title="One .hdr, .exr or plain panorama, or the six images of a cube"
+        (click)="file.click()"
+      >
         from files …
       </button>
       <input

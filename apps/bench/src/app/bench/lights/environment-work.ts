@@ -64,6 +64,9 @@ export class EnvironmentWork {
 
 /** “loft-window.hdr” is called “Loft window”. */
 function nameOf(file: string): string {
-  const words = file.replace(/\.[^.]+$/, '').replace(/[-_]+/g, ' ').trim();
+  const words = file
+    .replace(/\.[^.]+$/, '')
+    .replace(/[-_]+/g, ' ')
+    .trim();
   return words ? words.charAt(0).toUpperCase() + words.slice(1) : file;
 }

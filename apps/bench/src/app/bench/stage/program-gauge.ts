@@ -1,4 +1,4 @@
-import type { Device, FrameRenderer, Picture, PictureSize } from '@brelvin/core';
+import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
 
 /** The first drawing of a new program: small enough that even the slowest comes back. */
 const FIRST: PictureSize = { width: 64, height: 48 };
@@ -45,4 +45,22 @@ export async function gauge(device: Device, renderer: FrameRenderer, picture: Pi
     milliseconds = Math.min(milliseconds, await estimate());
   }
   return milliseconds < BEARABLE_MS ? BEARABLE : { milliseconds, scale: Math.max(0.05, Math.sqrt(INSTEAD_MS / milliseconds)) };
+}
+
+/** The paces of programs. They are gauged one after the other: what stands there wears only one for a try. */
+export class ProgramGauges {
+  private readonly paces = new WeakMap<Surface, Pace>();
+  private last: Promise<unknown> = Promise.resolve();
+
+  paceOf(surface: Surface | undefined): Pace {
+    return (surface && this.paces.get(surface)) ?? BEARABLE;
+  }
+
+  /** @param work gauges it; nothing where that can not be done now */
+  async take(surface: Surface, work: () => Promise<Pace> | undefined): Promise<void> {
+    const taken = this.last.then(work);
+    this.last = taken.catch(() => undefined);
+    const pace = await taken;
+    if (pace) this.paces.set(surface, pace);
+  }
 }

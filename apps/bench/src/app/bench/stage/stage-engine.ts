@@ -33,7 +33,7 @@ import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { pngOf } from '../../shared/pixels/png-of';
 import { measured } from './measured-depth';
-import { BEARABLE, gauge, type Pace } from './program-gauge';
+import { gauge, ProgramGauges, type Pace } from './program-gauge';
 import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
@@ -101,8 +101,7 @@ export class StageEngine {
     refused: (id, refusal) => this.refuse(id, refusal),
   });
   private bench = '';
-  private readonly paces = new WeakMap<Surface, Pace>();
-  private gauging = Promise.resolve();
+  private readonly gauges = new ProgramGauges();
   private readonly second = new SecondPicture();
   private readonly outlets = new OutletLens(this.surfaces);
   private previewMesh?: MeshBuffers;
@@ -321,25 +320,21 @@ export class StageEngine {
     const { renderer, warmUpMesh, rig } = this;
     if (!renderer || !warmUpMesh || !rig) return undefined;
     return renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material).then(async (surface) => {
-      // One after the other: what stands there wears only one program for a try.
-      const gauged = this.gauging.then(() => this.gauge(surface));
-      this.gauging = gauged.catch(() => undefined);
-      await gauged;
+      await this.gauges.take(surface, () => this.gauge(surface));
       return surface;
     });
   }
 
   /** Draws what stands there with a new program, small and out of sight, before it takes the old one's place. */
-  private async gauge(surface: Surface): Promise<void> {
+  private gauge(surface: Surface): Promise<Pace> | undefined {
     const { renderer, device, scene, rig, size } = this;
-    if (!renderer || !device || !scene || !rig || size.width <= 2) return;
-    this.paces.set(surface, await gauge(device, renderer, this.picture(scene, rig, surface), size));
+    if (!renderer || !device || !scene || !rig || size.width <= 2) return undefined;
+    return gauge(device, renderer, this.picture(scene, rig, surface), size);
   }
 
   /** The pace of the program on the Bench. */
   private get pace(): Pace {
-    const surface = this.surfaces.wornAs(this.bench)?.surface;
-    return (surface && this.paces.get(surface)) ?? BEARABLE;
+    return this.gauges.paceOf(this.surfaces.wornAs(this.bench)?.surface);
   }
 
   /** Takes the picture apart from now on, or puts it together again. */

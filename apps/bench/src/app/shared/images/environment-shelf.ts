@@ -60,18 +60,18 @@ export class EnvironmentShelf implements OnDestroy {
     this.nextId++;
     patch('reading', 0);
     try {
-      const bytes = await Promise.all(files.map((file) => file.arrayBuffer()));
+      const read = await Promise.all(files.map(async (file) => ({ file, name: file.name, bytes: await file.arrayBuffer() })));
       patch('decoding', 0.05);
       const pixels = await this.check(
-        files.map((file, index) => ({ name: file.name, bytes: bytes[index]! })),
+        read.map(({ name: each, bytes }) => ({ name: each, bytes })),
         (share) => patch('decoding', 0.05 + share * 0.5),
         abort.signal,
       ).catch((error: unknown) => {
         throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
       });
       const assets: string[] = [];
-      for (const [index, file] of files.entries()) {
-        const type = Object.entries(TYPES).find(([, ending]) => ending === kindOf(new Uint8Array(bytes[index]!)))?.[0] ?? 'image/jpeg';
+      for (const [index, { file, bytes }] of read.entries()) {
+        const type = Object.entries(TYPES).find(([, ending]) => ending === kindOf(new Uint8Array(bytes)))?.[0] ?? 'image/jpeg';
         const share = (part: number): void => patch('sending', 0.55 + ((index + part) / files.length) * 0.45);
         assets.push((await this.api.send(file, file.name.slice(0, LONGEST_NAME), type, share, abort.signal)).sha256);
       }

@@ -46,7 +46,13 @@ class EnvironmentDecoder {
     const [first] = read;
     const pictures = read.map(({ picture }) => picture);
     const words = read.map((each) => each.words);
-    const pixels = first && read.length === 1 ? panoramaPixels(first.picture, words) : facesPixels(pictures, files.map(({ name }) => name));
+    const pixels =
+      first && read.length === 1
+        ? panoramaPixels(first.picture, words)
+        : facesPixels(
+            pictures,
+            files.map(({ name }) => name),
+          );
     onShare(1);
     return transfer(
       pixels,

@@ -16,7 +16,8 @@ export function decodeExr(bytes: Uint8Array): { readonly picture: FloatPicture; 
     const reducer = new RowReducer(width, height, LARGEST_PANORAMA);
     const values = new Float32Array(width * 3);
     for (let row = 0; row < height; row++) {
-      for (let at = 0; at < width * 3; at++) values[at] = pixels[count === 3 ? row * width * 3 + at : row * width + Math.floor(at / 3)] ?? 0;
+      for (let at = 0; at < width * 3; at++)
+        values[at] = pixels[count === 3 ? row * width * 3 + at : row * width + Math.floor(at / 3)] ?? 0;
       reducer.put(row, values);
     }
     return { picture: reducer.finish(), words: reducer.words };

@@ -1,5 +1,4 @@
-import type { Sky } from './generated';
-import { blend, disc, lumps, ramp, scaled, sum, whole } from './sky-parts';
+import { blend, disc, lumps, ramp, scaled, sum, whole, type Sky } from './sky-parts';
 
 /** Where the sun stands outside of the window. */
 const SUN = [-0.62, 0.52, 0.58] as const;
@@ -20,7 +19,7 @@ export const loftWindow: Sky = (direction) => {
   const bar = Math.abs(across) < 0.035 || Math.abs(up) < 0.045 || Math.abs(Math.abs(across) - 0.5) < 0.02;
   const outside = sum(
     blend([3.4, 4.1, 4.6], [2.2, 3.2, 5.4], ramp(0, 0.8, y)),
-    scaled([5, 5, 4.8], ramp(0.5, 0.85, lumps(z / depth * 3 + 7, y / depth * 5)) * 0.7),
+    scaled([5, 5, 4.8], ramp(0.5, 0.85, lumps((z / depth) * 3 + 7, (y / depth) * 5)) * 0.7),
     scaled([2.2e4, 2.0e4, 1.7e4], disc(direction, SUN, 0.0065)),
     scaled([9, 7.5, 5.5], disc(direction, SUN, 0.09)),
   );

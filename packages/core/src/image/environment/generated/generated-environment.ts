@@ -1,11 +1,9 @@
-import type { FloatPicture } from '../../image/float-picture';
-import { panoramaDirection } from '../../image/environment/directions';
+import type { FloatPicture } from '../../float-picture';
+import { panoramaDirection } from '../directions';
 import { loftWindow } from './loft-window';
 import { nightHarbour } from './night-harbour';
 import { quayAtDusk } from './quay-at-dusk';
-
-/** Scene-linear Rec. 709 that comes from a direction: unit length, world space, Y up. */
-export type Sky = (direction: readonly [number, number, number]) => readonly [number, number, number];
+import type { Sky } from './sky-parts';
 
 export const GENERATED_ENVIRONMENTS = ['loft-window', 'quay-at-dusk', 'night-harbour'] as const;
 export type GeneratedEnvironment = (typeof GENERATED_ENVIRONMENTS)[number];

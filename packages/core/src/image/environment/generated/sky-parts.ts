@@ -1,3 +1,6 @@
+/** Scene-linear Rec. 709 that comes from a direction: unit length, world space, Y up. */
+export type Sky = (direction: readonly [number, number, number]) => readonly [number, number, number];
+
 type Colour = readonly [number, number, number];
 type Direction = readonly [number, number, number];
 

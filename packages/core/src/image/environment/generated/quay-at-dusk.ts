@@ -1,5 +1,4 @@
-import type { Sky } from './generated';
-import { blend, disc, lumps, ramp, scaled, sum, towards } from './sky-parts';
+import { blend, disc, lumps, ramp, scaled, sum, towards, type Sky } from './sky-parts';
 
 /** A hand above the water. */
 const SUN = [-0.8, 0.16, 0.55] as const;
@@ -16,12 +15,12 @@ export const quayAtDusk: Sky = (direction) => {
   const heaven = blend(sum(clear, glow), cloud, bank * 0.75);
   const sun = scaled([2.4e4, 1.05e4, 3.2e3], disc(direction, SUN, 0.0075));
   if (y > 0.0) {
-    const shed = z < -0.3 && y / Math.max(-z, 0.05) < 0.18 + 0.08 * Math.round(lumps(x / Math.max(-z, 0.05) * 2.2 + 40, 0) * 3) / 3;
+    const shed = z < -0.3 && y / Math.max(-z, 0.05) < 0.18 + (0.08 * Math.round(lumps((x / Math.max(-z, 0.05)) * 2.2 + 40, 0) * 3)) / 3;
     return shed ? [0.022, 0.02, 0.026] : sum(heaven, sun);
   }
   // Wet stones mirror the sky, most where they are looked at slantwise; the path of the sun lies on them in pieces.
   const slant = (1 + y) ** 5;
-  const stone = blend([0.028, 0.025, 0.03], [0.05, 0.042, 0.045], lumps(x / Math.max(-y, 0.02) * 3, z / Math.max(-y, 0.02) * 3));
+  const stone = blend([0.028, 0.025, 0.03], [0.05, 0.042, 0.045], lumps((x / Math.max(-y, 0.02)) * 3, (z / Math.max(-y, 0.02)) * 3));
   const mirrored = blend([0.1, 0.07, 0.09], [2.4, 0.85, 0.26], near ** 5);
   const path = ramp(0.985, 0.999, towards([x, -y, z], SUN)) * ramp(0.35, 0.8, lumps(x * 60, y * 140)) * 40;
   return sum(blend(stone, mirrored, 0.06 + 0.8 * slant), scaled([1, 0.45, 0.14], path * slant));

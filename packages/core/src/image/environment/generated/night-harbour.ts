@@ -1,5 +1,4 @@
-import type { Sky } from './generated';
-import { blend, disc, halo, ramp, scaled, sum, whole } from './sky-parts';
+import { blend, disc, halo, ramp, scaled, sum, whole, type Sky } from './sky-parts';
 
 const MOON = [0.5, 0.62, -0.6] as const;
 /** Lanterns along the harbour wall and on boats: direction, radius in radians, brightness and colour. */
