@@ -12,6 +12,7 @@ import {
   type FloatPicture,
   type ReadyEnvironment,
 } from '@brelvin/core';
+import { albedosByHand } from '../../core/src/testing/quadrature';
 import { WebGl2Device } from './webgl2/webgl2-device';
 
 const nextTask = async (): Promise<void> => undefined;
@@ -118,14 +119,57 @@ describe('Environments on a real device', () => {
         data.set([1 + 0.8 * up, 0.6 + 0.3 * Math.sin(around), 0.5 + 0.4 * up * up], (y * width + x) * 3);
       }
     const { worst } = await errors({ width, height: width / 2, data });
-    console.log('smooth', worst.map((each) => each.toFixed(4)).join(' '));
     expect(Math.max(...worst)).toBeLessThan(0.01);
   });
 
   it('are filtered within five percent with the sun in them', async () => {
     const started = performance.now();
     const { worst } = await errors(generatedEnvironment('quay-at-dusk', 512));
-    console.log('sun', worst.map((each) => each.toFixed(4)).join(' '), performance.now() - started);
     expect(Math.max(...worst)).toBeLessThan(0.05);
+  });
+});
+
+describe('The table of albedos', () => {
+  it('is that of quadrature, from glancing to facing, smooth to rough', async () => {
+    const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const table = (await EnvironmentPasses.create(device)).albedos;
+    const read = await device.readFloats(table);
+    const side = table.width;
+    for (const [x, y] of [
+      [4, 4],
+      [20, 20],
+      [63, 10],
+      [40, 40],
+      [12, 50],
+      [63, 63],
+      [30, 63],
+    ] as const) {
+      const found = read.subarray((y * side + x) * 4, (y * side + x) * 4 + 3);
+      albedosByHand((x / (side - 1)) ** 2, y / (side - 1), 16).forEach((expected, channel) =>
+        expect(Math.abs((found[channel] ?? NaN) - expected))
+          .withContext(`${x} ${y} ${channel}`)
+          .toBeLessThan(0.004),
+      );
+    }
+    device.destroy();
+  });
+});
+
+describe('A context that is lost in the middle', () => {
+  it('leaves preparing to come to an end, and another device starts anew', async () => {
+    const lost = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const passes = await EnvironmentPasses.create(lost);
+    const pixels = panoramaPixels(generatedEnvironment('loft-window', 256));
+    let steps = 0;
+    const prepared = passes.prepare(pixels, async () => {
+      if (++steps === 3) lost.destroy();
+    });
+    await expectAsync(prepared).toBeResolved();
+    expect(steps).toBe(ENVIRONMENT_LEVELS);
+    const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const ready = await (await EnvironmentPasses.create(device)).prepare(pixels, nextTask);
+    const [red = NaN] = await device.readFloats(ready.filtered, 3, 2);
+    expect(red).toBeGreaterThan(0.05);
+    device.destroy();
   });
 });

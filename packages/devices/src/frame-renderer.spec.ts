@@ -2,6 +2,8 @@ import {
   buildMesh,
   compileMaterial,
   DEMO_DOCUMENTS,
+  DEMO_IMAGES,
+  mipChain,
   demoLibrary,
   drawThumbnail,
   type FrameRenderer,
@@ -146,6 +148,10 @@ describe('FrameRenderer', () => {
     if (document.format !== 'brelvin-material') continue;
     it(`shows ${id}: the driver takes it, and it is no flat grey`, async () => {
       const rig = sunFrom([-0.5, 0.6, 0.6]);
+      await renderer.images.bring(Object.values(document.images), async ({ asset, role }) => {
+        const image = DEMO_IMAGES.find((each) => each.asset === asset);
+        return image && mipChain(image.pixels(), role);
+      });
       const at = await pixels({ items: [await item(document, 'sphere', rig)], camera: front, rig, seconds: 0 });
       const seen = new Set(Array.from({ length: 60 }, (_, step) => at(60 + step * 2, 128).join()));
       expect(seen.size).toBeGreaterThan(3);

@@ -101,6 +101,20 @@ describe('Seen through', () => {
     expectColour(await middleOf(await scene({ red: { material: glowing([1, 0, 0], 0.5), placing: at(0) }, green })), [0, 1, 0]);
   });
 
+  it('lays things over in no order: the same whichever was put there first, the nearer counting more', async () => {
+    const red = { material: glowing([1, 0, 0], 0.5, 'unsorted'), placing: at(1) };
+    const blue = { material: glowing([0, 0, 1], 0.5, 'unsorted'), placing: at(-1) };
+    const [one, other] = [await middleOf(await scene({ red, blue })), await middleOf(await scene({ blue, red }))];
+    expectColour(one, other);
+    // Three quarters are covered, and no light is lost.
+    expect((one[0] ?? 0) + (one[2] ?? 0)).toBeCloseTo(0.75, 2);
+    expect(one[0]).toBeGreaterThan((one[2] ?? 0) * 1.3);
+    const alone = await middleOf(await scene({ red, green: { material: glowing([0, 1, 0], undefined), placing: at(0) } }));
+    expectColour(alone, [0.5, 0.5, 0]);
+    const hidden = await middleOf(await scene({ red, green: { material: glowing([0, 1, 0], undefined), placing: at(2) } }));
+    expectColour(hidden, [0, 1, 0]);
+  });
+
   it('adds light, and cuts holes', async () => {
     const green = { material: glowing([0, 0.5, 0], undefined), placing: at(0) };
     expectColour(await middleOf(await scene({ green, red: { material: glowing([1, 0, 0], 0.5, 'add'), placing: at(1) } })), [0.5, 0.5, 0]);

@@ -7,7 +7,7 @@ export const behindGlass: Check = {
   find: (input) => {
     const parts = dressedParts(input);
     const glass = parts.filter(({ seen }) => seen === 'glass');
-    const over = parts.filter(({ seen }) => seen === 'blend' || seen === 'add');
+    const over = parts.filter(({ seen }) => seen === 'blend' || seen === 'unsorted' || seen === 'add');
     const [first] = over;
     if (glass.length === 0 || !first) return [];
     const names = (list: typeof parts): string => `“${[...new Set(list.map(({ part }) => part))].join('”, “')}”`;

@@ -10,7 +10,7 @@ export const shellShadow: Check = {
     const { set, rig, newId } = input;
     if (!set || !rig || !throwsShadows(rig)) return [];
     return dressedParts(input)
-      .filter(({ seen, dress }) => (seen === 'glass' || seen === 'blend' || seen === 'add') && dress.casts)
+      .filter(({ seen, dress }) => (seen === 'glass' || seen === 'blend' || seen === 'unsorted' || seen === 'add') && dress.casts)
       .map(({ mesh, part }) => ({
         place: `part/${mesh}/${part}`,
         title: `“${part}” is seen through, but shadows what is inside and behind it as if it were solid.`,

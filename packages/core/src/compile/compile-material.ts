@@ -6,7 +6,7 @@ import { compileCode } from './code/compile-code';
 import type { CompileOptions, CompileResult } from './compiled-material';
 import { hashText } from './hash';
 import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
-import { addedTerms, outlineVariants } from './surface-terms';
+import { addedTerms, opacityVariants, outlineVariants } from './surface-terms';
 import { resolveGraph } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 import type { SurfaceVariant } from './surface-programs';
@@ -42,7 +42,7 @@ export function compileMaterial(
   painters.push(addedTerms(paintSurface, linker.functions, library.module));
   const program = linker.link('plain', painters, opacity);
   const glsl = emitGlsl(program);
-  const wanted = new Set([...variants, ...outlineVariants(material), ...(stages.shaped ? SHAPED : opacity === 'cut' ? HOLED : [])]);
+  const wanted = new Set([...variants, ...outlineVariants(material), ...(stages.shaped ? SHAPED : []), ...opacityVariants(opacity)]);
   return {
     problems: [],
     rates: linker.rates,
@@ -65,5 +65,3 @@ export function compileMaterial(
 
 /** What draws the mesh in other ways must move its vertices too. */
 const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires'];
-/** Holes are also holes for light, and for what looks behind. */
-const HOLED: readonly SurfaceVariant[] = ['caster', 'distance'];

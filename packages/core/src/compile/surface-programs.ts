@@ -8,7 +8,7 @@ import { withoutPixels } from '../ir/without-pixels';
  * What has a shape of its own, or holes, also throws its own shadow and is its own way off; a shape has its own edges and
  * wires.
  */
-export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'edges' | 'wires';
+export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
 
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
@@ -39,6 +39,7 @@ const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exch
   lines: ['outline.frag', UNSHADED],
   caster: ['shadow.frag'],
   distance: ['scene_distance.frag'],
+  cover: ['cover.frag'],
   edges: ['edge_surface.frag'],
   wires: ['wires.frag'],
 };
@@ -58,6 +59,7 @@ function once(key: string, make: () => Module): Module {
 const OPACITY: Readonly<Record<OpacityMode, Exchange>> = {
   cut: [['seenWhole(vec3,float)', 'seenCut(vec3,float)']],
   blend: [['seenWhole(vec3,float)', 'seenOver(vec3,float)']],
+  unsorted: [['seenWhole(vec3,float)', 'seenGathered(vec3,float)']],
   add: [['seenWhole(vec3,float)', 'seenAdded(vec3,float)']],
 };
 

@@ -92,8 +92,11 @@ export interface PipelineDescriptor {
   readonly vertexBuffers: readonly VertexBufferLayout[];
   /** `test` leaves what it keeps as it is. */
   readonly depth: 'none' | 'test' | 'test and write';
-  /** How colours are laid over those that are there: `over` by the pixel's alpha, whose colours are already weighed by it. */
-  readonly blend?: 'over' | 'add';
+  /**
+   * How colours are laid over those that are there: `over` by the pixel's alpha, whose colours are already weighed by it;
+   * `add`; or `gather`, which adds colours and keeps of alpha what one less the pixel's leaves.
+   */
+  readonly blend?: 'over' | 'add' | 'gather';
   readonly cull: 'none' | 'back' | 'front';
   /** Which way round triangles go that face the eye; a mirrored mesh's go clockwise. Counter-clockwise when absent. */
   readonly front?: 'ccw' | 'cw';
@@ -143,6 +146,8 @@ export interface PassDescriptor {
   readonly depth?: DeviceTexture;
   /** Scene-linear for float targets. Without it the target keeps what it holds. */
   readonly clear?: readonly [number, number, number, number];
+  /** Only the colour is cleared: depth stays as it is. */
+  readonly keepsDepth?: boolean;
   /** Where the picture lies on the target, pixels from its top left, also beyond its edges; all of it when absent. */
   readonly viewport?: TargetPart;
   /** The only part of the target that is drawn into; all of it when absent. */

@@ -62,8 +62,11 @@ export interface Outline {
 
 export const FIRST_OUTLINE: Outline = { method: 'hull', width: 2, unit: 'pixels', hidden: false };
 
-/** How what runs into the dock's opacity is used: cut away below one half, laid over what is behind, or added to it. */
-export const OPACITY_MODES = ['blend', 'cut', 'add'] as const;
+/**
+ * How what runs into the dock's opacity is used: laid over what is behind, the farthest first; laid over in no order, weighed
+ * by how near it is; cut away below one half; or added.
+ */
+export const OPACITY_MODES = ['blend', 'unsorted', 'cut', 'add'] as const;
 export type OpacityMode = (typeof OPACITY_MODES)[number];
 
 export interface Material {

@@ -28,7 +28,8 @@ import { ImageBank } from './image-bank';
 import { ShadowPasses, type StandingState } from './shadows';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import { layersOf } from './layers';
-import { isDrawnLater } from './see-through';
+import { Gathering } from './gathering';
+import { isDrawnLater, isGathered } from './see-through';
 import { RenderTargets, type BehindTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
 import { WireProgram } from './wires';
@@ -68,6 +69,7 @@ interface FramePrograms {
   readonly backdrop: Backdrop;
   readonly bloom: BloomPasses;
   readonly environments: EnvironmentPasses;
+  readonly gathering: Gathering;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
   readonly edges: EdgePasses;
@@ -76,6 +78,21 @@ interface FramePrograms {
   readonly quiet: SurfacePipelines;
   /** How far away what is drawn first is. */
   readonly distance: SurfacePipelines;
+}
+
+/** What is drawn after all that hides what is behind it, and into what. */
+interface LaterScene {
+  readonly targets: RenderTargets;
+  /** The same picture whole, where `targets` hold it taken apart. */
+  readonly whole?: RenderTargets;
+  readonly picture: Picture;
+  readonly first: readonly FrameItem[];
+  readonly later: readonly FrameItem[];
+  readonly globals: FrameGlobals;
+  readonly samples: SampleCount;
+  readonly variant?: Exclude<SurfaceVariant, 'hull'>;
+  /** The variant of the whole picture. */
+  readonly untaken?: Exclude<SurfaceVariant, 'hull'>;
 }
 
 type FrameBlocks = Readonly<Record<'frame' | 'lights' | 'inspect', { readonly layout: BlockLayout; readonly buffer: UniformBuffer }>>;
@@ -120,6 +137,7 @@ export class FrameRenderer {
       backdrop: await Backdrop.create(device),
       bloom: await BloomPasses.create(device),
       environments: await EnvironmentPasses.create(device),
+      gathering: await Gathering.create(device),
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
       edges: await EdgePasses.create(device),
@@ -205,7 +223,8 @@ export class FrameRenderer {
     this.blocks.inspect.buffer.upload();
     const plain = isPlain(picture);
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
-    const variant = takesApart(inspection) ? 'inspect' : shadows.length > 0 ? 'shadowed' : undefined;
+    const untaken = shadows.length > 0 ? 'shadowed' : undefined;
+    const variant = takesApart(inspection) ? 'inspect' : untaken;
     // A view of a property, or of wires alone, has no lines round it.
     if (picture.lens) this.outlets.look(picture.lens);
     const lined = plain || inspection.view === 'wires' ? [] : picture.items;
@@ -213,24 +232,30 @@ export class FrameRenderer {
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
     const [first, later] = [picture.items.filter((item) => !isDrawnLater(item)), picture.items.filter(isDrawnLater)];
     const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).flatMap((item) => this.hullCalls(item, globals, samples));
-    this.device.runPass({
-      colour: targets.colour,
-      depth: targets.depth,
-      clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
-      draws: [
-        ...(plain ? [] : this.programs.backdrop.drawCalls(rig, { images: this.images, environment, camera }, size, samples)),
-        ...this.surfaceCalls(picture, first, globals, samples, variant),
-        ...hulls(false),
-        ...(isWireView(inspection.view)
-          ? picture.items.map((item) =>
-              this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) =>
-                drawOwn(each, program, samples),
-              ),
-            )
-          : []),
-      ],
-    });
-    if (later.length > 0) this.drawLater(targets, picture, first, later, globals, samples, variant);
+    const open = ({ colour, depth }: RenderTargets, by: LaterScene['variant'], more: readonly DrawCall[] = []): void =>
+      this.device.runPass({
+        colour,
+        depth,
+        clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
+        draws: [
+          ...(plain ? [] : this.programs.backdrop.drawCalls(rig, { images: this.images, environment, camera }, size, samples)),
+          ...this.surfaceCalls(picture, first, globals, samples, by),
+          ...hulls(false),
+          ...more,
+        ],
+      });
+    const wires = isWireView(inspection.view) ? picture.items : [];
+    const wireCalls = wires.map((item) =>
+      this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)),
+    );
+    open(targets, variant, wireCalls);
+    if (later.length > 0) {
+      // However a picture is taken apart, what is seen through glass is whole.
+      const apart = variant === 'inspect' && !plain && later.some(({ surface }) => surface?.compiled.transmits);
+      const whole = apart ? this.targetsFor(size, samples, 'whole') : undefined;
+      if (whole) open(whole, untaken);
+      this.drawLater({ targets, whole, picture, first, later, globals, samples, variant, untaken });
+    }
     this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
     targets.resolve();
     const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
@@ -248,30 +273,30 @@ export class FrameRenderer {
   }
 
   /** What is seen through or looks behind it, over what is drawn already. */
-  private drawLater(
-    targets: RenderTargets,
-    picture: Picture,
-    first: readonly FrameItem[],
-    later: readonly FrameItem[],
-    globals: FrameGlobals,
-    samples: SampleCount,
-    variant?: Exclude<SurfaceVariant, 'hull'>,
-  ): void {
-    const behind = later.some(({ surface }) => surface?.compiled.looksBehind) ? targets.behind : undefined;
+  private drawLater({ targets, whole, picture, first, later, globals, samples, variant, untaken }: LaterScene): void {
+    // A value is seen through glass as the last picture was.
+    const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.looksBehind);
     const blurs = later.some(({ surface }) => surface?.compiled.transmits);
-    if (behind) {
-      this.behind = behind;
+    if (looks) {
+      const behind = (this.behind = targets.behind);
       const far = first.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
       this.device.runPass({ colour: behind.distance, depth: behind.depth, clear: [FAR_AWAY, 0, 0, 0], draws: far });
     }
+    const lay = ({ colour, depth }: RenderTargets, item: FrameItem, by: LaterScene['variant']): void =>
+      this.device.runPass({ colour, depth, draws: this.surfaceCalls(picture, [item], globals, samples, by) });
     for (const { item, looksAnew } of layersOf(later, picture.camera)) {
-      if (behind && looksAnew) {
-        this.device.resolve(targets.colour, behind.colour);
-        if (blurs) this.device.fillMips(behind.colour);
+      if (looks && looksAnew) {
+        this.device.resolve((whole ?? targets).colour, targets.behind.colour);
+        if (blurs) this.device.fillMips(targets.behind.colour);
       }
-      const draws = this.surfaceCalls(picture, [item], globals, samples, variant);
-      this.device.runPass({ colour: targets.colour, depth: targets.depth, draws });
+      lay(targets, item, variant);
+      if (whole) lay(whole, item, untaken);
     }
+    const gathered = later.filter(isGathered);
+    if (gathered.length === 0) return;
+    const light = this.surfaceCalls(picture, gathered, globals, samples, variant);
+    if (picture.lens) this.device.runPass({ colour: targets.colour, depth: targets.depth, draws: light });
+    else this.programs.gathering.draw(targets, light, this.surfaceCalls(picture, gathered, globals, samples, 'cover'), samples);
   }
 
   private surfaceCalls(
@@ -414,8 +439,8 @@ export class FrameRenderer {
   }
 
   /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
-  private targetsFor(size: PictureSize, samples: SampleCount): RenderTargets {
-    const key = `${size.width}x${size.height}x${samples}`;
+  private targetsFor(size: PictureSize, samples: SampleCount, use = ''): RenderTargets {
+    const key = `${size.width}x${size.height}x${samples}${use}`;
     const found = this.targets.get(key);
     if (found) {
       this.targets.delete(key);

@@ -16,7 +16,13 @@ export class FullScreen {
     private readonly device: Device,
   ) {}
 
-  static async create(device: Device, program: string, block: string, samples: readonly SampleCount[] = [1]): Promise<FullScreen> {
+  static async create(
+    device: Device,
+    program: string,
+    block: string,
+    samples: readonly SampleCount[] = [1],
+    blend?: 'over',
+  ): Promise<FullScreen> {
     const fragment = libraryProgram(`${program}.frag`);
     const declared = fragment.blocks.get(block);
     if (!declared) throw new RangeError(`${program} has no block ${block}`);
@@ -26,7 +32,7 @@ export class FullScreen {
       const glsl = { vertex: vertex.text, fragment: text.text };
       pipelines.set(
         count,
-        await device.createPipeline({ label: program, glsl, vertexBuffers: [], depth: 'none', cull: 'none', samples: count }),
+        await device.createPipeline({ label: program, glsl, vertexBuffers: [], depth: 'none', cull: 'none', samples: count, blend }),
       );
     }
     return new FullScreen(pipelines, blockLayout(declared), device);

@@ -1,6 +1,6 @@
 import type { OrbitCamera } from '../document/orbit-camera';
 import type { FrameItem } from './frame-item';
-import { farFirst, isSeenThrough } from './see-through';
+import { farFirst, isGathered, isSeenThrough } from './see-through';
 import type { PipelineState } from './surface-pipelines';
 
 /** One side of something that is drawn after all that hides what is behind it. */
@@ -24,7 +24,7 @@ export function layersOf(items: readonly FrameItem[], camera: OrbitCamera): Laye
     return copies && item.part ? { ...item, part: { ...item.part, copies } } : item;
   });
   const glass = sorted.filter(({ surface }) => !isSeenThrough(surface)).flatMap(sidesOf);
-  const over = sorted.filter(({ surface }) => isSeenThrough(surface)).flatMap(sidesOf);
+  const over = sorted.filter((item) => isSeenThrough(item.surface) && !isGathered(item)).flatMap(sidesOf);
   const firstLook = over.findIndex(looks);
   return [
     ...glass.map((item, index): Layer => ({ item, looksAnew: looks(item) && (index === 0 || index >= glass.length - LOOKING_ANEW) })),

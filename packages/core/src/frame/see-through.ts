@@ -5,7 +5,12 @@ import type { Surface } from './surface';
 /** Whether something behind a surface is seen through it. */
 export function isSeenThrough(surface: Surface | undefined): boolean {
   const opacity = surface?.compiled.opacity;
-  return opacity === 'blend' || opacity === 'add';
+  return opacity === 'blend' || opacity === 'add' || opacity === 'unsorted';
+}
+
+/** Whether it is laid over in no order, together with others of its kind. */
+export function isGathered({ surface }: FrameItem): boolean {
+  return surface?.compiled.opacity === 'unsorted';
 }
 
 /** Whether a surface is drawn after all others: it is seen through, or looks at what is behind it. */

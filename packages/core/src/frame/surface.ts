@@ -109,9 +109,10 @@ function pipelinesOf(
 /** How programs that draw no picture are drawn. */
 const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
   caster: { depthBias: SHADOW_BIAS },
+  cover: { blend: 'gather' },
   wires: { topology: 'lines' },
 };
 
 /** Programs that draw what is seen. */
 const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'inspect']);
-const BLENDS = { none: undefined, blend: 'over', add: 'add' } as const;
+const BLENDS = { none: undefined, blend: 'over', unsorted: 'add', add: 'add' } as const;

@@ -10,6 +10,15 @@ export interface BehindTargets {
   readonly colour: DeviceTexture;
 }
 
+/** What is laid over in no order, before it is put over the rest; see `gathered.frag`. */
+export interface GatherTargets {
+  readonly light: DeviceTexture;
+  readonly cover: DeviceTexture;
+  /** The same with one sample. */
+  readonly resolvedLight: DeviceTexture;
+  readonly resolvedCover: DeviceTexture;
+}
+
 /** Only fetched texel by texel; 32-bit floats can not be smoothed everywhere. */
 const FETCHED: Sampling = { wrapX: 'clamp', wrapY: 'clamp', filter: 'sharp' };
 
@@ -23,6 +32,7 @@ export class RenderTargets {
 
   private secondDepth?: DeviceTexture;
   private seenBehind?: BehindTargets;
+  private gatherTargets?: GatherTargets;
 
   constructor(
     private readonly device: Device,
@@ -51,6 +61,16 @@ export class RenderTargets {
     });
   }
 
+  /** For what is laid over in no order; made when it is first wanted. */
+  get gathered(): GatherTargets {
+    if (this.gatherTargets) return this.gatherTargets;
+    const texture = (samples: 1 | 4): DeviceTexture => this.device.createTexture({ ...this.size, format: 'rgba16float', samples });
+    const [light, cover] = [texture(this.samples), texture(this.samples)];
+    const single = this.samples === 1;
+    this.gatherTargets = { light, cover, resolvedLight: single ? light : texture(1), resolvedCover: single ? cover : texture(1) };
+    return this.gatherTargets;
+  }
+
   /** Whether these textures are its own. */
   has(behind: BehindTargets | undefined): boolean {
     return behind !== undefined && behind === this.seenBehind;
@@ -66,6 +86,7 @@ export class RenderTargets {
     this.secondDepth?.destroy();
     const { distance, depth, colour } = this.seenBehind ?? {};
     for (const each of [distance, depth, colour]) each?.destroy();
+    for (const each of new Set(Object.values(this.gatherTargets ?? {}))) each.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();
   }
 }

@@ -15,21 +15,22 @@ export function overHemisphere(
 }
 
 /** The albedos of the lobes from a direction, by their formulas and not by the library: f0’s part, f90’s part, sheen’s. */
-export function albedosByHand(nDotV: number, roughness: number): readonly [number, number, number] {
-  const key = `${nDotV} ${roughness}`;
-  const found = worked.get(key) ?? workedOut(nDotV, roughness);
+/** @param fine how many times finer than what tests of energy need */
+export function albedosByHand(nDotV: number, roughness: number, fine = 1): readonly [number, number, number] {
+  const key = `${nDotV} ${roughness} ${fine}`;
+  const found = worked.get(key) ?? workedOut(nDotV, roughness, fine);
   worked.set(key, found);
   return found;
 }
 
 const worked = new Map<string, readonly [number, number, number]>();
 
-function workedOut(nDotV: number, roughness: number): [number, number, number] {
+function workedOut(nDotV: number, roughness: number, fine: number): [number, number, number] {
   const alpha2 = Math.max(roughness, 0.03) ** 4;
   const eye = [Math.sqrt(1 - nDotV * nDotV), 0, nDotV];
   let [x, y] = [0, 0];
   // Over half vectors with the density as measure, so that sharp lobes need no more points than wide ones.
-  const [rings, slices] = [240, 64];
+  const [rings, slices] = [240 * fine, 64 * Math.sqrt(fine)];
   for (let ring = 0; ring < rings; ring++) {
     const u = (ring + 0.5) / rings;
     const cosine2 = (1 - u) / (1 + (alpha2 - 1) * u);

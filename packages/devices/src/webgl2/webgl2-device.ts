@@ -107,7 +107,7 @@ export class WebGl2Device implements Device {
     );
   }
 
-  runPass({ colour, level = 0, face = 0, depth, clear, viewport, scissor, draws }: PassDescriptor): void {
+  runPass({ colour, level = 0, face = 0, depth, clear, keepsDepth, viewport, scissor, draws }: PassDescriptor): void {
     const { gl } = this;
     this.passes++;
     const onCanvas = colour === 'canvas';
@@ -130,7 +130,7 @@ export class WebGl2Device implements Device {
     if (clear) {
       gl.clearColor(...clear);
       gl.clearDepth(1);
-      gl.clear((colour ? gl.COLOR_BUFFER_BIT : 0) | (depth ? gl.DEPTH_BUFFER_BIT : 0));
+      gl.clear((colour ? gl.COLOR_BUFFER_BIT : 0) | (depth && !keepsDepth ? gl.DEPTH_BUFFER_BIT : 0));
     }
     // A texture keeps the top row first, so it is drawn upside down, which also turns triangles round.
     const up = onCanvas ? 1 : -1;
@@ -148,7 +148,8 @@ export class WebGl2Device implements Device {
     gl.depthFunc(gl.LESS);
     if (descriptor.blend) gl.enable(gl.BLEND);
     else gl.disable(gl.BLEND);
-    gl.blendFunc(gl.ONE, descriptor.blend === 'over' ? gl.ONE_MINUS_SRC_ALPHA : gl.ONE);
+    if (descriptor.blend === 'gather') gl.blendFuncSeparate(gl.ONE, gl.ONE, gl.ZERO, gl.ONE_MINUS_SRC_ALPHA);
+    else gl.blendFunc(gl.ONE, descriptor.blend === 'over' ? gl.ONE_MINUS_SRC_ALPHA : gl.ONE);
     if (descriptor.depthBias) gl.enable(gl.POLYGON_OFFSET_FILL);
     else gl.disable(gl.POLYGON_OFFSET_FILL);
     gl.polygonOffset(descriptor.depthBias?.slope ?? 0, descriptor.depthBias?.steps ?? 0);

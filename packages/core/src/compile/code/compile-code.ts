@@ -12,7 +12,7 @@ import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
 import { hashText } from '../hash';
 import { programBlocks, readsClock, systemReads } from '../link-surface';
-import { addedTerms, outlineVariants } from '../surface-terms';
+import { addedTerms, opacityVariants, outlineVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
 import { SlotAllocator, type Slot } from '../slots';
 import { MOST_IMAGES } from '../stages';
@@ -22,7 +22,6 @@ import { codeKey, readCode, type CodeProgram, type CodeStage } from './read-code
 
 /** What must also move its vertices where the material has a shape, or has holes. */
 const SHAPED = ['caster', 'distance', 'edges', 'wires'] as const;
-const HOLED = ['caster', 'distance'] as const;
 
 /** A material whose surface is code. */
 export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
@@ -41,8 +40,8 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
   const plain = link('plain');
   const glsl = emitGlsl(plain);
-  const also = program.has.shape ? SHAPED : opacity === 'cut' ? HOLED : [];
-  const wanted = new Set([...variants, ...outlineVariants(material), ...also]);
+  const also = program.has.shape ? SHAPED : [];
+  const wanted = new Set([...variants, ...outlineVariants(material), ...also, ...opacityVariants(opacity)]);
   const compiled: CompiledMaterial = {
     key: hashText(glsl.fragment.text + glsl.vertex.text),
     glsl,

@@ -5,6 +5,11 @@ import { GraphWork } from '../graph/graph-work';
 
 const MODES: readonly Choice<OpacityMode>[] = [
   { value: 'blend', words: 'laid over', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
+  {
+    value: 'unsorted',
+    words: 'unsorted',
+    help: 'Laid over in no order, nearer things counting more: for many shells that overlap and can not be sorted. Colours mix.',
+  },
   { value: 'cut', words: 'cut away', help: 'Below one half there is nothing: holes, also for light and shadow.' },
   { value: 'add', words: 'added', help: 'Its light is added to what is behind: glow, beams, sparks.' },
 ];
