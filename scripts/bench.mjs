@@ -6,7 +6,7 @@ import { start } from './lib/run.mjs';
 
 async function main() {
   installPackages();
-  installSystem(['postgresql', 'chromium', 'chromium-driver', 'glslang-tools']);
+  installSystem(['postgresql', 'chromium', 'chromium-driver', 'glslang-tools', 'pfstools']);
   embedShaders();
   const cluster = new Cluster(clusterFolder('bench-postgres'));
   try {

@@ -4,15 +4,19 @@ import {
   compileOutlets,
   DEMO_DOCUMENTS,
   demoLibrary,
+  demoPanorama,
   FLOOR,
+  materialsOf,
   newMaterial,
   newRig,
   newSet,
+  panoramaPixels,
   StageScene,
   START_CAMERA,
   throwsShadows,
   type BrelvinDocument,
   type Device,
+  type EnvironmentPixels,
   type FrameRenderer,
   type GraphNode,
   type LightRig,
@@ -42,7 +46,12 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
     const camera = scene.portrait();
     const [first] = scene.items(0);
     if (!first) throw new Error(`nothing stands in ${set.name}`);
-    const worn: { id: string; document: Material }[] = [...materials, { id: FLOOR, document: newMaterial('Floor') }];
+    if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
+    const named = materialsOf(set);
+    const worn: { id: string; document: Material }[] = [
+      ...materials.filter((each) => each.id === id || named.has(each.id)),
+      { id: FLOOR, document: newMaterial('Floor') },
+    ];
     for (const each of worn) {
       const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
       if (!compiled) throw new Error(`${each.id} does not compile`);
@@ -74,7 +83,7 @@ export async function previewTimes(device: Device, renderer: FrameRenderer): Pro
     ]),
   );
   const plain = newMaterial('previews');
-  const material: Material = { ...plain, surface: { ...plain.surface, nodes } };
+  const material: Material = { ...plain, surface: { ...plain.surface, nodes, ribbons: {} } };
   const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { segments: 32, rings: 24 }, smooth: true }));
   const picture = { camera: START_CAMERA, rig: newRig('previews'), seconds: 0 };
   const all = Object.keys(nodes).map((node) => ({ node, outlet: 'result' }));
@@ -104,6 +113,11 @@ export async function previewTimes(device: Device, renderer: FrameRenderer): Pro
     { name: `${PREVIEWS} previews, drawn again`, milliseconds: later },
     { name: `${PREVIEWS} previews by a program each`, milliseconds: [one] },
   ];
+}
+
+async function demoAround([asset]: readonly string[]): Promise<EnvironmentPixels | undefined> {
+  const picture = demoPanorama(asset);
+  return picture && panoramaPixels(picture);
 }
 
 function demo<T extends BrelvinDocument>(id: string | undefined): T {

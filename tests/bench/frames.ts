@@ -3,9 +3,13 @@ import {
   buildMesh,
   compileMaterial,
   drawThumbnail,
+  EnvironmentPasses,
+  FIRST_ENVIRONMENT,
   FrameRenderer,
+  generatedEnvironment,
   newLight,
   newRig,
+  panoramaPixels,
   START_CAMERA,
   Surface,
   type CompiledMaterial,
@@ -20,12 +24,14 @@ import {
 import { WebGl2Device } from '@brelvin/devices';
 import { measureCore, type CoreFigures } from './core';
 import { demoFrames, previewTimes, type NamedTimes } from './demo-frames';
-import { BANDS, BLINN_PHONG } from './hand-written';
+import { BANDS, BLINN_PHONG, METAL_ROUGH } from './hand-written';
 import { wideMaterial } from './graphs';
 
 export interface FrameFigures {
   readonly core: CoreFigures;
   readonly pairs: readonly { readonly name: string; readonly ratios: number[]; readonly milliseconds: number[] }[];
+  /** Milliseconds from pixels to all levels of an environment on the device. */
+  readonly prefilter: number[];
   readonly compileShare: number[];
   readonly changedOverAlone: number[];
   /** Milliseconds of a frame with 1, 4 and 8 lights, and with four shadows on top. */
@@ -67,9 +73,15 @@ export async function run(): Promise<FrameFigures> {
   ] as const) {
     pairs.push({ name, ...(await pair(device, renderer, mesh, lit(kind), fragment)) });
   }
+  const prefilter = await prefilterTimes(device);
+  pairs.push({
+    name: 'metal-rough with an environment and 4 lights',
+    ...(await pair(device, renderer, mesh, lit('physicalSurface'), METAL_ROUGH, await surrounded(renderer))),
+  });
   const figures = {
     core: await measureCore(),
     pairs,
+    prefilter,
     compileShare: await compileShares(renderer, mesh),
     changedOverAlone: await changes(device, renderer, mesh),
     byLights: await lightCosts(device, renderer, mesh),
@@ -125,9 +137,31 @@ function compile(material: Compilable): CompiledMaterial {
   return compiled;
 }
 
-async function frame(device: Device, renderer: FrameRenderer, item: FrameItem): Promise<number> {
+/** The rig with an environment round it, on the device already. */
+async function surrounded(renderer: FrameRenderer): Promise<LightRig> {
+  const environment = { name: 'quay', assets: ['quay'], ...FIRST_ENVIRONMENT, shows: false };
+  await renderer.environments.bring(environment, async () => panoramaPixels(generatedEnvironment('quay-at-dusk', 512)));
+  return { ...rig, environment };
+}
+
+async function prefilterTimes(device: Device): Promise<number[]> {
+  const passes = await EnvironmentPasses.create(device);
+  const pixels = panoramaPixels(generatedEnvironment('quay-at-dusk', 1024));
+  const times: number[] = [];
+  for (let round = 0; round < 6; round++) {
+    const started = performance.now();
+    passes.destroy(await passes.prepare(pixels, async () => undefined));
+    times.push(performance.now() - started);
+  }
+  return times.slice(1);
+}
+
+async function frame(device: Device, renderer: FrameRenderer, item: FrameItem, under = rig): Promise<number> {
   const started = performance.now();
-  renderer.draw({ items: [item], camera: START_CAMERA, rig, seconds: 0 }, { size: SIZE, samples: 1, target: 'canvas', targetSize: SIZE });
+  renderer.draw(
+    { items: [item], camera: START_CAMERA, rig: under, seconds: 0 },
+    { size: SIZE, samples: 1, target: 'canvas', targetSize: SIZE },
+  );
   await device.finished();
   return performance.now() - started;
 }
@@ -138,22 +172,23 @@ async function pair(
   mesh: MeshBuffers,
   material: Compilable,
   fragment: string,
+  under = rig,
 ): Promise<{ ratios: number[]; milliseconds: number[] }> {
   const compiled = compile(material);
   const byHand: CompiledMaterial = { ...compiled, key: 'hand', glsl: { ...compiled.glsl, fragment: { text: fragment, lines: [] } } };
   const generated: FrameItem = { mesh, surface: await Surface.create(device, compiled), material };
   // The vertex stage is the generated one for both: it hands on the same values.
   const written: FrameItem = { mesh, surface: await Surface.create(device, byHand), material };
-  await demandSamePicture(device, renderer, generated, written);
+  await demandSamePicture(device, renderer, generated, written, under);
   for (let warm = 0; warm < 3; warm++) {
-    await frame(device, renderer, generated);
-    await frame(device, renderer, written);
+    await frame(device, renderer, generated, under);
+    await frame(device, renderer, written, under);
   }
   const ratios: number[] = [];
   const milliseconds: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
-    const a = await several(device, renderer, round % 2 === 0 ? generated : written);
-    const b = await several(device, renderer, round % 2 === 0 ? written : generated);
+    const a = await several(device, renderer, round % 2 === 0 ? generated : written, under);
+    const b = await several(device, renderer, round % 2 === 0 ? written : generated, under);
     const [ours, theirs] = round % 2 === 0 ? [a, b] : [b, a];
     ratios.push(ours / theirs);
     milliseconds.push(ours / 4);
@@ -162,17 +197,23 @@ async function pair(
 }
 
 /** A reference that draws something else would say nothing about cost. */
-async function demandSamePicture(device: Device, renderer: FrameRenderer, one: FrameItem, other: FrameItem): Promise<void> {
+async function demandSamePicture(
+  device: Device,
+  renderer: FrameRenderer,
+  one: FrameItem,
+  other: FrameItem,
+  under: LightRig,
+): Promise<void> {
   const shot = (item: FrameItem): Promise<Uint8Array> =>
-    drawThumbnail(device, renderer, { items: [item], camera: START_CAMERA, rig, seconds: 0 });
+    drawThumbnail(device, renderer, { items: [item], camera: START_CAMERA, rig: under, seconds: 0 });
   const [a, b] = [await shot(one), await shot(other)];
   const different = a.filter((each, index) => Math.abs(each - (b[index] ?? 0)) > 2).length;
   if (different > a.length * 0.001) throw new Error(`generated and hand-written differ in ${different} values`);
 }
 
-async function several(device: Device, renderer: FrameRenderer, item: FrameItem): Promise<number> {
+async function several(device: Device, renderer: FrameRenderer, item: FrameItem, under = rig): Promise<number> {
   let sum = 0;
-  for (let count = 0; count < 4; count++) sum += await frame(device, renderer, item);
+  for (let count = 0; count < 4; count++) sum += await frame(device, renderer, item, under);
   return sum;
 }
 

@@ -7,7 +7,7 @@ precision highp float;
 precision highp int;
 uniform vec4 deviceTarget;
 layout(std140) uniform Frame { mat4 clipFromWorld; mat4 viewFromWorld; vec4 eyePosition; vec4 targetSize; vec4 pictureCorner; vec4 fogColour; float frameTime; };
-layout(std140) uniform Lights { vec4 ambientColour; vec4 ambientSlope; vec4 sunDirection; vec4 sunColour; vec4 lightCount; vec4 lightPlace[8]; vec4 lightColour[8]; vec4 lightAxis[8]; vec4 lightFalloff[8]; vec4 lightWeights[8]; mat4 shadowFromWorld[4]; vec4 shadowInfo[4]; };
+layout(std140) uniform Lights { vec4 ambientColour; vec4 ambientSlope; vec4 sunDirection; vec4 sunColour; vec4 environmentTurn; vec4 environmentLight[9]; vec4 lightCount; vec4 lightPlace[8]; vec4 lightColour[8]; vec4 lightAxis[8]; vec4 lightFalloff[8]; vec4 lightWeights[8]; mat4 shadowFromWorld[4]; vec4 shadowInfo[4]; };
 `;
 
 /** `vectors`: the size of the material's block, as the generated program has it. */
@@ -35,6 +35,18 @@ vec3 arriving(int i, out vec3 l) {
   }
   return c;
 }
+vec3 intoEnvironment(vec3 d) {
+  return vec3(environmentTurn.x * d.x - environmentTurn.y * d.z, d.y, environmentTurn.y * d.x + environmentTurn.x * d.z);
+}
+vec3 around(vec3 n) {
+  vec3 sky = max(ambientColour.rgb + ambientSlope.rgb * n.y, 0.0);
+  if (environmentTurn.z <= 0.0) return sky;
+  vec3 d = intoEnvironment(n);
+  return sky + max(environmentLight[0].rgb * 0.282095
+    + (environmentLight[1].rgb * d.y + environmentLight[2].rgb * d.z + environmentLight[3].rgb * d.x) * 0.488603
+    + (environmentLight[4].rgb * (d.x * d.y) + environmentLight[5].rgb * (d.y * d.z) + environmentLight[7].rgb * (d.x * d.z)) * 1.092548
+    + environmentLight[6].rgb * (0.315392 * (3.0 * d.z * d.z - 1.0)) + environmentLight[8].rgb * (0.546274 * (d.x * d.x - d.y * d.y)), 0.0);
+}
 `;
 
 export const BLINN_PHONG = `${fragment(3)}
@@ -44,7 +56,7 @@ void main() {
   vec3 base = materialValues[0].xyz;
   vec3 specular = materialValues[1].xyz;
   float exponent = materialValues[0].w;
-  vec3 sum = base * max(ambientColour.rgb + ambientSlope.rgb * n.y, 0.0);
+  vec3 sum = base * around(n);
   int count = int(lightCount.x);
   for (int i = 0; i < count; i++) {
     vec3 l;
@@ -66,7 +78,7 @@ void main() {
   float count = floor(materialValues[0].w + 0.5);
   float edge = clamp(max(materialValues[1].x, length(fwidth(n)) * count), 1e-4, 1.0) * 0.5;
   vec3 shade = materialValues[2].xyz * materialValues[1].y;
-  vec3 sum = max(ambientColour.rgb + ambientSlope.rgb * n.y, 0.0);
+  vec3 sum = around(n);
   int lights = int(lightCount.x);
   for (int i = 0; i < lights; i++) {
     vec3 l;
@@ -77,6 +89,60 @@ void main() {
     sum += c * (lightWeights[i].x + lightWeights[i].y * mix(shade, vec3(1.0), max(border - 1.0 + across, 0.0) / (count - 1.0)));
   }
   sum *= base;
+  if (fogColour.w > 0.0) sum = mix(fogColour.rgb, sum, exp(-fogColour.w * length(eyePosition.xyz - worldPosition)));
+  pixel = vec4(sum, 1.0);
+}
+`;
+
+export const METAL_ROUGH = `${fragment(2)}
+uniform samplerCube environmentCube;
+uniform highp sampler2D splitSum;
+void main() {
+  vec3 n = normalize(gl_FrontFacing ? worldNormal : -worldNormal);
+  vec3 v = normalize(eyePosition.xyz - worldPosition);
+  vec3 base = clamp(materialValues[0].xyz, 0.0, 1.0);
+  float metal = clamp(materialValues[0].w, 0.0, 1.0);
+  float rough = clamp(materialValues[1].x, 0.03, 1.0);
+  float open = clamp(materialValues[1].y, 0.0, 1.0);
+  float a2 = rough * rough * rough * rough;
+  float nv = clamp(dot(n, v), 1e-3, 1.0);
+  vec2 ab = textureLod(splitSum, vec2(sqrt(nv), rough) * 0.984375 + 0.0078125, 0.0).xy;
+  float e = ab.x + ab.y;
+  float lost = 1.0 - min(e, 1.0);
+  // f0 of 0.04 and its mean over all angles are known.
+  float manyPlain = 1.0 / (1.0 - (0.04 + 0.96 / 21.0) * lost);
+  vec3 manyMetal = 1.0 / (1.0 - (base + (1.0 - base) / 21.0) * lost);
+  vec3 steady = mix(vec3(0.04 * manyPlain), base * manyMetal, metal);
+  vec3 growing = mix(vec3(0.96 * manyPlain), (1.0 - base) * manyMetal, metal);
+  float matte = (1.0 - metal) * (1.0 - manyPlain * (0.04 * e + 0.96 * ab.y));
+  vec3 ambient = around(n);
+  vec3 scattered = vec3(0.0);
+  vec3 shine = vec3(0.0);
+  int count = int(lightCount.x);
+  for (int i = 0; i < count; i++) {
+    vec3 l;
+    vec3 c = arriving(i, l);
+    vec3 w = lightWeights[i].xyz;
+    ambient += c * w.x;
+    float nl = dot(n, l);
+    if (nl > 0.0) {
+      vec3 h = normalize(l + v);
+      float nh = clamp(dot(n, h), 0.0, 1.0);
+      float f = nh * nh * (a2 - 1.0) + 1.0;
+      float lobe = a2 / (f * f) * 0.5 / (nl * sqrt(nv * nv * (1.0 - a2) + a2) + nv * sqrt(nl * nl * (1.0 - a2) + a2));
+      float g = 1.0 - clamp(dot(v, h), 0.0, 1.0);
+      float g2 = g * g;
+      scattered += c * (nl * w.y);
+      shine += (steady + growing * (g2 * g2 * g)) * c * (nl * w.z * lobe);
+    }
+  }
+  vec3 r = reflect(-v, n);
+  vec3 mirrored = max(ambientColour.rgb + ambientSlope.rgb * r.y, 0.0);
+  if (environmentTurn.z > 0.0)
+    mirrored += textureLod(environmentCube, intoEnvironment(r), environmentTurn.w * rough * (1.5 - 0.5 * rough)).rgb * environmentTurn.z;
+  float hidden = clamp(pow(max(nv + open, 1e-4), exp2(-16.0 * rough - 1.0)) - 1.0 + open, 0.0, 1.0);
+  vec3 sum = base * (ambient * open + scattered) * matte + shine + (steady * e + growing * ab.y) * mirrored * hidden;
+  sum = clamp(sum, -6.0e4, 6.0e4);
   if (fogColour.w > 0.0) sum = mix(fogColour.rgb, sum, exp(-fogColour.w * length(eyePosition.xyz - worldPosition)));
   pixel = vec4(sum, 1.0);
 }

@@ -1,4 +1,5 @@
 import { benchCode } from './code';
+import { benchDecode } from './decode';
 import { benchEditing } from './editing';
 import { benchPage } from './page';
 import { Report } from './report';
@@ -7,6 +8,7 @@ import { benchStore } from './store';
 const report = new Report();
 console.log('Medians, with the middle half of the measurements in brackets.\n');
 await benchPage(report);
+benchDecode(report);
 await benchEditing(report);
 await benchCode(report);
 await benchStore(report);

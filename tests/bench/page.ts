@@ -19,6 +19,7 @@ export async function benchPage(report: Report): Promise<void> {
     report.figure(`frame 512 × 512, Blinn-Phong, ${lights}, ms`, spread(milliseconds));
   for (const { name, milliseconds } of figures.previews) report.figure(`${name}, ms`, spread(milliseconds));
   for (const { name, milliseconds } of figures.demos) report.figure(`frame 512 × 512 of ${name} in its set, ms`, spread(milliseconds));
+  report.figure('an environment of 1024 × 512 filtered for all roughnesses, ms', spread(figures.prefilter));
   report.bound('our share of structure changed → new picture, 200 nodes', spread(figures.compileShare), 0.1);
   report.bound('picture after a changed number / the frame alone', spread(figures.changedOverAlone), 1.2);
 }

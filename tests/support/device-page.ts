@@ -25,7 +25,7 @@ export async function runInPage<T extends object>(entry: string): Promise<T> {
   try {
     const address = server.address();
     if (typeof address !== 'object' || !address) throw new Error('the page has no address');
-    await browser.driver.manage().setTimeouts({ script: 240_000 });
+    await browser.driver.manage().setTimeouts({ script: 900_000 });
     await browser.driver.get(`http://127.0.0.1:${address.port}/`);
     const result = await browser.driver.executeAsyncScript<T & { readonly error?: string }>(
       'page.run().then(arguments[0], (error) => arguments[0]({ error: String(error && error.stack) }))',

@@ -25,7 +25,7 @@ describe('Light', () => {
   /** Where a light's dot is on the dial, -1…1. */
   async function dotPlace(id: string): Promise<{ x: number; y: number }> {
     const dot = await bench.see(`.dial-dot[data-light="${id}"]`);
-    return { x: Number(await dot.getAttribute('cx')) / 58, y: -Number(await dot.getAttribute('cy')) / 58 };
+    return { x: Number(await dot.getAttribute('cx')) / 52, y: -Number(await dot.getAttribute('cy')) / 52 };
   }
 
   const rigOf = async (id: string): Promise<LightRig> => (await server.request('GET', `/documents/${id}`)).body['document'] as LightRig;

@@ -266,18 +266,26 @@ export class Bench {
 
   /** Drops a file on an element, as from the desktop. */
   async dropFile(element: WebElement, name: string, type: string, content: Buffer, at?: Spot): Promise<void> {
+    await this.dropFiles(element, [{ name, type, content }], at);
+  }
+
+  async dropFiles(
+    element: WebElement,
+    files: readonly { readonly name: string; readonly type: string; readonly content: Buffer }[],
+    at?: Spot,
+  ): Promise<void> {
     const spot = at ?? (await this.middle(element));
     await this.driver.executeScript(
-      `const [element, name, type, base64, x, y] = arguments;
-       const bytes = Uint8Array.from(atob(base64), (each) => each.charCodeAt(0));
+      `const [element, files, x, y] = arguments;
        const transfer = new DataTransfer();
-       transfer.items.add(new File([bytes], name, { type }));
+       for (const { name, type, base64 } of files) {
+         const bytes = Uint8Array.from(atob(base64), (each) => each.charCodeAt(0));
+         transfer.items.add(new File([bytes], name, { type }));
+       }
        for (const kind of ['dragover', 'drop'])
          element.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true, dataTransfer: transfer, clientX: x, clientY: y }));`,
       element,
-      name,
-      type,
-      content.toString('base64'),
+      files.map(({ content, ...file }) => ({ ...file, base64: content.toString('base64') })),
       spot.x,
       spot.y,
     );
@@ -341,12 +349,12 @@ export class Bench {
   async dragLight(from: Spot, to: Spot): Promise<void> {
     const dial = await this.see('.light-dial');
     const { x, y, width, height } = await dial.getRect();
-    const spot = (place: Spot): Spot => ({ x: Math.round(x + width / 2 + place.x * 58), y: Math.round(y + height / 2 - place.y * 58) });
+    const spot = (place: Spot): Spot => ({ x: Math.round(x + width / 2 + place.x * 52), y: Math.round(y + height / 2 - place.y * 52) });
     await this.drag(spot(from), spot({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }), spot(to));
   }
 
   async dialPlace(): Promise<Spot> {
     const dot = await this.see('.dial-dot');
-    return { x: Number(await dot.getAttribute('cx')) / 58, y: -Number(await dot.getAttribute('cy')) / 58 };
+    return { x: Number(await dot.getAttribute('cx')) / 52, y: -Number(await dot.getAttribute('cy')) / 52 };
   }
 }

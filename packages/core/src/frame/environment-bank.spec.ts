@@ -1,0 +1,100 @@
+import { panoramaPixels, type EnvironmentPixels } from '../image/environment/environment-pixels';
+import { RecordingDevice } from '../testing/recording-device';
+import { EnvironmentBank } from './environment-bank';
+import { environmentGlobals } from './environment-globals';
+import { levelOfRoughness, LEVELS, roughnessOfLevel } from './environment-levels';
+import { EnvironmentPasses } from './environment-passes';
+import { FIRST_ENVIRONMENT } from '../document/rig-edits';
+
+const pixels = (value: number): EnvironmentPixels => panoramaPixels({ width: 8, height: 4, data: new Float32Array(96).fill(value) });
+const of = (name: string): { assets: string[] } => ({ assets: [name] });
+
+describe('Environments on the device', () => {
+  async function bankOf(
+    load: (assets: readonly string[]) => Promise<EnvironmentPixels | undefined>,
+  ): Promise<{ bank: EnvironmentBank; device: RecordingDevice }> {
+    const device = new RecordingDevice();
+    const bank = new EnvironmentBank(await EnvironmentPasses.create(device));
+    bank.load = load;
+    return { bank, device };
+  }
+  const arrival = (bank: EnvironmentBank): Promise<void> => new Promise((resolve) => (bank.onArrival = resolve));
+
+  it('are asked for once, and are there when they have come', async () => {
+    const asked: string[] = [];
+    const { bank } = await bankOf(async ([name]) => (asked.push(name ?? ''), pixels(1)));
+    const come = arrival(bank);
+    expect([bank.find(of('day')), bank.find(of('day')), bank.has(of('day'))]).toEqual([undefined, undefined, false]);
+    await come;
+    expect(bank.find(of('day'))?.harmonics[0]?.[0]).toBeGreaterThan(3);
+    expect([asked, bank.has(of('day'))]).toEqual([['day'], true]);
+  });
+
+  it('stay in the picture until the next one has come; without one there is nothing', async () => {
+    const { bank } = await bankOf(async ([name]) => pixels(name === 'day' ? 1 : 0.1));
+    await bank.bring(of('day'), async () => pixels(1));
+    const day = bank.find(of('day'));
+    const come = arrival(bank);
+    expect(bank.find(of('night'))).toBe(day);
+    await come;
+    expect(bank.find(of('night'))).not.toBe(day);
+    expect([bank.find(undefined), bank.current]).toEqual([undefined, undefined]);
+    expect(bank.find(of('day'))).toBe(day);
+  });
+
+  it('say how far they are, level by level, and leave time between', async () => {
+    const { bank, device } = await bankOf(async () => pixels(1));
+    const shares: number[] = [];
+    let pauses = 0;
+    bank.onProgress = (share) => shares.push(Math.round(share * 100));
+    bank.next = async () => void pauses++;
+    const come = arrival(bank);
+    bank.find(of('day'));
+    await come;
+    expect(shares).toEqual([0, 17, 33, 50, 67, 83, 100]);
+    expect(pauses).toBe(LEVELS);
+    const levels = device.passes.filter(({ face }) => face === 2).map(({ level }) => level);
+    expect(levels).toEqual([undefined, 0, 1, 2, 3, 4, 5]);
+  });
+
+  it('are not asked for again when they can not be had', async () => {
+    let asked = 0;
+    const { bank } = await bankOf(async () => {
+      asked++;
+      throw new Error('gone');
+    });
+    bank.find(of('day'));
+    await new Promise((resolve) => setTimeout(resolve));
+    expect([bank.find(of('day')), asked]).toEqual([undefined, 1]);
+  });
+
+  it('give their memory back when many were tried', async () => {
+    const { bank, device } = await bankOf(async () => pixels(1));
+    await bank.bring(of('0'), bank.load);
+    bank.find(of('0'));
+    const alone = device.alive;
+    for (let count = 1; count < 9; count++) await bank.bring(of(String(count)), bank.load);
+    expect(device.alive - alone).toBeLessThan(12);
+    expect(bank.has(of('0'))).toBeTrue();
+  });
+
+  it('are numbers of the block of lights: turned, as strong as wanted, dark where they are not to light', () => {
+    const { harmonics } = pixels(0.5);
+    const environment = { ...FIRST_ENVIRONMENT, name: 'day', assets: ['day'], turn: Math.PI / 2, intensity: 3 };
+    const lit = environmentGlobals({ environment }, harmonics);
+    const [cosine = NaN, sine, strength, last] = lit.get('environmentTurn') as readonly number[];
+    expect(cosine).toBeCloseTo(0, 9);
+    expect([sine, strength, last]).toEqual([1, 3, LEVELS - 1]);
+    for (const dark of [
+      environmentGlobals({ environment: { ...environment, lights: false } }, harmonics),
+      environmentGlobals({ environment }),
+      environmentGlobals({}),
+    ])
+      expect((dark.get('environmentTurn') as readonly number[])[2]).toBe(0);
+  });
+
+  it('have levels that stand for roughnesses, there and back', () => {
+    expect([roughnessOfLevel(0), roughnessOfLevel(LEVELS - 1)]).toEqual([0, 1]);
+    for (const roughness of [0.1, 0.35, 0.8]) expect(roughnessOfLevel(levelOfRoughness(roughness))).toBeCloseTo(roughness, 9);
+  });
+});
