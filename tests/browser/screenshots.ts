@@ -24,11 +24,13 @@ async function calm(): Promise<void> {
 
 try {
   mkdirSync(FOLDER, { recursive: true });
+  await bench.openLibrary();
+  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 22, 240_000, 'all pictures');
+  await picture('library-dark');
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
     await bench.press(room, 'brelvin-room-switch');
-    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 16, 90_000, 'all pictures');
-    await picture(`library-${room.toLowerCase()}`);
     await bench.openMaterial('material-puppet-cheek');
     await (await bench.card('bands')).click();
     await calm();
@@ -37,6 +39,11 @@ try {
     await picture(`bench-${room.toLowerCase()}`);
   }
   await bench.press('Dark', 'brelvin-room-switch');
+  await bench.openMaterial('material-lamp-chimney');
+  await bench.press('around', '.panel-light');
+  await bench.click('[data-kind="physicalSurface"] .card-name');
+  await calm();
+  await picture('glass');
   await bench.openMaterial('material-puppet-hair');
   await bench.addNode('colour', await bench.ground(60, 420));
   await bench.undo();

@@ -124,3 +124,4 @@ export { EnvironmentPasses, type ReadyEnvironment } from './frame/environment-pa
 export { LEVELS as ENVIRONMENT_LEVELS, levelOfRoughness, roughnessOfLevel } from './frame/environment-levels';
 export type { FeatureSpec } from './catalogue/kind';
 export { featuredKind } from './catalogue/features';
+export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';

@@ -50,7 +50,8 @@ describe('Environments and glass', () => {
   const sides: FloatPicture = (() => {
     const data = new Float32Array(64 * 32 * 3);
     for (let y = 0; y < 32; y++)
-      for (let x = 0; x < 64; x++) data.set(x > 40 && x < 56 ? [3, 0.2, 0.2] : x > 8 && x < 24 ? [0.2, 0.2, 3] : [0.2, 0.2, 0.2], (y * 64 + x) * 3);
+      for (let x = 0; x < 64; x++)
+        data.set(x > 40 && x < 56 ? [3, 0.2, 0.2] : x > 8 && x < 24 ? [0.2, 0.2, 3] : [0.2, 0.2, 0.2], (y * 64 + x) * 3);
     return { width: 64, height: 32, data };
   })();
 
@@ -104,7 +105,10 @@ describe('Environments and glass', () => {
     }));
     const stage = await bench.see('brelvin-stage');
     await bench.dropFiles(stage, [...six.slice(1), { ...six[0]!, content: square(32, [9, 9, 9]) }]);
-    await bench.waitForText('.environment-panel, brelvin-environment-panel', /room_nz\.png is 32 × 32, the first one 64 × 64\. All six must be of one size/);
+    await bench.waitForText(
+      '.environment-panel, brelvin-environment-panel',
+      /room_nz\.png is 32 × 32, the first one 64 × 64\. All six must be of one size/,
+    );
     await changes(() => bench.dropFiles(stage, six), 0.3);
     await bench.saved();
     expect((await rigOf(rig)).environment?.assets.length).toBe(6);
@@ -112,8 +116,18 @@ describe('Environments and glass', () => {
   });
 
   for (const [what, name, content, words] of [
-    ['a head that lies', 'lie.hdr', Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 20000 +X 40000\n'), /claims 40000 × 20000 pixels/],
-    ['a file that is cut off', 'cut.hdr', Buffer.from(writeRadiance(generatedEnvironment('loft-window', 64)).slice(0, 900)), /cut off or damaged at row/],
+    [
+      'a head that lies',
+      'lie.hdr',
+      Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 20000 +X 40000\n'),
+      /claims 40000 × 20000 pixels/,
+    ],
+    [
+      'a file that is cut off',
+      'cut.hdr',
+      Buffer.from(writeRadiance(generatedEnvironment('loft-window', 64)).slice(0, 900)),
+      /cut off or damaged at row/,
+    ],
     ['colours of another kind', 'xyz.hdr', Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_xyze\n\n-Y 1 +X 1\n....'), /CIE XYZ/],
     ['a picture of another kind', 'odd.exr', Buffer.from('not at all'), /not taken/],
   ] as const)

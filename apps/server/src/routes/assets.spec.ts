@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { newMaterial, readBrelvinFile, type Material } from '@brelvin/core';
 import type { LightMyRequestResponse } from 'fastify';
-import { demoImages } from '../demo-images';
+import { demoEnvironments, demoImages } from '../demo-images';
 import { TestServer } from '../testing/test-server';
 
 /** Files of the workspace over HTTP, on a real PostgreSQL. */
@@ -85,6 +85,26 @@ describe('Images in the workspace', () => {
     expect((await keep(huge)).json<{ message: string }>().message).toContain('60000 × 60000');
     expect((await announce('cd'.repeat(32), 2_000_000_000)).statusCode).toBe(400);
     expect((await server.send('GET', `/assets/${sha(script)}`)).statusCode).toBe(404);
+  });
+
+  it('may be environments, which are listed apart and refused by their own heads', async () => {
+    const { file, sha256 } = demoEnvironments()[0]!;
+    await announce(sha256, file.length, 'image/vnd.radiance');
+    for (let number = 0; number * 2 ** 20 < file.length; number++)
+      await chunk(sha256, number, file.subarray(number * 2 ** 20, (number + 1) * 2 ** 20));
+    const finished = (await server.send('POST', `/assets/${sha256}/finish`)).json<{ width: number; height: number }>();
+    expect([finished.width, finished.height]).toEqual([1024, 512]);
+    const types = async (query: string): Promise<Set<string>> =>
+      new Set((await server.send('GET', `/assets?${query}`)).json<{ assets: { type: string }[] }>().assets.map(({ type }) => type));
+    await keep(label);
+    expect([...(await types('use=environment'))]).toEqual(['image/vnd.radiance']);
+    expect((await types('use=image')).has('image/vnd.radiance')).toBeFalse();
+    expect((await server.send('GET', '/assets?use=sound')).statusCode).toBe(400);
+    const lying = Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_xyze\n\n-Y 4 +X 4\n');
+    await announce(sha(lying), lying.length, 'image/vnd.radiance');
+    await chunk(sha(lying), 0, lying);
+    const answer = await server.send('POST', `/assets/${sha(lying)}/finish`);
+    expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('CIE XYZ')]);
   });
 
   it('say which bytes are wrong or missing', async () => {

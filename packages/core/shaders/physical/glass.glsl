@@ -69,7 +69,7 @@ vec3 refractedTo(vec3 normal, vec3 toEye, float ior, float way) {
  * @family Light
  * @words glass, transmission, refraction, frosted, thick, volume, clear, transparent
  * @source KHR_materials_transmission, KHR_materials_volume, KHR_materials_dispersion
- * @inlet ior number "Index of refraction" = 1.5 in 1..2.5
+ * @inlet ior ior "Index of refraction" = 1.5 in 1..2.5
  * @inlet thickness number "Thickness" = 0 in 0..1 unit m: of the body behind the surface; 0 is a thin pane, which does not bend light.
  * @inlet roughness fraction "Roughness" = 0 in 0..1
  * @inlet dispersion number "Dispersion" = 0 in 0..4: 20 divided by the Abbe number; 0.3 is common glass.

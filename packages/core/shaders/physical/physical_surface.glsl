@@ -9,7 +9,7 @@
  * @inlet roughness fraction "Roughness" = 0.5 in 0..1: 0 mirrors sharply. Its square is the width alpha of the lobe.
  * @inlet normal normal "Normal" = surface normal
  * @inlet occlusion fraction "Occlusion" = 1 in 0..1: how much light from all around gets here.
- * @inlet ior number "Index of refraction" = 1.5 in 1..2.5: 1.33 water, 1.5 glass and plastic, 2.4 diamond.
+ * @inlet ior ior "Index of refraction" = 1.5 in 1..2.5: 1.33 water, 1.5 glass and plastic, 2.4 diamond.
  * @inlet specular fraction "Specular" = 1 in 0..1: how strongly what is no metal mirrors.
  * @inlet specularColour colour "Specular colour" = 1 1 1: tints what is no metal where it is seen head on.
  * @inlet anisotropy fraction "Anisotropy" = 0.7 in 0..1: how much farther it mirrors across the grooves.

@@ -5,6 +5,8 @@ import type { IrFunction } from '../ir/ir';
 export type Meaning =
   | 'number'
   | 'fraction'
+  /** Index of refraction; its control is linked with how much such a substance mirrors head on. */
+  | 'ior'
   | 'count'
   | 'seconds'
   | 'uv'

@@ -6,6 +6,7 @@ import type { FeatureSpec, InletDefault, InletSpec, Meaning, NodeKind, OutletSpe
 const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'number',
   'fraction',
+  'ior',
   'count',
   'seconds',
   'uv',

@@ -71,6 +71,24 @@ describe('Edits of a graph', () => {
     expect([Object.keys(gone.surface.areas), Object.keys(gone.surface.notes)]).toEqual([[], []]);
   });
 
+  it('switch features on and off; ribbons into what goes with one go too, and values stay', () => {
+    const node = { kind: 'physicalSurface', rev: 1, x: 0, y: 0, values: { coat: 0.4 } };
+    const inletsWith = (on: readonly string[]): string[] => ['baseColour', ...(on.includes('hasCoat') ? ['coat'] : [])];
+    const flip = (material: Material, name: string): Material =>
+      after(material, edits.switchFeature(material, 's', inletsWith, name, 'coat'));
+    const coated = flip(after(start, edits.addNode('s', node, 'Surface')), 'hasCoat');
+    expect(coated.surface.nodes['s']?.features).toEqual(['hasCoat']);
+    const wired = after(
+      coated,
+      edits.connect({ node: 'colour', outlet: 'result' }, { node: 's', inlet: 'coat' }),
+      edits.connect({ node: 'colour', outlet: 'result' }, { node: 's', inlet: 'baseColour' }),
+    );
+    const bare = flip(wired, 'hasCoat');
+    expect([bare.surface.nodes['s']?.features, bare.surface.nodes['s']?.values]).toEqual([undefined, { coat: 0.4 }]);
+    expect(Object.keys(bare.surface.ribbons).filter((key) => key.startsWith('s.'))).toEqual(['s.baseColour']);
+    expect(flip(flip(wired, 'hasSheen'), 'hasCoat').surface.nodes['s']?.features).toEqual(['hasSheen']);
+  });
+
   it('keep values under a name, and bring them back', () => {
     const parameter = { name: 'Glow', type: 'number', value: 0.5, order: 0 } as const;
     const one = after(start, addParameter('p', parameter, 'a', { kind: 'parameter', rev: 1, x: 0, y: 0, values: {} }));

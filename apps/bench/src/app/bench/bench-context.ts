@@ -21,6 +21,7 @@ export class BenchContext {
     const types: Record<Meaning, RibbonType> = {
       number: 'number',
       fraction: 'number',
+      ior: 'number',
       count: 'number',
       seconds: 'number',
       uv: 'vec2',

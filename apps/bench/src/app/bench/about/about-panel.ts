@@ -36,6 +36,11 @@ import { GraphWork } from '../graph/graph-work';
           </p>
         }
       }
+      @for (feature of known.features ?? []; track feature.name) {
+        <p class="hint">
+          <strong>{{ feature.label }}</strong> {{ feature.help }}
+        </p>
+      }
       <p class="hint">Formula: {{ known.source }}</p>
     } @else if (problems().length === 0 && work.group() === undefined) {
       @if (work.material().code) {

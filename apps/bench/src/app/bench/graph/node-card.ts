@@ -14,6 +14,8 @@ import {
   featuredKind,
   hasCurve,
   inletKey,
+  iorOfReflectivity,
+  reflectivityOfIor,
   setParameter,
   titleGroup,
   titleOfNode,
@@ -44,7 +46,7 @@ interface InletRow {
   readonly spec: InletSpec;
   readonly type: RibbonType;
   readonly connected: boolean;
-  readonly control: 'none' | 'choice' | 'number' | 'colour' | 'stops' | 'vector' | 'image';
+  readonly control: 'none' | 'choice' | 'number' | 'ior' | 'colour' | 'stops' | 'vector' | 'image';
   readonly value: readonly number[];
 }
 
@@ -232,6 +234,27 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
               }
             </select>
           }
+          @case ('ior') {
+            <span class="card-control card-vector">
+              <brelvin-number
+                [label]="row.spec.label"
+                [help]="row.spec.help"
+                [value]="row.value[0] ?? 1.5"
+                [range]="{ low: row.spec.low, high: row.spec.high }"
+                (changed)="numberChanged(row.spec, $event)"
+                (resetAsked)="reset(row.spec)"
+              />
+              <brelvin-number
+                label="Reflectivity"
+                help="How much it mirrors head on, in percent: linked with the index of refraction, whichever is typed."
+                suffix="%"
+                [value]="reflectivity(row)"
+                [range]="{ low: 0, high: 20 }"
+                (changed)="reflectivityChanged(row.spec, $event)"
+                (resetAsked)="reset(row.spec)"
+              />
+            </span>
+          }
           @case ('vector') {
             <span class="card-control card-vector">
               @for (part of row.value; track $index; let index = $index) {
@@ -400,6 +423,15 @@ export class NodeCard {
     );
   }
 
+  /** Percent. */
+  protected reflectivity({ value: [ior = 1.5] }: InletRow): number {
+    return Math.round(reflectivityOfIor(ior) * 1e4) / 100;
+  }
+
+  protected reflectivityChanged(spec: InletSpec, { value, gesture }: NumberChange): void {
+    this.valueChanged(spec, Math.round(iorOfReflectivity(value / 100) * 1e4) / 1e4, gesture);
+  }
+
   protected valueChanged(spec: InletSpec, value: InletValue, gesture?: string): void {
     const { edits } = this.work.typed();
     this.work.do(edits.setInletValue({ node: this.id(), inlet: spec.name }, value, `${this.title()}: ${spec.label}`), gesture);
@@ -444,6 +476,7 @@ function controlFor(spec: InletSpec, connected: boolean, size: number): InletRow
   if (spec.meaning === 'image') return 'image';
   if (spec.meaning === 'light') return 'none';
   if (spec.choices) return 'choice';
+  if (spec.meaning === 'ior') return 'ior';
   if (spec.meaning === 'colour') return 'colour';
   return size > 1 ? 'vector' : 'number';
 }
