@@ -20,7 +20,7 @@ const LARGEST_FILTERED = 256;
 const SMALLEST_SHARP = 64;
 const LARGEST_SHARP = 512;
 /** Looks of each pixel of a level: the wider the lobe, the more, and the fewer pixels there are. */
-const SAMPLES = [1, 96, 256, 512, 768, 1024] as const;
+const SAMPLES = [1, 80, 160, 256, 384, 640] as const;
 const TABLE_SIDE = 64;
 const TABLE_SAMPLES = 1024;
 
