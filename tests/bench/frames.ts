@@ -12,6 +12,7 @@ import {
   panoramaPixels,
   START_CAMERA,
   Surface,
+  WHOLE_ENVIRONMENT,
   type CompiledMaterial,
   type Device,
   type FrameItem,
@@ -150,7 +151,7 @@ async function prefilterTimes(device: Device): Promise<number[]> {
   const times: number[] = [];
   for (let round = 0; round < 6; round++) {
     const started = performance.now();
-    passes.destroy(await passes.prepare(pixels, async () => undefined));
+    passes.destroy(await passes.prepare(pixels, WHOLE_ENVIRONMENT, async () => undefined));
     times.push(performance.now() - started);
   }
   return times.slice(1);

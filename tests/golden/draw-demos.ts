@@ -5,6 +5,7 @@ import {
   demoPanorama,
   demoLibrary,
   FLOOR,
+  materialsOf,
   FrameRenderer,
   mipChain,
   newMaterial,
@@ -56,7 +57,9 @@ export async function run(): Promise<DemoPictures> {
       scene.show(set);
       const camera = scene.portrait();
       const [first] = scene.items(0);
-      for (const worn of [...materials, { id: FLOOR, document: newMaterial('Floor') }]) {
+      const named = materialsOf(set);
+      const seen = materials.filter((each) => each.id === id || named.has(each.id));
+      for (const worn of [...seen, { id: FLOOR, document: newMaterial('Floor') }]) {
         const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
         if (!compiled || !first) throw new Error(`${worn.id} does not compile`);
         const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, worn.document);

@@ -1,10 +1,13 @@
 import {
   buildMesh,
   compileOutlets,
+  FIRST_ENVIRONMENT,
   FrameRenderer,
+  generatedEnvironment,
   library,
   newMaterial,
   newRig,
+  panoramaPixels,
   START_CAMERA,
   THIS_LIGHT_KIND,
   type GraphNode,
@@ -28,6 +31,7 @@ export interface KindPictures {
 
 const camera = { ...START_CAMERA, target: [0, 0, 0], azimuth: 0.5, elevation: 0.35, fieldOfView: 0.4, distance: 5.3 };
 const SHAPE = 'Shape';
+const MIRRORING: ReadonlySet<string> = new Set(['physicalSurface', 'clearCoat', 'sheenLayer', 'environmentAround', 'environmentMirrored']);
 const DIRECTIONS = ['normal', 'directionToEye', 'directionToLight'];
 
 /** A small picture of each kind: its first outlet on a sphere, the first open inlet fed by the place in the mesh. */
@@ -35,13 +39,16 @@ export async function run(): Promise<KindPictures> {
   const device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
   const renderer = await FrameRenderer.create(device);
   const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.98, segments: 96, rings: 64 }, smooth: true }));
-  const rig = newRig('pictures');
+  const environment = { name: 'Loft window', assets: ['loft'], ...FIRST_ENVIRONMENT, intensity: 0.4, shows: false };
+  await renderer.environments.bring(environment, async () => panoramaPixels(generatedEnvironment('loft-window', 512)));
   const kinds = [...library().kinds.values()].filter(({ id, overloads }) => overloads.length > 0 && id !== THIS_LIGHT_KIND);
   const pictures: Uint8Array[] = [];
   for (const kind of kinds) {
     const { material, outlet, mode } = shown(kind);
     const found = compileOutlets(material, [outlet]);
     if (!('compiled' in found)) throw new Error(`${kind.id}: ${found.problems[0]?.message}`);
+    // Kinds of lighting are told apart best by one light; those that mirror need something to.
+    const rig = MIRRORING.has(kind.id) ? { ...newRig('pictures'), environment } : newRig('pictures');
     const picture = { camera, rig, seconds: 1.3 };
     const surface = await renderer.prepare(found.compiled, picture, mesh, material);
     const cells = found.outlets.map((_, index) => ({ outlet: index, mode }));

@@ -120,7 +120,7 @@ export * from './image/environment/environment-pixels';
 export * from './image/environment/harmonics';
 export * from './image/environment/six-names';
 export * from './image/environment/generated/generated-environment';
-export { EnvironmentPasses, type ReadyEnvironment } from './frame/environment-passes';
+export { EnvironmentPasses, WHOLE_ENVIRONMENT, type ReadyEnvironment } from './frame/environment-passes';
 export { LEVELS as ENVIRONMENT_LEVELS, levelOfRoughness, roughnessOfLevel } from './frame/environment-levels';
 export type { FeatureSpec } from './catalogue/kind';
 export { featuredKind } from './catalogue/features';

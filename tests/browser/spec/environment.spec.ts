@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { generatedEnvironment, newMaterial, newRig, writeRadiance, type FloatPicture, type LightRig, type Material } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
@@ -139,6 +142,44 @@ describe('Environments and glass', () => {
       await bench.saved();
       expect((await rigOf(rig)).environment?.name).toBe('Loft window');
     });
+
+  it('is read from a JPEG with a gain map beyond white', async () => {
+    await open();
+    const grey = async (width: number, height: number, value: number): Promise<Buffer> => {
+      const address = await bench.driver.executeScript<string>(
+        `const [width, height, value] = arguments;
+         const canvas = Object.assign(document.createElement('canvas'), { width, height });
+         const context = canvas.getContext('2d');
+         context.fillStyle = 'rgb(' + [value, value, value] + ')';
+         context.fillRect(0, 0, width, height);
+         return canvas.toDataURL('image/jpeg', 0.98);`,
+        width,
+        height,
+        value,
+      );
+      return Buffer.from(address.slice(address.indexOf(',') + 1), 'base64');
+    };
+    const u32 = (value: number): number[] => [(value >>> 24) & 255, (value >>> 16) & 255, (value >>> 8) & 255, value & 255];
+    const ratio = (value: number): number[] => [...u32(value * 100), ...u32(100)];
+    // ISO 21496-1, annex C: two stops more wherever the map is white.
+    const numbers = [0, 0, 0, 0, 0, ...ratio(0), ...ratio(2), ...ratio(0), ...ratio(2), ...ratio(1), ...ratio(0), ...ratio(0)];
+    const content = [...Buffer.from('urn:iso:std:iso:ts:21496:-1\0'), ...numbers];
+    const map = await grey(32, 16, 255);
+    const segment = Buffer.from([0xff, 0xe2, (content.length + 2) >> 8, (content.length + 2) & 255, ...content]);
+    const base = await grey(64, 32, 110);
+    const folder = mkdtempSync(join(tmpdir(), 'gain-map-'));
+    writeFileSync(join(folder, 'plain.jpg'), base);
+    writeFileSync(join(folder, 'bright.jpg'), Buffer.concat([base, map.subarray(0, 2), segment, map.subarray(2)]));
+    const corner = async (name: string): Promise<number> => {
+      await changes(async () => (await bench.see('input[aria-label="Environment from files"]')).sendKeys(join(folder, name)), 0.3);
+      return (await bench.stagePixels()).brightness(12, 12);
+    };
+    const [plain, bright] = [await corner('plain.jpg'), await corner('bright.jpg')];
+    rmSync(folder, { recursive: true });
+    // sRGB 110 is 0.156 in light, four times that 0.624: 207 as sRGB.
+    expect(Math.abs(plain - 110)).toBeLessThan(4);
+    expect(Math.abs(bright - 207)).toBeLessThan(4);
+  });
 
   it('makes glass step by step, from opaque white to thick frosted glass', async () => {
     const { material } = await open();

@@ -161,6 +161,8 @@ export interface SystemReads {
   readonly looksBehind: boolean;
   /** Light passes through it: what was drawn before is seen, blurred, through both of its sides. */
   readonly transmits: boolean;
+  /** The environment, blurred by how rough what mirrors it is. */
+  readonly mirrors: boolean;
   /** The table of albedos. */
   readonly weighsAlbedos: boolean;
 }
@@ -171,6 +173,7 @@ export function systemReads({ fragment }: Program): SystemReads {
   return {
     looksBehind: [...BEHIND].some((name) => names.has(name)),
     transmits: names.has(THROUGH),
+    mirrors: names.has('environmentCube'),
     weighsAlbedos: names.has('splitSum'),
   };
 }

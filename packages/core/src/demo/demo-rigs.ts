@@ -13,7 +13,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
     document: {
       ...newRig('North window'),
       ambient: newLight('ambient', { colour: [0.78, 0.88, 1], intensity: 0.05 }),
-      environment: demoEnvironment('loft-window', { intensity: 0.3, blur: 0.5 }),
+      environment: demoEnvironment('loft-window', { intensity: 0.22, shows: false }),
     },
   },
   {
@@ -62,7 +62,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
         }),
       },
       background: [0.012, 0.012, 0.012],
-      environment: demoEnvironment('night-harbour', { intensity: 0.45 }),
+      environment: demoEnvironment('night-harbour', { intensity: 0.35 }),
     },
   },
   {

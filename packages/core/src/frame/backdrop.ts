@@ -1,4 +1,4 @@
-import type { Device, DrawCall } from '../device/device';
+import type { Device, DeviceTexture, DrawCall } from '../device/device';
 import type { FrameGlobals } from '../compile/material-values';
 import type { BackgroundFit, LightRig, RigEnvironment } from '../document/light-rig';
 import { viewMatrix, type OrbitCamera } from '../scene/camera';
@@ -37,10 +37,10 @@ export class Backdrop {
     size: PictureSize,
     samples: SampleCount,
   ): DrawCall[] {
-    if (rig.environment?.shows && environment && !rig.transparent) {
-      const values = environmentValues(rig.environment, environment, camera, size);
-      const { sharp, filtered } = environment;
-      return [this.around.drawCall(this.aroundValues, values, { backdropCube: rig.environment.blur > 0 ? filtered : sharp }, samples)];
+    const cube = rig.environment && environment && (rig.environment.blur > 0 ? environment.filtered : environment.sharp);
+    if (rig.environment?.shows && cube && !rig.transparent) {
+      const values = environmentValues(rig.environment, cube, camera, size);
+      return [this.around.drawCall(this.aroundValues, values, { backdropCube: cube }, samples)];
     }
     const { background, backgroundTop = background, backgroundImage, transparent } = rig;
     const seen = transparent ? undefined : backgroundImage && images.find(backgroundImage.image);
@@ -58,7 +58,7 @@ export class Backdrop {
 /** The sight of an environment: without perspective it is seen as with it. */
 function environmentValues(
   { turn, intensity, blur }: RigEnvironment,
-  { sharp }: ReadyEnvironment,
+  cube: DeviceTexture,
   camera: OrbitCamera,
   { width, height }: PictureSize,
 ): FrameGlobals {
@@ -67,7 +67,7 @@ function environmentValues(
   const tangent = Math.tan(camera.fieldOfView / 2);
   // A face spans twice the tangent of an eighth of a round.
   const pixelsOfFace = height / tangent;
-  const level = blur > 0 ? levelOfRoughness(blur) : Math.max(0, Math.log2(sharp.width / pixelsOfFace));
+  const level = blur > 0 ? levelOfRoughness(blur) : Math.max(0, Math.log2(cube.width / pixelsOfFace));
   return new Map([
     ['backdropRight', axis(0, (tangent * width) / height)],
     ['backdropUp', axis(1, tangent)],

@@ -49,12 +49,32 @@ describe('Environments on the device', () => {
     bank.onProgress = (share) => shares.push(Math.round(share * 100));
     bank.next = async () => void pauses++;
     const come = arrival(bank);
-    bank.find(of('day'));
+    bank.find(of('day'), { sharp: false, filtered: true });
     await come;
-    expect(shares).toEqual([0, 17, 33, 50, 67, 83, 100]);
+    expect(shares).toEqual([0, 14, 29, 43, 57, 71, 86, 100]);
     expect(pauses).toBe(LEVELS);
     const levels = device.passes.filter(({ face }) => face === 2).map(({ level }) => level);
     expect(levels).toEqual([undefined, 0, 1, 2, 3, 4, 5]);
+  });
+
+  it('bring to the device only what a picture needs, and more when it needs more', async () => {
+    const { bank, device } = await bankOf(async () => pixels(1));
+    const first = arrival(bank);
+    bank.find(of('day'));
+    await first;
+    expect([device.passes.length, bank.find(of('day'))?.sharp]).toEqual([0, undefined]);
+    const second = arrival(bank);
+    const light = bank.find(of('day'), { sharp: true, filtered: false });
+    expect(light?.harmonics[0]?.[0]).toBeGreaterThan(3);
+    await second;
+    const seen = bank.find(of('day'), { sharp: true, filtered: false });
+    expect([seen?.sharp !== undefined, seen?.filtered]).toEqual([true, undefined]);
+    const third = arrival(bank);
+    bank.find(of('day'), { sharp: false, filtered: true });
+    bank.find(of('day'), { sharp: false, filtered: true });
+    await third;
+    expect(bank.find(of('day'), { sharp: true, filtered: true })?.filtered).toBeDefined();
+    expect(device.passes.filter(({ level }) => level === 5).length).toBe(6);
   });
 
   it('are not asked for again when they can not be had', async () => {
@@ -64,7 +84,8 @@ describe('Environments on the device', () => {
       throw new Error('gone');
     });
     bank.find(of('day'));
-    await new Promise((resolve) => setTimeout(resolve));
+    // One turn for the answer, one for what comes of it.
+    for (let turn = 0; turn < 4; turn++) await Promise.resolve();
     expect([bank.find(of('day')), asked]).toEqual([undefined, 1]);
   });
 

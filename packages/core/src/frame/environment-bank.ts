@@ -1,15 +1,16 @@
 import type { RigEnvironment } from '../document/light-rig';
 import type { EnvironmentPixels } from '../image/environment/environment-pixels';
-import type { EnvironmentPasses, ReadyEnvironment } from './environment-passes';
+import { WHOLE_ENVIRONMENT, type EnvironmentNeed, type EnvironmentPasses, type ReadyEnvironment } from './environment-passes';
 
 type Load = (assets: readonly string[]) => Promise<EnvironmentPixels | undefined>;
 
+const ONLY_LIGHT: EnvironmentNeed = { sharp: false, filtered: false };
 /** A day and a night and what was tried in between. */
 const MOST_ENVIRONMENTS = 4;
 
 /**
- * Environments on the device, by what they are made of. While one is on its way the one before it stays in the picture, so
- * that a swap does not flash.
+ * Environments on the device, by what they are made of, as far as pictures need them. While one is on its way the one before
+ * it stays in the picture, so that a swap does not flash.
  */
 export class EnvironmentBank {
   private readonly ready = new Map<string, ReadyEnvironment>();
@@ -17,7 +18,7 @@ export class EnvironmentBank {
   private last?: string;
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
-  /** Told the part of the filtering that is done, 0…1. */
+  /** Told the part of the work that is done, 0…1. */
   onProgress: (share: number) => void = () => undefined;
   /** Comes back when there is time for the next piece of work. */
   next: () => Promise<void> = async () => undefined;
@@ -29,50 +30,61 @@ export class EnvironmentBank {
     return this.last === undefined ? undefined : this.ready.get(this.last);
   }
 
-  /** The rig's environment, or until it has come the last one; it is asked for once. */
-  find(environment: Pick<RigEnvironment, 'assets'> | undefined): ReadyEnvironment | undefined {
+  /** The rig's environment, or until it has come the last one; what it lacks is asked for once. */
+  find(environment: Pick<RigEnvironment, 'assets'> | undefined, need = ONLY_LIGHT): ReadyEnvironment | undefined {
     if (!environment) {
       this.last = undefined;
       return undefined;
     }
-    const key = environment.assets.join(' ');
+    const key = keyOf(environment);
     const known = this.ready.get(key);
-    if (known) {
-      this.ready.delete(key);
-      this.ready.set(key, known);
-      this.last = key;
-      return known;
-    }
-    if (!this.waiting.has(key)) void this.fetch(key, environment.assets);
-    return this.current;
+    if (!known || !suffices(known, need)) this.ask(key, environment.assets, need);
+    if (!known) return this.current;
+    this.ready.delete(key);
+    this.ready.set(key, known);
+    this.last = key;
+    return known;
   }
 
   /** Whether the rig's own environment can be drawn. */
   has(environment: Pick<RigEnvironment, 'assets'>): boolean {
-    return this.ready.has(environment.assets.join(' '));
+    return this.ready.has(keyOf(environment));
   }
 
   /** Puts an environment on the device before a picture is drawn; one that can not be had is left out. */
-  async bring({ assets }: Pick<RigEnvironment, 'assets'>, load: Load): Promise<void> {
-    const key = assets.join(' ');
-    const pixels = this.ready.has(key) ? undefined : await load(assets).catch(() => undefined);
-    if (pixels) this.put(key, await this.passes.prepare(pixels, this.next));
+  async bring(environment: Pick<RigEnvironment, 'assets'>, load: Load): Promise<void> {
+    const key = keyOf(environment);
+    const known = this.ready.get(key);
+    if (known && suffices(known, WHOLE_ENVIRONMENT)) return;
+    const pixels = await load(environment.assets).catch(() => undefined);
+    if (pixels) this.put(key, await this.passes.prepare(pixels, WHOLE_ENVIRONMENT, this.next));
   }
 
-  private async fetch(key: string, assets: readonly string[]): Promise<void> {
-    this.waiting.add(key);
+  private ask(key: string, assets: readonly string[], need: EnvironmentNeed): void {
+    const question = `${key} ${need.sharp} ${need.filtered}`;
+    if (this.waiting.has(question)) return;
+    this.waiting.add(question);
+    void this.fetch(key, assets, need, question);
+  }
+
+  private async fetch(key: string, assets: readonly string[], need: EnvironmentNeed, question: string): Promise<void> {
     this.onProgress(0);
     const pixels = await this.load(assets).catch(() => undefined);
     // Without pixels it stays among the waiting: asking again at every picture would not help.
     if (!pixels) return this.onProgress(1);
-    const made = await this.passes.prepare(pixels, this.next, this.onProgress);
-    this.waiting.delete(key);
+    const made = await this.passes.prepare(pixels, need, this.next, this.onProgress);
+    this.waiting.delete(question);
     this.put(key, made);
     this.onArrival();
   }
 
+  /** Takes one up, unless what is there has more. */
   private put(key: string, made: ReadyEnvironment): void {
-    this.ready.set(key, made);
+    const before = this.ready.get(key);
+    const less = before !== undefined && suffices(before, { sharp: made.sharp !== undefined, filtered: made.filtered !== undefined });
+    const gone = less ? made : before;
+    if (!less) this.ready.set(key, made);
+    if (gone) this.passes.destroy(gone);
     for (const [old, each] of this.ready) {
       if (this.ready.size <= MOST_ENVIRONMENTS) return;
       if (old === this.last || old === key) continue;
@@ -80,4 +92,12 @@ export class EnvironmentBank {
       this.ready.delete(old);
     }
   }
+}
+
+function keyOf({ assets }: Pick<RigEnvironment, 'assets'>): string {
+  return assets.join(' ');
+}
+
+function suffices({ sharp, filtered }: ReadyEnvironment, need: EnvironmentNeed): boolean {
+  return (!need.sharp || sharp !== undefined) && (!need.filtered || filtered !== undefined);
 }

@@ -7,13 +7,23 @@ import type { Value } from '../ir/value';
 import { FullScreen } from './full-screen';
 import type { UniformBuffer } from './uniform-buffer';
 
-/** An environment on the device. */
+/** What of an environment a picture needs on the device; light from all around needs nothing there. */
+export interface EnvironmentNeed {
+  /** To be seen as it is. */
+  readonly sharp: boolean;
+  /** To be mirrored by rough surfaces, or seen blurred. */
+  readonly filtered: boolean;
+}
+
+export const WHOLE_ENVIRONMENT: EnvironmentNeed = { sharp: true, filtered: true };
+
+/** An environment as far as it was needed. */
 export interface ReadyEnvironment {
-  /** A cube of all that is there to see, with all its levels. */
-  readonly sharp: DeviceTexture;
-  /** A cube whose levels are what surfaces of `roughnessOfLevel` mirror of it. */
-  readonly filtered: DeviceTexture;
   readonly harmonics: Harmonics;
+  /** A cube of all that is there to see, with all its levels. */
+  readonly sharp?: DeviceTexture;
+  /** A cube whose levels are what surfaces of `roughnessOfLevel` mirror of it. */
+  readonly filtered?: DeviceTexture;
 }
 
 const LARGEST_FILTERED = 256;
@@ -68,10 +78,32 @@ export class EnvironmentPasses {
    */
   async prepare(
     pixels: EnvironmentPixels,
+    need: EnvironmentNeed,
     next: () => Promise<void>,
     onProgress: (share: number) => void = () => undefined,
   ): Promise<ReadyEnvironment> {
+    const { harmonics } = pixels;
+    if (!need.sharp && !need.filtered) {
+      onProgress(1);
+      return { harmonics };
+    }
     const sharp = await this.sharpCube(pixels, pixels.levels);
+    const filtered = need.filtered ? await this.filteredCube(pixels, sharp, next, onProgress) : undefined;
+    onProgress(1);
+    return { harmonics, sharp, filtered };
+  }
+
+  destroy({ sharp, filtered }: ReadyEnvironment): void {
+    sharp?.destroy();
+    filtered?.destroy();
+  }
+
+  private async filteredCube(
+    pixels: EnvironmentPixels,
+    sharp: DeviceTexture,
+    next: () => Promise<void>,
+    onProgress: (share: number) => void,
+  ): Promise<DeviceTexture> {
     const dimmed = pixels.dimmed ? await this.sharpCube(pixels, pixels.dimmed) : sharp;
     const side = Math.min(LARGEST_FILTERED, sharp.width);
     const filtered = this.device.createTexture({
@@ -87,16 +119,11 @@ export class EnvironmentPasses {
       await next();
       for (let face = 0; face < 6; face++) this.filterFace(level === 0 ? sharp : dimmed, filtered, { level, face }, pixels.sources, values);
       await this.device.finished();
-      onProgress((level + 1) / LEVELS);
+      onProgress((level + 1) / (LEVELS + 1));
     }
     values.destroy();
     if (dimmed !== sharp) dimmed.destroy();
-    return { sharp, filtered, harmonics: pixels.harmonics };
-  }
-
-  destroy({ sharp, filtered }: ReadyEnvironment): void {
-    sharp.destroy();
-    filtered.destroy();
+    return filtered;
   }
 
   private filterFace(

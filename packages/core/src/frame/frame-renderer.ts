@@ -16,7 +16,7 @@ import type { FrameItem } from './frame-item';
 import { EdgePasses, type EdgePicture } from './edge-passes';
 import { EnvironmentBank } from './environment-bank';
 import { environmentGlobals } from './environment-globals';
-import { EnvironmentPasses } from './environment-passes';
+import { EnvironmentPasses, type EnvironmentNeed } from './environment-passes';
 import { FullScreen } from './full-screen';
 import type { Lens } from './lens';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
@@ -213,7 +213,7 @@ export class FrameRenderer {
     const targets = this.targetsFor(size, samples);
     const { camera, rig, inspection = WHOLE_PICTURE } = picture;
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
-    const environment = this.environments.find(rig.environment);
+    const environment = this.environments.find(rig.environment, environmentNeed(picture));
     const globals = this.uploadFrame(frameGlobals(camera, rig, size, picture, shadows, cssSize), rig);
     const drawOwn = (item: FrameItem, program: 'caster' | 'wires', count: SampleCount): DrawCall => ({
       ...this.drawCall(item, globals, count, program),
@@ -463,6 +463,13 @@ export class FrameRenderer {
 const MOST_TARGETS = 6;
 /** Metres at which nothing stands; half floats go on well beyond. */
 const FAR_AWAY = 1e4;
+
+/** What a picture needs of its environment besides light from all around. */
+function environmentNeed({ rig: { environment, transparent }, items }: Picture): EnvironmentNeed {
+  const seen = environment?.shows === true && !transparent;
+  const mirrored = environment?.lights === true && items.some(({ surface }) => surface?.compiled.mirrors);
+  return { sharp: seen && environment.blur === 0, filtered: mirrored || (seen && environment.blur > 0) };
+}
 
 /** Whether what is seen is a property, or a value. */
 function isPlain({ inspection, lens }: Picture): boolean {

@@ -86,7 +86,8 @@ export class RenderTargets {
     this.secondDepth?.destroy();
     const { distance, depth, colour } = this.seenBehind ?? {};
     for (const each of [distance, depth, colour]) each?.destroy();
-    for (const each of new Set(Object.values(this.gatherTargets ?? {}))) each.destroy();
+    const { light, cover, resolvedLight, resolvedCover } = this.gatherTargets ?? {};
+    for (const each of new Set([light, cover, resolvedLight, resolvedCover])) each?.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();
   }
 }
