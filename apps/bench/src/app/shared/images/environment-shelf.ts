@@ -8,8 +8,9 @@ import {
   type EnvironmentPixels,
   type RigEnvironment,
 } from '@brelvin/core';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
+import { DecodingWorker, FewPromises } from './decoding-worker';
 import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
 
@@ -26,8 +27,10 @@ const TYPES: Readonly<Record<string, string>> = { ...IMAGE_TYPES, ...ENVIRONMENT
 @Injectable({ providedIn: 'root' })
 export class EnvironmentShelf implements OnDestroy {
   private readonly api = inject(AssetApi);
-  private worker?: { readonly thread: Worker; readonly remote: Remote<RemoteEnvironments> };
-  private readonly decoded = new Map<string, Promise<EnvironmentPixels>>();
+  private readonly worker = new DecodingWorker<RemoteEnvironments>(
+    () => new Worker(new URL('./environment.worker', import.meta.url), { type: 'module' }),
+  );
+  private readonly decoded = new FewPromises<EnvironmentPixels>(MOST_DECODED);
   private nextId = 0;
 
   /** What is under way. */
@@ -62,20 +65,20 @@ export class EnvironmentShelf implements OnDestroy {
     try {
       const read = await Promise.all(files.map(async (file) => ({ file, name: file.name, bytes: await file.arrayBuffer() })));
       patch('decoding', 0.05);
-      const pixels = await this.check(
-        read.map(({ name: each, bytes }) => ({ name: each, bytes })),
-        (share) => patch('decoding', 0.05 + share * 0.5),
-        abort.signal,
-      ).catch((error: unknown) => {
-        throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
-      });
+      const plain = read.map(({ name: each, bytes }) => ({ name: each, bytes }));
+      const onShare = proxy((share: number) => patch('decoding', 0.05 + share * 0.5));
+      const pixels = await this.worker
+        .until(abort.signal, (remote) => remote.decode(plain, onShare))
+        .catch((error: unknown) => {
+          throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
+        });
       const assets: string[] = [];
       for (const [index, { file, bytes }] of read.entries()) {
         const type = Object.entries(TYPES).find(([, ending]) => ending === kindOf(new Uint8Array(bytes)))?.[0] ?? 'image/jpeg';
         const share = (part: number): void => patch('sending', 0.55 + ((index + part) / files.length) * 0.45);
         assets.push((await this.api.send(file, file.name.slice(0, LONGEST_NAME), type, share, abort.signal)).sha256);
       }
-      this.remember(assets.join(' '), Promise.resolve(pixels));
+      void this.decoded.keep(assets.join(' '), Promise.resolve(pixels));
       return { name: name.slice(0, LONGEST_NAME) || 'Environment', assets, words: pixels.words };
     } catch (error) {
       if (abort.signal.aborted) return undefined;
@@ -87,52 +90,17 @@ export class EnvironmentShelf implements OnDestroy {
 
   /** The pixels of an environment, for the Stage. @throws ApiFailure, or Error for files that can not be decoded */
   load(assets: readonly string[]): Promise<EnvironmentPixels> {
-    const key = assets.join(' ');
-    const known = this.decoded.get(key);
-    if (known) return known;
-    const loading = Promise.all(assets.map((asset) => this.api.bytes(asset))).then((all) =>
-      this.remote().decode(
+    return this.decoded.get(assets.join(' '), async () => {
+      const all = await Promise.all(assets.map((asset) => this.api.bytes(asset)));
+      return this.worker.remote.decode(
         all.map((bytes, index) => ({ name: `image ${index + 1}`, bytes })),
         proxy(() => undefined),
-      ),
-    );
-    this.remember(key, loading);
-    loading.catch(() => this.decoded.delete(key));
-    return loading;
+      );
+    });
   }
 
   ngOnDestroy(): void {
-    this.worker?.thread.terminate();
-  }
-
-  private async check(
-    files: readonly { readonly name: string; readonly bytes: ArrayBuffer }[],
-    onShare: (share: number) => void,
-    signal: AbortSignal,
-  ): Promise<EnvironmentPixels> {
-    const cancelled = new Promise<never>((_, reject) =>
-      signal.addEventListener('abort', () => {
-        // Decoding can not be interrupted, but its worker can be ended.
-        this.worker?.thread.terminate();
-        this.worker = undefined;
-        reject(new DOMException('cancelled', 'AbortError'));
-      }),
-    );
-    return Promise.race([this.remote().decode(files, proxy(onShare)), cancelled]);
-  }
-
-  private remote(): Remote<RemoteEnvironments> {
-    if (!this.worker) {
-      const thread = new Worker(new URL('./environment.worker', import.meta.url), { type: 'module' });
-      this.worker = { thread, remote: wrap<RemoteEnvironments>(thread) };
-    }
-    return this.worker.remote;
-  }
-
-  private remember(key: string, pixels: Promise<EnvironmentPixels>): void {
-    this.decoded.set(key, pixels);
-    const [oldest] = this.decoded.keys();
-    if (this.decoded.size > MOST_DECODED && oldest !== undefined) this.decoded.delete(oldest);
+    this.worker.end();
   }
 }
 

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { LARGEST_FILE, LONGEST_NAME, type MaterialImage, type MipChain } from '@brelvin/core';
-import { wrap, type Remote } from 'comlink';
 import { AssetApi } from '../api/asset-api';
+import { DecodingWorker, FewPromises } from './decoding-worker';
 import type { RemoteDecoder } from './image.worker';
 
 /** An image on its way in. */
@@ -21,8 +21,10 @@ const DATA_WORDS = /(^|[^a-z])(normal|nrm|rough|metal|height|bump|disp|ao|occlus
 @Injectable({ providedIn: 'root' })
 export class ImageShelf implements OnDestroy {
   private readonly api = inject(AssetApi);
-  private worker?: { readonly thread: Worker; readonly remote: Remote<RemoteDecoder> };
-  private readonly decoded = new Map<string, Promise<MipChain>>();
+  private readonly worker = new DecodingWorker<RemoteDecoder>(
+    () => new Worker(new URL('./image.worker', import.meta.url), { type: 'module' }),
+  );
+  private readonly decoded = new FewPromises<MipChain>(MOST_DECODED);
   private nextId = 0;
 
   /** What is under way. */
@@ -47,7 +49,11 @@ export class ImageShelf implements OnDestroy {
       const bytes = await file.arrayBuffer();
       patch({ doing: 'decoding', share: 0.1 });
       const role = DATA_WORDS.test(file.name) ? 'data' : 'colour';
-      const { width, height, type, chain } = await this.check(bytes, role, abort.signal).catch((error: unknown) => {
+      const checked = this.worker.until(abort.signal, async (remote) => {
+        const head = await remote.inspect(bytes);
+        return { ...head, chain: await remote.decode(bytes, role) };
+      });
+      const { width, height, type, chain } = await checked.catch((error: unknown) => {
         throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
       });
       patch({ doing: 'sending', share: 0.4 });
@@ -58,7 +64,7 @@ export class ImageShelf implements OnDestroy {
         (share) => patch({ share: 0.4 + share * 0.6 }),
         abort.signal,
       );
-      this.remember(`${sha256} ${role}`, Promise.resolve(chain));
+      void this.decoded.keep(`${sha256} ${role}`, Promise.resolve(chain));
       const name = file.name.replace(/\.[^.]+$/, '').slice(0, LONGEST_NAME);
       return { name, asset: sha256, width, height, role, wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 };
     } catch (error) {
@@ -71,48 +77,10 @@ export class ImageShelf implements OnDestroy {
 
   /** The pixels of an image, for the Stage. @throws ApiFailure, or Error for a file that can not be decoded */
   load({ asset, role }: Pick<MaterialImage, 'asset' | 'role'>): Promise<MipChain> {
-    const key = `${asset} ${role}`;
-    const known = this.decoded.get(key);
-    if (known) return known;
-    const loading = this.api.bytes(asset).then((bytes) => this.remote().decode(bytes, role));
-    this.remember(key, loading);
-    loading.catch(() => this.decoded.delete(key));
-    return loading;
+    return this.decoded.get(`${asset} ${role}`, async () => this.worker.remote.decode(await this.api.bytes(asset), role));
   }
 
   ngOnDestroy(): void {
-    this.worker?.thread.terminate();
-  }
-
-  private async check(
-    bytes: ArrayBuffer,
-    role: 'colour' | 'data',
-    signal: AbortSignal,
-  ): Promise<{ width: number; height: number; type: string; chain: MipChain }> {
-    const cancelled = new Promise<never>((_, reject) =>
-      signal.addEventListener('abort', () => {
-        // Decoding can not be interrupted, but its worker can be ended.
-        this.worker?.thread.terminate();
-        this.worker = undefined;
-        reject(new DOMException('cancelled', 'AbortError'));
-      }),
-    );
-    const remote = this.remote();
-    const head = await Promise.race([remote.inspect(bytes), cancelled]);
-    return { ...head, chain: await Promise.race([remote.decode(bytes, role), cancelled]) };
-  }
-
-  private remote(): Remote<RemoteDecoder> {
-    if (!this.worker) {
-      const thread = new Worker(new URL('./image.worker', import.meta.url), { type: 'module' });
-      this.worker = { thread, remote: wrap<RemoteDecoder>(thread) };
-    }
-    return this.worker.remote;
-  }
-
-  private remember(key: string, chain: Promise<MipChain>): void {
-    this.decoded.set(key, chain);
-    const [oldest] = this.decoded.keys();
-    if (this.decoded.size > MOST_DECODED && oldest !== undefined) this.decoded.delete(oldest);
+    this.worker.end();
   }
 }
