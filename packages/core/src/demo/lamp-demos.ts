@@ -66,7 +66,7 @@ function seaFrostedGlobe(): BrelvinDocument {
 function burnerBrass(): BrelvinDocument {
   return {
     ...newMaterial('Burner brass', HERE),
-    tags: ['lamp', 'metal'],
+    tags: ['lamp'],
     surface: graph(
       {
         place: ['place', 0, 260],
@@ -99,7 +99,7 @@ function burnerBrass(): BrelvinDocument {
 function lacqueredFloat(): BrelvinDocument {
   return {
     ...newMaterial('Lacquered float', HERE),
-    tags: ['lamp', 'lacquer'],
+    tags: ['lamp'],
     surface: graph(
       {
         flakes: ['flakes', 0, 80, { scale: 70, density: 0.7, size: 0.9, spread: 0.28 }],
@@ -130,7 +130,7 @@ function tallowSeal(): BrelvinDocument {
   const wax = surface.nodes['wax'];
   return {
     ...newMaterial('Tallow seal', HERE),
-    tags: ['seal'],
+    tags: ['lamp'],
     surface: wax ? { ...surface, nodes: { wax: { ...wax, image: 'ball' } } } : surface,
     images: {
       ball: {
