@@ -136,10 +136,11 @@ void main() {
       shine += (steady + growing * (g2 * g2 * g)) * c * (nl * w.z * lobe);
     }
   }
+  float sharp = clamp(materialValues[1].x, 0.0, 1.0);
   vec3 r = reflect(-v, n);
   vec3 mirrored = max(ambientColour.rgb + ambientSlope.rgb * r.y, 0.0);
   if (environmentTurn.z > 0.0)
-    mirrored += textureLod(environmentCube, intoEnvironment(r), environmentTurn.w * rough * (1.5 - 0.5 * rough)).rgb * environmentTurn.z;
+    mirrored += textureLod(environmentCube, intoEnvironment(r), environmentTurn.w * sharp * (1.5 - 0.5 * sharp)).rgb * environmentTurn.z;
   float hidden = clamp(pow(max(nv + open, 1e-4), exp2(-16.0 * rough - 1.0)) - 1.0 + open, 0.0, 1.0);
   vec3 sum = base * (ambient * open + scattered) * matte + shine + (steady * e + growing * ab.y) * mirrored * hidden;
   sum = clamp(sum, -6.0e4, 6.0e4);

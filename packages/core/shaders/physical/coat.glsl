@@ -34,6 +34,6 @@ Lit clearCoat(Lit under, float coat, float roughness, vec3 normal) {
   }
   Lit lit = multiplyValues(under, 1.0 - mirrored);
   lit.specular += shine;
-  lit.reflection += mirrored * mirroredHere(reflect(-toEye, normal), rough);
+  lit.reflection += mirrored * mirroredHere(reflect(-toEye, normal), clamp(roughness, 0.0, 1.0));
   return lit;
 }

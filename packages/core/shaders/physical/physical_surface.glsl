@@ -139,7 +139,7 @@ Lit physicalSurface(
   lit.ambient = base * around * (matteShare * open);
   lit.diffuse = base * matte * matteShare;
   lit.specular = shine;
-  lit.reflection = mirrored * mirroredHere(reflect(-toEye, mirrorNormal), rough) * mirrorOcclusion(nDotV, open, rough);
+  lit.reflection = mirrored * mirroredHere(reflect(-toEye, mirrorNormal), clamp(roughness, 0.0, 1.0)) * mirrorOcclusion(nDotV, open, rough);
   if (hasTransmission) {
     vec3 left = base;
     vec3 behind = vec3(0.0);

@@ -1,4 +1,4 @@
-import { environmentGlobals } from './environment-globals';
+import { environmentGlobals } from './environment/environment-globals';
 import { clipFromWorld, eyeDirection, eyePosition, viewMatrix, type OrbitCamera } from '../scene/camera';
 import { lightNumbers, type LightNumbers } from '../scene/lights';
 import type { ShadowView } from '../scene/shadow-views';

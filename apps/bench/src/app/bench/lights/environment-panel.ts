@@ -69,6 +69,9 @@ import { RigWork } from './rig-work';
       @if (work.refusal(); as words) {
         <p class="hint refusal environment-wide" role="alert">{{ words }}</p>
       }
+      @if (work.missing(); as words) {
+        <p class="hint refusal environment-wide" role="alert">{{ words }}</p>
+      }
       @for (words of work.words(); track words) {
         <p class="hint environment-wide" role="status">{{ words }}</p>
       }

@@ -1,4 +1,4 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { swapEnvironment, type RigEnvironment } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
@@ -20,6 +20,12 @@ export class EnvironmentWork {
   /** What was done to the last file on its way. */
   readonly words = signal<readonly string[]>([]);
   readonly job = this.shelf.job;
+  /** Why the environment in use is not in the picture. */
+  readonly missing = computed(() => {
+    const [failed, used] = [this.shelf.failed(), this.rig.rig().environment];
+    if (!failed || failed.assets.join() !== used?.assets.join()) return undefined;
+    return `“${used.name}” can not be shown. ${failed.words} Choose another one, or take it in from its files again.`;
+  });
 
   async refresh(): Promise<void> {
     try {

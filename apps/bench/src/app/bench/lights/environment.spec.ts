@@ -19,17 +19,19 @@ const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.native
 
 describe('The environment panel', () => {
   let work: RigWork;
+  const failed = signal<{ assets: readonly string[]; words: string } | undefined>(undefined);
   let take: jasmine.Spy<(files: readonly File[]) => Promise<TakenEnvironment | undefined>>;
 
   async function show(rig: LightRig): Promise<ComponentFixture<EnvironmentPanel>> {
     take = jasmine.createSpy('take');
+    failed.set(undefined);
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         RigWork,
         EnvironmentWork,
         { provide: AssetApi, useValue: { list: async () => ({ assets: listed, total: 2 }) } },
-        { provide: EnvironmentShelf, useValue: { take, job: signal(undefined) } },
+        { provide: EnvironmentShelf, useValue: { take, job: signal(undefined), failed } },
       ],
     });
     work = TestBed.inject(RigWork);
@@ -128,6 +130,16 @@ describe('The environment panel', () => {
       environment: { ...FIRST_ENVIRONMENT, name: 'Cube', assets: ['4', '5', '6', '7', '8', '9'].map((each) => each.repeat(64)) },
     });
     expect(root(fixture).textContent).toContain('Cube');
+  });
+
+  it('says why the one in use is not in the picture', async () => {
+    const fixture = await show({ ...newRig('r'), environment: { ...FIRST_ENVIRONMENT, ...DAY } });
+    failed.set({ assets: NIGHT.assets, words: 'Gone.' });
+    await fixture.whenStable();
+    expect(root(fixture).querySelector('[role=alert]')).toBeNull();
+    failed.set({ assets: DAY.assets, words: 'The image is not in the workspace any more.' });
+    await fixture.whenStable();
+    expect(root(fixture).querySelector('[role=alert]')?.textContent).toContain('“Day” can not be shown. The image is not in the workspace');
   });
 
   it('says how far the filtering is', async () => {

@@ -35,6 +35,8 @@ export class EnvironmentShelf implements OnDestroy {
 
   /** What is under way. */
   readonly job = signal<ImageJob | undefined>(undefined);
+  /** The last environment that could not be had, and why. */
+  readonly failed = signal<{ readonly assets: readonly string[]; readonly words: string } | undefined>(undefined);
 
   /** Whether files look like an environment: one picture beyond white, or the six sides of a cube. */
   static fits(files: readonly File[]): boolean {
@@ -90,13 +92,18 @@ export class EnvironmentShelf implements OnDestroy {
 
   /** The pixels of an environment, for the Stage. @throws ApiFailure, or Error for files that can not be decoded */
   load(assets: readonly string[]): Promise<EnvironmentPixels> {
-    return this.decoded.get(assets.join(' '), async () => {
+    const loading = this.decoded.get(assets.join(' '), async () => {
       const all = await Promise.all(assets.map((asset) => this.api.bytes(asset)));
       return this.worker.remote.decode(
         all.map((bytes, index) => ({ name: `image ${index + 1}`, bytes })),
         proxy(() => undefined),
       );
     });
+    loading.then(
+      () => this.failed.update((failed) => (failed?.assets.join() === assets.join() ? undefined : failed)),
+      (error: unknown) => this.failed.set({ assets, words: error instanceof Error ? error.message : String(error) }),
+    );
+    return loading;
   }
 
   ngOnDestroy(): void {

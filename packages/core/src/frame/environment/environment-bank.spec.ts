@@ -1,10 +1,10 @@
-import { panoramaPixels, type EnvironmentPixels } from '../image/environment/environment-pixels';
-import { RecordingDevice } from '../testing/recording-device';
+import { panoramaPixels, type EnvironmentPixels } from '../../image/environment/environment-pixels';
+import { RecordingDevice } from '../../testing/recording-device';
 import { EnvironmentBank } from './environment-bank';
 import { environmentGlobals } from './environment-globals';
 import { levelOfRoughness, LEVELS, roughnessOfLevel } from './environment-levels';
 import { EnvironmentPasses } from './environment-passes';
-import { FIRST_ENVIRONMENT } from '../document/rig-edits';
+import { FIRST_ENVIRONMENT } from '../../document/rig-edits';
 
 const pixels = (value: number): EnvironmentPixels => panoramaPixels({ width: 8, height: 4, data: new Float32Array(96).fill(value) });
 const of = (name: string): { assets: string[] } => ({ assets: [name] });

@@ -1,5 +1,5 @@
-import type { RigEnvironment } from '../document/light-rig';
-import type { EnvironmentPixels } from '../image/environment/environment-pixels';
+import type { RigEnvironment } from '../../document/light-rig';
+import type { EnvironmentPixels } from '../../image/environment/environment-pixels';
 import { WHOLE_ENVIRONMENT, type EnvironmentNeed, type EnvironmentPasses, type ReadyEnvironment } from './environment-passes';
 
 type Load = (assets: readonly string[]) => Promise<EnvironmentPixels | undefined>;

@@ -1,7 +1,7 @@
-import type { FrameGlobals } from '../compile/material-values';
-import type { LightRig } from '../document/light-rig';
-import type { Harmonics } from '../image/environment/harmonics';
-import type { Value } from '../ir/value';
+import type { FrameGlobals } from '../../compile/material-values';
+import type { LightRig } from '../../document/light-rig';
+import type { Harmonics } from '../../image/environment/harmonics';
+import type { Value } from '../../ir/value';
 import { LEVELS } from './environment-levels';
 
 /** The members of `Lights` that say what comes from all around; black where the rig's environment lights nothing. */

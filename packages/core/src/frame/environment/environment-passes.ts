@@ -1,11 +1,11 @@
-import type { Device, DeviceTexture } from '../device/device';
-import { MOST_SOURCES, type BrightSource } from '../image/environment/bright-sources';
-import type { EnvironmentPixels } from '../image/environment/environment-pixels';
-import type { Harmonics } from '../image/environment/harmonics';
+import type { Device, DeviceTexture } from '../../device/device';
+import { MOST_SOURCES, type BrightSource } from '../../image/environment/bright-sources';
+import type { EnvironmentPixels } from '../../image/environment/environment-pixels';
+import type { Harmonics } from '../../image/environment/harmonics';
 import { LEVELS, roughnessOfLevel } from './environment-levels';
-import type { Value } from '../ir/value';
-import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { Value } from '../../ir/value';
+import { FullScreen } from '../full-screen';
+import type { UniformBuffer } from '../uniform-buffer';
 
 /** What of an environment a picture needs on the device; light from all around needs nothing there. */
 export interface EnvironmentNeed {
