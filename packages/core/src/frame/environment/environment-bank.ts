@@ -76,6 +76,7 @@ export class EnvironmentBank {
     this.waiting.delete(question);
     this.put(key, made);
     this.onArrival();
+    this.onProgress(1);
   }
 
   /** Takes one up, unless what is there has more. */

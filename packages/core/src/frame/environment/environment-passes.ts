@@ -83,13 +83,9 @@ export class EnvironmentPasses {
     onProgress: (share: number) => void = () => undefined,
   ): Promise<ReadyEnvironment> {
     const { harmonics } = pixels;
-    if (!need.sharp && !need.filtered) {
-      onProgress(1);
-      return { harmonics };
-    }
+    if (!need.sharp && !need.filtered) return { harmonics };
     const sharp = await this.sharpCube(pixels, pixels.levels);
     const filtered = need.filtered ? await this.filteredCube(pixels, sharp, next, onProgress) : undefined;
-    onProgress(1);
     return { harmonics, sharp, filtered };
   }
 

@@ -40,7 +40,7 @@ const HARDLY = 4;
       aria-label="Stage. Drag to orbit, Shift-drag to pan, wheel to move closer. Arrow keys orbit, plus and minus move, F frames the mesh."
       [attr.data-programs]="state().compiledPrograms"
       [attr.data-pictures]="state().pictures"
-      [attr.data-sharp]="state().sharp"
+      [attr.data-sharp]="atRest()"
       [attr.data-painted]="state().hasSurface"
       (pointerdown)="down($event)"
       (pointermove)="move($event)"
@@ -82,6 +82,9 @@ export class Stage implements AfterViewInit {
   /** CSS pixels of the picture. */
   protected readonly extent = signal({ width: 0, height: 0 });
   private dragging?: { x: number; y: number; pans: boolean; moved: number };
+
+  /** Nothing more comes into the picture by itself: not an environment either. */
+  protected readonly atRest = computed(() => this.state().sharp && (this.state().filtering ?? 1) >= 1);
 
   /** Says why the picture is not what the graph says. */
   protected readonly notice = computed(() => {
