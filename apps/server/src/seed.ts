@@ -1,4 +1,13 @@
-import { CHUNK_BYTES, DEMO_DOCUMENTS, type BrelvinDocument, type Material } from '@brelvin/core';
+import {
+  CHUNK_BYTES,
+  DEMO_DOCUMENTS,
+  demoPanorama,
+  panoramaHarmonics,
+  toldHarmonics,
+  type BrelvinDocument,
+  type Material,
+  type RigEnvironment,
+} from '@brelvin/core';
 import { demoEnvironments, demoImages } from './demo-images';
 import type { AssetRepository } from './store/asset-repository';
 import type { DocumentRepository } from './store/document-repository';
@@ -22,8 +31,17 @@ export async function seedDemo(documents: DocumentRepository, assets: AssetRepos
 function readdressed(document: BrelvinDocument, addresses: ReadonlyMap<string, string>): BrelvinDocument {
   const real = (asset: string): string => addresses.get(asset) ?? asset;
   if (document.format === 'brelvin-light-rig' && document.environment)
-    return { ...document, environment: { ...document.environment, assets: document.environment.assets.map(real) } };
+    return {
+      ...document,
+      environment: { ...document.environment, ...told(document.environment), assets: document.environment.assets.map(real) },
+    };
   if (document.format !== 'brelvin-material') return document;
   const images = Object.entries(document.images).map(([id, image]) => [id, { ...image, asset: real(image.asset) }]);
   return { ...document, images: Object.fromEntries(images) as Material['images'] };
+}
+
+/** The light of a demo environment, so that rigs which it only lights need no file. */
+function told({ assets: [asset] }: RigEnvironment): Pick<RigEnvironment, 'light'> {
+  const picture = demoPanorama(asset);
+  return picture ? { light: toldHarmonics(panoramaHarmonics(picture)) } : {};
 }

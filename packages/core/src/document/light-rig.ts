@@ -107,6 +107,11 @@ export interface RigEnvironment {
   readonly shows: boolean;
   /** How blurred it is seen there, 0…1. */
   readonly blur: number;
+  /**
+   * Its light from all around as nine coefficients of a colour (see image/environment/harmonics), so that what only that
+   * lights needs no file; worked out from the file when absent.
+   */
+  readonly light?: readonly (readonly number[])[];
 }
 
 export interface BackgroundImage {

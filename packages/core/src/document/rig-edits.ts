@@ -69,20 +69,31 @@ export function setBackgroundKind(rig: LightRig, kind: BackgroundKind, image = r
 const KEEPS_IMAGE: ReadonlySet<BackgroundKind> = new Set(['nothing', 'environment']);
 
 /** How an environment is used when it is taken up first: it lights and is seen. */
-export const FIRST_ENVIRONMENT: Omit<RigEnvironment, 'name' | 'assets'> = { turn: 0, intensity: 1, lights: true, shows: true, blur: 0 };
+export const FIRST_ENVIRONMENT: Omit<RigEnvironment, 'name' | 'assets' | 'light'> = {
+  turn: 0,
+  intensity: 1,
+  lights: true,
+  shows: true,
+  blur: 0,
+};
 
 /**
  * Puts another environment in the place of the one that is there, which keeps its turn and all that is set; nothing takes it
  * away.
  */
-export function swapEnvironment(rig: LightRig, wanted?: Pick<RigEnvironment, 'name' | 'assets'>): Edit {
+export function swapEnvironment(rig: LightRig, wanted?: Pick<RigEnvironment, 'name' | 'assets' | 'light'>): Edit {
   if (!wanted) return { label: 'No environment', changes: rig.environment ? [{ path: ['environment'] }] : [] };
-  const value = { ...(rig.environment ?? FIRST_ENVIRONMENT), ...wanted };
+  // The light of the one before is not its own.
+  const kept = { ...(rig.environment ?? FIRST_ENVIRONMENT), light: undefined };
+  const { light, ...value } = { ...kept, ...wanted };
   const seen = value.shows && rig.transparent ? [{ path: ['transparent'] }] : [];
-  return { label: `Environment: ${wanted.name}`, changes: [{ path: ['environment'], value }, ...seen] };
+  return {
+    label: `Environment: ${wanted.name}`,
+    changes: [{ path: ['environment'], value: { ...value, ...(light ? { light } : {}) } }, ...seen],
+  };
 }
 
-export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(
+export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 'assets' | 'light'>>(
   field: K,
   value: RigEnvironment[K],
   label: string,

@@ -335,6 +335,7 @@ export const RIG_SCHEMA = object({
       lights: { schema: yesOrNo },
       shows: { schema: yesOrNo },
       blur: { schema: number(0, 1) },
+      light: { schema: list(list(number(), 3), 9), optional: true, help: 'Nine coefficients of its light, scene-linear.' },
     }),
     optional: true,
   },

@@ -1,4 +1,5 @@
 import { panoramaPixels, type EnvironmentPixels } from '../../image/environment/environment-pixels';
+import { toldHarmonics } from '../../image/environment/harmonics';
 import { RecordingDevice } from '../../testing/recording-device';
 import { EnvironmentBank } from './environment-bank';
 import { environmentGlobals } from './environment-globals';
@@ -75,6 +76,20 @@ describe('Environments on the device', () => {
     await third;
     expect(bank.find(of('day'), { sharp: true, filtered: true })?.filtered).toBeDefined();
     expect(device.passes.filter(({ level }) => level === 5).length).toBe(6);
+  });
+
+  it('need no file where a document tells their light, and only light is wanted', async () => {
+    const asked: string[] = [];
+    const { bank } = await bankOf(async ([name]) => (asked.push(name ?? ''), pixels(1)));
+    const told = { assets: ['day'], light: toldHarmonics(pixels(0.5).harmonics) };
+    expect(bank.find(told)?.harmonics[0]?.[0]).toBeCloseTo(pixels(0.5).harmonics[0]?.[0] ?? NaN, 5);
+    expect(asked).toEqual([]);
+    const come = arrival(bank);
+    bank.find(told, { sharp: true, filtered: false });
+    await come;
+    expect([asked, bank.find(told)?.sharp !== undefined]).toEqual([['day'], true]);
+    const environment = { ...FIRST_ENVIRONMENT, name: 'day', ...told };
+    expect((environmentGlobals({ environment }).get('environmentTurn') as readonly number[])[2]).toBe(1);
   });
 
   it('are not asked for again when they can not be had', async () => {

@@ -31,13 +31,15 @@ export class EnvironmentBank {
   }
 
   /** The rig's environment, or until it has come the last one; what it lacks is asked for once. */
-  find(environment: Pick<RigEnvironment, 'assets'> | undefined, need = ONLY_LIGHT): ReadyEnvironment | undefined {
+  find(environment: Pick<RigEnvironment, 'assets' | 'light'> | undefined, need = ONLY_LIGHT): ReadyEnvironment | undefined {
     if (!environment) {
       this.last = undefined;
       return undefined;
     }
     const key = keyOf(environment);
     const known = this.ready.get(key);
+    const told = environment.light && !need.sharp && !need.filtered;
+    if (told && !known) return { harmonics: environment.light };
     if (!known || !suffices(known, need)) this.ask(key, environment.assets, need);
     if (!known) return this.current;
     this.ready.delete(key);

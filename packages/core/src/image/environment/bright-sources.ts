@@ -63,15 +63,16 @@ function sourcesAbove(parts: readonly LookingPicture[], limit: number): BrightSo
   parts.forEach(({ picture, direction, angle, round }, part) => {
     const grain = Math.max(1, Math.round(round * GRAIN));
     eachPixel(picture, (x, y, at) => {
-      const above = [0, 1, 2].map((channel) => Math.max((picture.data[at + channel] ?? 0) - limit, 0));
-      const [red = 0, green = 0, blue = 0] = above;
-      if (tooMany || red + green + blue <= 0) return;
+      // Most pixels are not: they must cost nothing.
+      const [red, green, blue] = [picture.data[at] ?? 0, picture.data[at + 1] ?? 0, picture.data[at + 2] ?? 0];
+      if (tooMany || (red <= limit && green <= limit && blue <= limit)) return;
+      const above = [red, green, blue].map((each) => Math.max(each - limit, 0));
       const key = `${part} ${Math.floor(x / grain)} ${Math.floor(y / grain)}`;
       const source = found.get(key) ?? { towards: [0, 0, 0], power: [0, 0, 0], weight: 0 };
       found.set(key, source);
       const share = angle(x, y);
       const way = direction(x, y);
-      const weight = (red + green + blue) * share;
+      const weight = above.reduce((sum, each) => sum + each, 0) * share;
       for (let axis = 0; axis < 3; axis++) {
         source.towards[axis] = (source.towards[axis] ?? 0) + (way[axis] ?? 0) * weight;
         source.power[axis] = (source.power[axis] ?? 0) + (above[axis] ?? 0) * share;

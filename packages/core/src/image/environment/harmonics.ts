@@ -36,6 +36,11 @@ export function panoramaHarmonics({ width, height, data }: FloatPicture): Harmon
   return sums.finish();
 }
 
+/** The same, short enough to stand in a document. */
+export function toldHarmonics(harmonics: Harmonics): number[][] {
+  return harmonics.map((colour) => colour.map((each) => Math.round(each * 1e6) / 1e6));
+}
+
 /** The same of six faces. */
 export function facesHarmonics(faces: readonly FloatPicture[]): Harmonics {
   const sums = new Sums();

@@ -169,7 +169,7 @@ export class EnvironmentPanel {
     if (files.length > 0) void this.work.take(files);
   }
 
-  protected set<K extends Exclude<keyof RigEnvironment, 'name' | 'assets'>>(
+  protected set<K extends Exclude<keyof RigEnvironment, 'name' | 'assets' | 'light'>>(
     field: K,
     value: RigEnvironment[K],
     label: string,

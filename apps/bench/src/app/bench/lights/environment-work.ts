@@ -4,7 +4,7 @@ import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { RigWork } from './rig-work';
 
-export type KnownEnvironment = Pick<RigEnvironment, 'name' | 'assets'>;
+export type KnownEnvironment = Pick<RigEnvironment, 'name' | 'assets' | 'light'>;
 
 /** Which environments there are to choose from, and all that is done with files of them. */
 @Injectable()

@@ -152,6 +152,15 @@ describe('The environment panel', () => {
     expect(root(fixture).textContent).not.toContain('Blurring');
   });
 
+  it('leaves the light of the one before behind', () => {
+    const light = Array.from({ length: 9 }, () => [1, 1, 1]);
+    const rig: LightRig = { ...newRig('r'), environment: { ...FIRST_ENVIRONMENT, ...DAY, light } };
+    expect(applyChanges(rig, swapEnvironment(rig, NIGHT).changes).environment?.light).toBeUndefined();
+    const told = applyChanges(rig, swapEnvironment(rig, { ...NIGHT, light: light.map(() => [0.5, 0.5, 0.5]) }).changes);
+    expect(told.environment?.light?.[8]).toEqual([0.5, 0.5, 0.5]);
+    expect(() => parseDocument(JSON.stringify(told))).not.toThrow();
+  });
+
   it('comes forward when a transparent rig takes one up', () => {
     const { changes } = swapEnvironment({ ...newRig('r'), transparent: true }, DAY);
     expect(applyChanges({ ...newRig('r'), transparent: true }, changes).transparent).toBeUndefined();

@@ -5,6 +5,7 @@ import {
   IMAGE_TYPES,
   LARGEST_FILE,
   LONGEST_NAME,
+  toldHarmonics,
   type EnvironmentPixels,
   type RigEnvironment,
 } from '@brelvin/core';
@@ -15,7 +16,7 @@ import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
 
 /** An environment that was taken in, and what was done to it on its way. */
-export interface TakenEnvironment extends Pick<RigEnvironment, 'name' | 'assets'> {
+export interface TakenEnvironment extends Pick<RigEnvironment, 'name' | 'assets' | 'light'> {
   readonly words: readonly string[];
 }
 
@@ -81,7 +82,7 @@ export class EnvironmentShelf implements OnDestroy {
         assets.push((await this.api.send(file, file.name.slice(0, LONGEST_NAME), type, share, abort.signal)).sha256);
       }
       void this.decoded.keep(assets.join(' '), Promise.resolve(pixels));
-      return { name: name.slice(0, LONGEST_NAME) || 'Environment', assets, words: pixels.words };
+      return { name: name.slice(0, LONGEST_NAME) || 'Environment', assets, light: toldHarmonics(pixels.harmonics), words: pixels.words };
     } catch (error) {
       if (abort.signal.aborted) return undefined;
       throw error;
