@@ -1,6 +1,6 @@
 // Light from all around: an environment, blurred beforehand by how rough what mirrors it is.
 
-// Level by level rougher, as `roughnessOfLevel` says.
+// Level by level rougher; which level stands for which roughness is said by `levelOfRoughness`.
 uniform samplerCube environmentCube;
 
 // A direction of the world in the environment's own frame.
@@ -35,10 +35,6 @@ vec3 environmentAround(vec3 normal) {
 // Levels lie closer where roughness changes a mirrored picture most.
 float levelOfRoughness(float roughness) {
   return environmentTurn.w * roughness * (1.5 - 0.5 * roughness);
-}
-
-float roughnessOfLevel(float level, float roughest) {
-  return 1.5 - sqrt(2.25 - 2.0 * level / roughest);
 }
 
 /**

@@ -25,10 +25,11 @@ describe('Environments on the device', () => {
     const asked: string[] = [];
     const { bank } = await bankOf(async ([name]) => (asked.push(name ?? ''), pixels(1)));
     const come = arrival(bank);
-    expect([bank.find(of('day')), bank.find(of('day')), bank.has(of('day'))]).toEqual([undefined, undefined, false]);
+    expect([bank.find(of('day')), bank.find(of('day')), bank.current]).toEqual([undefined, undefined, undefined]);
     await come;
     expect(bank.find(of('day'))?.harmonics[0]?.[0]).toBeGreaterThan(3);
-    expect([asked, bank.has(of('day'))]).toEqual([['day'], true]);
+    expect(bank.current).toBe(bank.find(of('day')));
+    expect(asked).toEqual(['day']);
   });
 
   it('stay in the picture until the next one has come; without one there is nothing', async () => {
@@ -107,11 +108,12 @@ describe('Environments on the device', () => {
   it('give their memory back when many were tried', async () => {
     const { bank, device } = await bankOf(async () => pixels(1));
     await bank.bring(of('0'), bank.load);
-    bank.find(of('0'));
+    const first = bank.find(of('0'));
     const alone = device.alive;
     for (let count = 1; count < 9; count++) await bank.bring(of(String(count)), bank.load);
     expect(device.alive - alone).toBeLessThan(12);
-    expect(bank.has(of('0'))).toBeTrue();
+    expect(first).toBeDefined();
+    expect(bank.find(of('0'))).toBe(first);
   });
 
   it('are numbers of the block of lights: turned, as strong as wanted, dark where they are not to light', () => {

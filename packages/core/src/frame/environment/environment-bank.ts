@@ -48,11 +48,6 @@ export class EnvironmentBank {
     return known;
   }
 
-  /** Whether the rig's own environment can be drawn. */
-  has(environment: Pick<RigEnvironment, 'assets'>): boolean {
-    return this.ready.has(keyOf(environment));
-  }
-
   /** Puts an environment on the device before a picture is drawn; one that can not be had is left out. */
   async bring(environment: Pick<RigEnvironment, 'assets'>, load: Load): Promise<void> {
     const key = keyOf(environment);

@@ -58,7 +58,7 @@ function meanOf(parts: readonly LookingPicture[]): number {
 
 /** Nothing where there are too many. */
 function sourcesAbove(parts: readonly LookingPicture[], limit: number): BrightSource[] | undefined {
-  const found = new Map<string, { readonly towards: number[]; readonly power: number[]; weight: number }>();
+  const found = new Map<string, { readonly towards: number[]; readonly power: number[] }>();
   let tooMany = false;
   parts.forEach(({ picture, direction, angle, round }, part) => {
     const grain = Math.max(1, Math.round(round * GRAIN));
@@ -68,7 +68,7 @@ function sourcesAbove(parts: readonly LookingPicture[], limit: number): BrightSo
       if (tooMany || (red <= limit && green <= limit && blue <= limit)) return;
       const above = [red, green, blue].map((each) => Math.max(each - limit, 0));
       const key = `${part} ${Math.floor(x / grain)} ${Math.floor(y / grain)}`;
-      const source = found.get(key) ?? { towards: [0, 0, 0], power: [0, 0, 0], weight: 0 };
+      const source = found.get(key) ?? { towards: [0, 0, 0], power: [0, 0, 0] };
       found.set(key, source);
       const share = angle(x, y);
       const way = direction(x, y);
