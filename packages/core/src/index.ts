@@ -125,3 +125,8 @@ export { LEVELS as ENVIRONMENT_LEVELS, levelOfRoughness, roughnessOfLevel } from
 export type { FeatureSpec } from './catalogue/kind';
 export { featuredKind } from './catalogue/features';
 export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';
+export { imageFacts, type ImageFacts } from './maps/image-facts';
+export { readMapName } from './maps/map-names';
+export * from './maps/map-set';
+export * from './maps/packings';
+export * from './maps/wire-map-set';

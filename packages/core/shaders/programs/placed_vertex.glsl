@@ -9,6 +9,8 @@ in vec4 meshColour;
 // the tangent going along, across it going across, and the one that both share.
 in vec4 meshUvSlope;
 in vec3 meshBend;
+// Shared by all vertices in one place, object space.
+in vec3 meshWelded;
 // Rows of worldFromObject for this copy, and its number.
 in vec4 copyRowX;
 in vec4 copyRowY;
@@ -18,6 +20,7 @@ in float copyIndex;
 out vec3 worldPosition;
 out vec3 worldNormal;
 out vec4 worldTangent;
+out vec3 worldWelded;
 out vec4 placeRowX;
 out vec4 placeRowY;
 out vec4 placeRowZ;
@@ -43,6 +46,7 @@ void carryNothing() {
 void shapeVertex() {
   vec3 world = worldPosition;
   vec3 normal = safeNormalize(worldNormal);
+  vec3 welded = safeNormalize(worldWelded);
   vec3 objectAcross = cross(meshNormal, meshTangent.xyz) * meshTangent.w;
   vec3 along = worldTangent.xyz;
   vec3 across = vec3(dot(copyRowX.xyz, objectAcross), dot(copyRowY.xyz, objectAcross), dot(copyRowZ.xyz, objectAcross));
@@ -59,14 +63,18 @@ void shapeVertex() {
   worldPosition = world + along * pace;
   meshPlace = place + meshTangent.xyz * placeScale.xyz * stride;
   meshUv = uv + meshUvSlope.xy * stride;
-  worldNormal = normal + (along * meshBend.x + across * meshBend.z) * stride;
+  vec3 turn = (along * meshBend.x + across * meshBend.z) * stride;
+  worldNormal = normal + turn;
+  worldWelded = welded + turn;
   vec3 first = along * pace + shapeOffset() - here;
 
   stride = pace / acrossScale;
   worldPosition = world + across * pace;
   meshPlace = place + objectAcross * placeScale.xyz * stride;
   meshUv = uv + meshUvSlope.zw * stride;
-  worldNormal = normal + (along * meshBend.z + across * meshBend.y) * stride;
+  turn = (along * meshBend.z + across * meshBend.y) * stride;
+  worldNormal = normal + turn;
+  worldWelded = welded + turn;
   vec3 second = across * pace + shapeOffset() - here;
 
   vec3 turned = cross(first, second);
@@ -75,6 +83,7 @@ void shapeVertex() {
   // Where the surface folds onto a line there is no normal; the old one stays.
   worldNormal = dot(turned, turned) > 1e-6 * pace * pace * pace * pace ? turned * (same / (pace * pace)) : normal;
   worldTangent = vec4(first / pace, worldTangent.w);
+  worldWelded = welded;
   meshPlace = place;
   meshUv = uv;
 }
@@ -83,6 +92,7 @@ void placeVertex() {
   worldPosition = placedPoint(meshPosition, copyRowX, copyRowY, copyRowZ);
   worldNormal = placedNormal(meshNormal, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
   worldTangent = placedTangent(meshTangent, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
+  worldWelded = placedNormal(meshWelded, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
   placeRowX = copyRowX;
   placeRowY = copyRowY;
   placeRowZ = copyRowZ;

@@ -2,6 +2,7 @@
 in vec3 worldPosition;
 in vec3 worldNormal;
 in vec4 worldTangent;
+in vec3 worldWelded;
 in vec2 meshUv;
 in vec2 meshSecondUv;
 in vec3 meshPlace;
@@ -41,6 +42,19 @@ vec3 surfacePosition() {
  */
 vec3 surfaceNormal() {
   vec3 outwards = safeNormalize(worldNormal);
+  return gl_FrontFacing ? outwards : -outwards;
+}
+
+/**
+ * Normal, welded: the direction that all corners in one place share, also where faces meet at a sharp edge.
+ * @kind weldedNormal 1
+ * @family Where
+ * @words shared, smooth, displacement, edge, gap, hull
+ * @source Thürmer, Wüthrich 1998, "Computing vertex normals from polygonal facets", JGT 3(1): mean of the faces round a place, by angle
+ * @outlet result normal "Normal": unit length, world space.
+ */
+vec3 surfaceWeldedNormal() {
+  vec3 outwards = safeNormalize(worldWelded);
   return gl_FrontFacing ? outwards : -outwards;
 }
 

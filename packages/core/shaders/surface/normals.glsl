@@ -2,19 +2,28 @@
  * Normal from map: bends the normal by a normal map.
  * @kind normalFromMap 1
  * @family Normals
- * @words bump, tangent space, detail, normal texture
+ * @words bump, tangent space, detail, normal texture, y convention, flip green, handedness
  * @source glTF 2.0 specification, section 3.9.3: 2 x − 1 in the frame of tangent, bitangent and normal, +Y up
  * @inlet map vector "Map" = 0.5 0.5 1: colours of the map as they are stored, read as data.
  * @inlet strengthX number "Strength along u" = 1 in -2..2
- * @inlet strengthY number "Strength along v" = 1 in -2..2: below 0 for maps whose green points down.
+ * @inlet strengthY number "Strength along v" = 1 in -2..2
+ * @feature greenDown "green down": for maps whose green is bright where a bump falls off downwards; without, where it rises.
+ * @feature twoChannels "only x and y": the map's blue is not read; the normal's length tells what is missing.
  * @outlet result normal "Normal": unit length, world space.
  */
-vec3 normalFromMap(vec3 map, float strengthX, float strengthY) {
+vec3 normalFromMap(vec3 map, float strengthX, float strengthY, bool greenDown, bool twoChannels) {
   vec3 normal = surfaceNormal();
   vec3 along = surfaceTangent();
   vec3 tangent = safeNormalize(along - normal * dot(normal, along));
   vec3 bitangent = cross(normal, tangent) * (worldTangent.w < 0.0 ? -1.0 : 1.0);
-  vec3 bent = clamp(map * 2.0 - 1.0, -1.0, 1.0) * vec3(clamp(strengthX, -16.0, 16.0), clamp(strengthY, -16.0, 16.0), 1.0);
+  vec3 stored = clamp(map * 2.0 - 1.0, -1.0, 1.0);
+  if (twoChannels) {
+    stored.z = sqrt(max(1.0 - dot(stored.xy, stored.xy), 0.0));
+  }
+  if (greenDown) {
+    stored.y = -stored.y;
+  }
+  vec3 bent = stored * vec3(clamp(strengthX, -16.0, 16.0), clamp(strengthY, -16.0, 16.0), 1.0);
   vec3 result = tangent * bent.x + bitangent * bent.y + normal * max(bent.z, 0.0);
   return dot(result, result) < 1e-12 ? normal : safeNormalize(result);
 }

@@ -163,7 +163,7 @@ describe('Normals', () => {
     ['gl_FrontFacing', [1]],
   ]);
   const fromMap = (map: readonly number[], x = 1, y = 1): readonly number[] =>
-    components(callShader('normalFromMap(vec3,float,float)', [map, x, y], facing));
+    components(callShader('normalFromMap(vec3,float,float,bool,bool)', [map, x, y], facing));
 
   it('stay with a flat map, lean along u with its red, and turn round with their strength', () => {
     [0, 0, 1].forEach((each, axis) => expect(fromMap([0.5, 0.5, 1])[axis]).toBeCloseTo(each, 5));

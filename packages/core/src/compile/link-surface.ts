@@ -165,16 +165,19 @@ export interface SystemReads {
   readonly mirrors: boolean;
   /** The table of albedos. */
   readonly weighsAlbedos: boolean;
+  /** Normals that all vertices in one place share. */
+  readonly welded: boolean;
 }
 
 /** What a program reads of what the frame keeps for all surfaces. */
-export function systemReads({ fragment }: Program): SystemReads {
+export function systemReads({ vertex, fragment }: Program): SystemReads {
   const names = new Set(fragment.samplers.map(({ name }) => name));
   return {
     looksBehind: [...BEHIND].some((name) => names.has(name)),
     transmits: names.has(THROUGH),
     mirrors: names.has('environmentCube'),
     weighsAlbedos: names.has('splitSum'),
+    welded: vertex.inputs.some(({ name }) => name === 'meshWelded'),
   };
 }
 

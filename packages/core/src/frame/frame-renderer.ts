@@ -378,7 +378,7 @@ export class FrameRenderer {
     const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({
       ...this.drawCall(item, globals, samples),
       pipeline: surface.pipeline({ samples, cull, mirrored: part?.mirrored ?? false }, 'hull'),
-      vertexBuffers: mesh.of({ shaped: surface.compiled.shaped, ways, copies: part?.copies }),
+      vertexBuffers: mesh.of({ ...surface.compiled, ways, copies: part?.copies }),
     });
     return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
   }
@@ -416,7 +416,7 @@ export class FrameRenderer {
             }
           : { blocks, textures: {} },
       ],
-      vertexBuffers: mesh.of({ shaped: own && surface?.compiled.shaped, copies: part?.copies }),
+      vertexBuffers: mesh.of({ ...(own && surface?.compiled), copies: part?.copies }),
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,

@@ -2,6 +2,7 @@ import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device'
 import { hullWays } from '../mesh/hull-ways';
 import type { Bounds, MeshData } from '../mesh/mesh';
 import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
+import { weldedNormals } from '../mesh/welded-normals';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
 import { UniformBuffer } from './uniform-buffer';
 
@@ -38,22 +39,33 @@ const SLOPES: VertexBufferLayout = {
     { name: 'meshBend', components: 3, offset: 4 * FLOAT },
   ],
 };
+const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshWelded', components: 3, offset: 0 }] };
 const HULL_WAYS: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] };
 
-/** What a vertex program reads besides what all read: slopes where the surface has a shape, ways of a grown mesh. */
+/** What a vertex program reads besides what all read: slopes where the surface has a shape, shared normals, ways of a grown mesh. */
 export interface VertexNeeds {
   readonly shaped?: boolean;
+  readonly welded?: boolean;
   readonly grown?: boolean;
 }
 
 /** The buffers of a vertex program, in the order in which `MeshBuffers.of` gives them. */
-export function vertexLayouts({ shaped, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
+export function vertexLayouts({ shaped, welded, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
   return [
     ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
     ...(shaped ? [SLOPES] : []),
+    ...(welded ? [WELDED] : []),
     ...(grown ? [HULL_WAYS] : []),
     ...SURFACE_VERTEX_BUFFERS.slice(-1),
   ];
+}
+
+/** Which buffers a drawing wants. */
+interface BuffersWanted extends Pick<VertexNeeds, 'shaped' | 'welded'> {
+  /** One element per copy. */
+  readonly copies?: DeviceBuffer;
+  /** Which way each vertex goes in a grown mesh. */
+  readonly ways?: DeviceBuffer;
 }
 
 const IN_PLACE = new Float32Array([1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0]);
@@ -68,6 +80,7 @@ export class MeshBuffers {
   private edges?: DeviceBuffer;
   private ways?: MeshBuffers['hull'];
   private slopes?: DeviceBuffer;
+  private welds?: DeviceBuffer;
   readonly object: UniformBuffer;
   readonly closed: boolean;
   readonly bounds: Bounds;
@@ -109,20 +122,22 @@ export class MeshBuffers {
     return (this.ways = { grown: vertexBuffer(this.device, grown), rim: rim && vertexBuffer(this.device, rim) });
   }
 
-  /**
-   * The buffers that a vertex program reads, made when they are first wanted.
-   *
-   * @param copies one element per copy
-   * @param ways which way each vertex goes in a grown mesh
-   */
-  of({ shaped, copies = this.inPlace, ways }: { shaped?: boolean; copies?: DeviceBuffer; ways?: DeviceBuffer }): DeviceBuffer[] {
-    if (shaped) this.slopes ??= vertexBuffer(this.device, surfaceSlopes(this.mesh));
-    return [...this.vertices, ...(shaped && this.slopes ? [this.slopes] : []), ...(ways ? [ways] : []), copies];
+  /** The buffers that a vertex program reads, made when they are first wanted. */
+  of({ shaped, welded, copies = this.inPlace, ways }: BuffersWanted): DeviceBuffer[] {
+    const { device, mesh } = this;
+    return [
+      ...this.vertices,
+      ...(shaped ? [(this.slopes ??= vertexBuffer(device, surfaceSlopes(mesh)))] : []),
+      ...(welded ? [(this.welds ??= vertexBuffer(device, weldedNormals(mesh)))] : []),
+      ...(ways ? [ways] : []),
+      copies,
+    ];
   }
 
   destroy(): void {
     this.edges?.destroy();
     this.slopes?.destroy();
+    this.welds?.destroy();
     this.ways?.grown.destroy();
     this.ways?.rim?.destroy();
     for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();

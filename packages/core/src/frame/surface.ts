@@ -41,7 +41,7 @@ export class Surface {
    * @returns whether there were any
    * @throws ProgramRefused
    */
-  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'opacity'>): Promise<boolean> {
+  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<boolean> {
     const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
     for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, glsl));
     return fresh.length > 0;
@@ -93,7 +93,7 @@ export class Surface {
 
 function pipelinesOf(
   device: Device,
-  { key, shaped, opacity }: Pick<CompiledMaterial, 'key' | 'shaped' | 'opacity'>,
+  { key, shaped, welded, opacity }: Pick<CompiledMaterial, 'key' | 'shaped' | 'welded' | 'opacity'>,
   label: SurfaceVariant | 'surface',
   { vertex, fragment }: GlslProgram,
 ): Promise<SurfacePipelines> {
@@ -102,7 +102,7 @@ function pipelinesOf(
     device,
     `${label} ${key}`,
     { vertex: vertex.text, fragment: fragment.text },
-    { vertexBuffers: vertexLayouts({ shaped, grown: label === 'hull' }), blend, ...WAYS[label] },
+    { vertexBuffers: vertexLayouts({ shaped, welded, grown: label === 'hull' }), blend, ...WAYS[label] },
   );
 }
 

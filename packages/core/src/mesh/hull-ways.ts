@@ -1,9 +1,8 @@
 import type { MeshData } from './mesh';
 import type { Vector3 } from './patch';
 import { cross, dot, minus, unit } from './vector';
+import { weld } from './weld';
 
-/** How finely places are told apart, as part of the mesh's size. */
-const GRAIN = 1e-5;
 /** The farthest a sharp corner goes, in widths. */
 const LONGEST = 2;
 
@@ -23,8 +22,9 @@ export interface HullWays {
  * Normals of places are means of those of faces, weighted by angle (Thürmer and Wüthrich 1998, "Computing vertex normals
  * from polygonal facets", Journal of Graphics Tools 3(1)).
  */
-export function hullWays({ positions, indices, bounds }: MeshData): HullWays {
-  const places = weld(positions, Math.max(...bounds.high.map((high, axis) => high - (bounds.low[axis] ?? 0)), 1e-9) * GRAIN);
+export function hullWays(mesh: MeshData): HullWays {
+  const { positions, indices } = mesh;
+  const places = weld(mesh);
   const faces = facesOf(positions, indices, places);
   const sums = new Map<number, Vector3>();
   for (const { corners, normal, angles } of faces) corners.forEach((place, corner) => addTo(sums, place, normal, angles[corner] ?? 0));
@@ -64,34 +64,8 @@ interface Face {
   readonly angles: readonly number[];
 }
 
-/** One number for all vertices in one place. Places are looked up in cells, near a cell's border also in the next. */
-function weld(positions: Float32Array, grain: number): number[] {
-  const cells = new Map<string, number>();
-  let count = 0;
-  return Array.from({ length: positions.length / 3 }, (_, vertex) => {
-    const [x, y, z] = [0, 1, 2].map((axis) => cellsNear((positions[vertex * 3 + axis] ?? 0) / grain)) as [number[], number[], number[]];
-    for (const a of x) {
-      for (const b of y) {
-        for (const c of z) {
-          const known = cells.get(`${a} ${b} ${c}`);
-          if (known !== undefined) return known;
-        }
-      }
-    }
-    cells.set(`${x[0]} ${y[0]} ${z[0]}`, count);
-    return count++;
-  });
-}
-
-/** The cell of a coordinate, and the next one where that is near. */
-function cellsNear(value: number): number[] {
-  const own = Math.floor(value);
-  const part = value - own;
-  return part < 0.25 ? [own, own - 1] : part > 0.75 ? [own, own + 1] : [own];
-}
-
 /** Triangles without area, as at the poles of a sphere, are left out. */
-function facesOf(positions: Float32Array, indices: Uint32Array, places: readonly number[]): Face[] {
+function facesOf(positions: Float32Array, indices: Uint32Array, places: Uint32Array): Face[] {
   const faces: Face[] = [];
   for (let at = 0; at < indices.length; at += 3) {
     const vertices = [indices[at] ?? 0, indices[at + 1] ?? 0, indices[at + 2] ?? 0] as const;
