@@ -130,3 +130,6 @@ export { readMapName } from './maps/map-names';
 export * from './maps/map-set';
 export * from './maps/packings';
 export * from './maps/wire-map-set';
+export * from './document/image-uses';
+export * from './formats/image-archive';
+export * from './maps/green-of-normals';

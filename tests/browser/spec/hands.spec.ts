@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { compileMaterial, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
-import { freshDatabase } from '../../support/databases';
+import { seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
@@ -14,7 +14,7 @@ describe('Hands', () => {
   let made = 0;
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
+    server = await ServerProcess.start(await seededDatabase());
     browser = await Browser.open();
     bench = new Bench(browser.driver, server.address);
   });

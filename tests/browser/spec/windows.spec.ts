@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { newMaterial, type Material } from '@brelvin/core';
-import { freshDatabase } from '../../support/databases';
+import { seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
@@ -14,7 +14,7 @@ describe('Windows', () => {
   let made = 0;
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
+    server = await ServerProcess.start(await seededDatabase());
     browsers = [await Browser.open(), await Browser.open()];
     [one, two] = browsers.map((browser) => new Bench(browser.driver, server.address)) as [Bench, Bench];
   });

@@ -1,4 +1,4 @@
-import { freshDatabase } from '../../support/databases';
+import { seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from './bench';
 import { Browser } from './browser';
@@ -15,7 +15,7 @@ export function withBench(use: (open: OpenBench) => void): void {
   let browser: Browser | undefined;
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
+    server = await ServerProcess.start(await seededDatabase());
     browser = await Browser.open();
     use({ server, browser, bench: new Bench(browser.driver, server.address) });
   });

@@ -6,9 +6,9 @@ in vec2 meshUv0;
 in vec2 meshUv1;
 in vec4 meshColour;
 // How UV and normal change per metre of object space: UV along the tangent and across it; of the normal its part along
-// the tangent going along, across it going across, and the one that both share.
+// the tangent going along, across it going across, and the one that both share; in w, how far apart vertices lie in UV.
 in vec4 meshUvSlope;
-in vec3 meshBend;
+in vec4 meshBend;
 // Shared by all vertices in one place, object space.
 in vec3 meshWelded;
 // Rows of worldFromObject for this copy, and its number.

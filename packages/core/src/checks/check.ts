@@ -4,6 +4,7 @@ import type { Edit } from '../document/edit';
 import type { LightRig } from '../document/light-rig';
 import type { Material, OpacityMode } from '../document/material';
 import type { StageSet } from '../document/set';
+import type { ImageFacts } from '../maps/image-facts';
 
 /** `glass` lets light pass and bends it; the others as a material’s opacity mode. */
 export type SeenThrough = 'glass' | OpacityMode;
@@ -22,6 +23,8 @@ export interface CheckInput {
   readonly bench?: string;
   /** How materials on the Stage are seen through, by id; those that hide what is behind them are left out. */
   readonly seenThrough?: ReadonlyMap<string, SeenThrough>;
+  /** What is known of the pixels of images, by their address. */
+  readonly images?: ReadonlyMap<string, ImageFacts>;
   readonly newId: () => string;
 }
 

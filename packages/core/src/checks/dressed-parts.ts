@@ -1,5 +1,5 @@
 import { dressOf, type PartDress } from '../document/part-rules';
-import { MESH_SHAPES } from '../mesh/build-mesh';
+import { partNames } from '../mesh/build-mesh';
 import type { CheckInput, SeenThrough } from './check';
 
 /** A part as it stands: what it wears, and how that is seen through. */
@@ -12,8 +12,8 @@ export interface DressedPart {
 
 export function dressedParts({ set, bench, seenThrough }: CheckInput): DressedPart[] {
   if (!set) return [];
-  return Object.entries(set.meshes).flatMap(([mesh, { shape }]) =>
-    MESH_SHAPES[shape].parts.map((part): DressedPart => {
+  return Object.entries(set.meshes).flatMap(([mesh, stands]) =>
+    partNames(stands).map((part): DressedPart => {
       const dress = dressOf(set, mesh, part);
       return { mesh, part, dress, seen: seenThrough?.get(dress.material ?? bench ?? '') };
     }),

@@ -1,6 +1,8 @@
+import { joinEdits } from '../document/edit';
 import { GraphEdits } from '../document/graph-edits';
 import type { Check } from './check';
 import { openNumbers, placedNodes, placeOf } from './graph-places';
+import { evenFeed } from './image-feeds';
 
 /** While an inlet has this value, others of the node change nothing. */
 interface Idle {
@@ -49,25 +51,34 @@ export const noEffect: Check = {
     placedNodes(input).flatMap((node) =>
       IDLE.filter((each) => each.kind === node.kind.id).flatMap((rule) => {
         const cause = node.inlets.find((each) => each.spec.name === rule.inlet);
-        const numbers = cause && openNumbers(node, cause);
-        if (!cause || !numbers?.every((each) => each === rule.value)) return [];
+        // A map that has one value everywhere is as good as a number.
+        const map = cause && evenFeed(input, cause);
+        const numbers = cause && (openNumbers(node, cause) ?? map?.value);
+        if (!cause || !numbers?.every((each) => Math.abs(each - rule.value) < (map ? 0.005 : 1e-12))) return [];
         // Only what somebody has touched is worth a word.
         const touched = node.inlets.filter(
           (each) => rule.idle.includes(each.spec.name) && (rule.always || each.ribbon || node.node?.values[each.spec.name] !== undefined),
         );
         if (touched.length === 0) return [];
         const labels = touched.map((each) => `“${each.spec.label}”`).join(' and ');
+        const edits = new GraphEdits(node.home.group);
         const value = cause.type === 'colour' ? [rule.instead, rule.instead, rule.instead] : rule.instead;
         return [
           {
             place: placeOf(node, rule.inlet),
             node: node.id,
-            title: `${node.kind.title}: ${labels} has no effect now, because “${cause.spec.label}” is ${rule.value}.`,
+            title: map
+              ? `${node.kind.title}: ${labels} has no effect now, because the map of “${cause.spec.label}” is ${rule.value} everywhere.`
+              : `${node.kind.title}: ${labels} has no effect now, because “${cause.spec.label}” is ${rule.value}.`,
             explanation: 'Nothing is broken; but changing it will not change the picture until the other number changes.',
             mend: {
               label: `Set “${cause.spec.label}” to ${rule.instead}`,
               document: 'material' as const,
-              edit: new GraphEdits(node.home.group).setInletValue({ node: node.home.node, inlet: rule.inlet }, value, cause.spec.label),
+              edit: joinEdits(
+                `Change ${cause.spec.label}`,
+                ...(map ? [edits.disconnect({ node: node.home.node, inlet: rule.inlet })] : []),
+                edits.setInletValue({ node: node.home.node, inlet: rule.inlet }, value, cause.spec.label),
+              ),
             },
           },
         ];

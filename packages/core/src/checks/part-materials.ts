@@ -1,4 +1,4 @@
-import { MESH_SHAPES } from '../mesh/build-mesh';
+import { partNames } from '../mesh/build-mesh';
 import { ruleFits } from '../document/part-rules';
 import type { Check } from './check';
 
@@ -10,9 +10,7 @@ export const partMaterials: Check = {
     return Object.entries(set.partRules).flatMap(([id, rule]) => {
       const reason = rule.material === undefined ? undefined : missingMaterials.get(rule.material);
       if (reason === undefined) return [];
-      const parts = Object.entries(set.meshes).flatMap(([mesh, { shape }]) =>
-        MESH_SHAPES[shape].parts.filter((part) => ruleFits(rule, mesh, part)),
-      );
+      const parts = Object.entries(set.meshes).flatMap(([mesh, stands]) => partNames(stands).filter((part) => ruleFits(rule, mesh, part)));
       return [
         {
           place: `rule/${id}`,

@@ -8,14 +8,14 @@ import type { LightRig, RigEnvironment } from '../document/light-rig';
 import { newLight } from '../document/new-lights';
 import { FIRST_ENVIRONMENT } from '../document/rig-edits';
 import { newMaterial, newRig, newSet } from '../document/new-documents';
-import type { StageSet } from '../document/set';
+import type { MeshSource, StageSet } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { countingIds, edited, materialOf } from '../testing/graphs';
 import { silenceKey, type CheckInput, type Finding } from './check';
 import { CHECKS, runChecks } from './run-checks';
 
-type Around = Pick<CheckInput, 'rig' | 'seenThrough'>;
+type Around = Pick<CheckInput, 'rig' | 'seenThrough' | 'images'>;
 
 function inputOf(material: Material, set?: StageSet, missing: ReadonlyMap<string, string> = new Map(), around: Around = {}): CheckInput {
   return {
@@ -117,6 +117,26 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
   'unnamed-image': {
     material: withImage(materialOf({ i: 'image', l: 'lambert' }, { 'l.base': 'i.colour', 'dock.colour': 'l' }), { name: ' ' }),
   },
+  'even-map': {
+    material: withImage(materialOf({ i: 'image', s: 'physicalSurface' }, { 's.roughness': 'i.red', 'dock.colour': 's' }), { role: 'data' }),
+    around: { images: new Map([[image.asset, { even: [0.25, undefined, undefined, 1], grey: false }]]) },
+  },
+  'normal-sense': {
+    material: withImage(
+      materialOf({ i: 'image', n: 'normalFromMap', l: 'lambert' }, { 'n.map': 'i.colour', 'l.normal': 'n', 'dock.colour': 'l' }),
+      { role: 'data' },
+    ),
+    around: {
+      images: new Map([[image.asset, { even: [], grey: false, normals: { green: 'down', certainty: 1 } }]]),
+    },
+  },
+  'few-segments': {
+    material: withImage(
+      materialOf({ i: 'image', d: 'displaceByHeight', l: 'lambert' }, { 'd.height': 'i.red', 'dock.offset': 'd', 'dock.colour': 'l' }),
+      { role: 'data' },
+    ),
+    set: newSet('s', 'cube'),
+  },
   'unused-node': { material: materialOf({ l: 'lambert', idle: 'sine' }, { 'dock.colour': 'l' }) },
 };
 
@@ -125,10 +145,10 @@ function around(changes: Partial<RigEnvironment>): LightRig {
 }
 
 /** How the material on the Bench is seen through follows from it. */
-function seen(material: Material, { rig, seenThrough }: Around = {}): Around {
+function seen(material: Material, { rig, seenThrough, images }: Around = {}): Around {
   const compiled = compileMaterial(material).compiled;
   const own = compiled?.opacity ?? seenThrough?.get('bench');
-  return { rig, seenThrough: new Map([...(seenThrough ?? []), ...(own ? [['bench', own] as const] : [])]) };
+  return { rig, images, seenThrough: new Map([...(seenThrough ?? []), ...(own ? [['bench', own] as const] : [])]) };
 }
 
 describe('Checks', () => {
@@ -260,7 +280,9 @@ describe('Checks', () => {
   it('say nothing about what is right', () => {
     for (const { id, document } of DEMO_DOCUMENTS) {
       if (document.format !== 'brelvin-material') continue;
-      expect(runChecks(inputOf(document, newSet('s'))).findings.map((finding) => finding.title))
+      const beside = DEMO_DOCUMENTS.find((each) => each.id === document.seenIn.set)?.document;
+      const set = beside?.format === 'brelvin-set' ? beside : newSet('s');
+      expect(runChecks({ ...inputOf(document, set), bench: id }).findings.map((finding) => finding.title))
         .withContext(id)
         .toEqual([]);
     }
@@ -269,5 +291,85 @@ describe('Checks', () => {
 
   it('have an id each', () => {
     expect(new Set(CHECKS.map((check) => check.id)).size).toBe(CHECKS.length);
+  });
+
+  describe('of imported meshes', () => {
+    const source = { asset: 'c'.repeat(64), file: 'kite.glb', parts: ['sail'], triangles: 2, gap: 0.5, mirrored: false };
+    const standing = (change: Partial<MeshSource> = {}): StageSet => {
+      const plain = newSet('s', 'imported');
+      return { ...plain, meshes: { mesh: { ...plain.meshes['mesh']!, name: 'Kite', source: { ...source, made: [], ...change } } } };
+    };
+    const bumps = withImage(
+      materialOf({ i: 'image', n: 'normalFromMap', l: 'lambert' }, { 'n.map': 'i.colour', 'l.normal': 'n', 'dock.colour': 'l' }),
+      { role: 'data' },
+    );
+
+    it('say when UVs, tangents or second UVs that matter were made', () => {
+      expect(found('made-for-mesh', bumps, standing())).toEqual([]);
+      expect(found('made-for-mesh', bumps, standing({ made: ['uvs', 'tangents'] }))[0]?.title).toContain('has no UVs');
+      expect(found('made-for-mesh', bumps, standing({ made: ['tangents'] }))[0]?.title).toContain('has no tangents');
+      const occluded = { ...bumps, images: { pic: { ...image, uvSet: 1 } } };
+      const [finding, ...others] = found('made-for-mesh', occluded, standing({ made: ['secondUvs'] }));
+      expect(others).toEqual([]);
+      expect(finding?.title).toContain('lies on the second UVs');
+      expect(found('made-for-mesh', edited(occluded, finding!.mend!.edit), standing({ made: ['secondUvs'] }))).toEqual([]);
+    });
+
+    it('do not care what a plain material does not read', () => {
+      const plain = materialOf({ l: 'lambert' }, { 'dock.colour': 'l' });
+      expect(found('made-for-mesh', plain, standing({ made: ['uvs', 'tangents', 'secondUvs'] }))).toEqual([]);
+      expect(found('mirrored-uvs', plain, standing({ mirrored: true }))).toEqual([]);
+    });
+
+    it('say where a normal map may show a seam', () => {
+      expect(found('mirrored-uvs', bumps, standing({ mirrored: true }))[0]?.title).toContain('mirrored UVs');
+      expect(found('mirrored-uvs', bumps, standing())).toEqual([]);
+    });
+
+    it('have no more segments to offer', () => {
+      const { material } = MISTAKES['few-segments']!;
+      const [finding] = found('few-segments', material, standing());
+      expect(finding?.title).toContain('about 2 vertices');
+      expect(finding?.mend).toBeUndefined();
+      expect(found('few-segments', material, standing({ gap: 0.001 }))).toEqual([]);
+    });
+  });
+
+  it('map-sizes: says when maps of one surface differ in shape, or much in size', () => {
+    const plain = materialOf(
+      { a: 'image', b: 'image', s: 'physicalSurface' },
+      { 's.baseColour': 'a.colour', 's.roughness': 'b.red', 'dock.colour': 's' },
+    );
+    const nodes = Object.fromEntries(
+      Object.entries(plain.surface.nodes).map(([id, node]) => [id, node.kind === 'image' ? { ...node, image: id } : node]),
+    );
+    const sized = (width: number, height: number): Material => ({
+      ...plain,
+      surface: { ...plain.surface, nodes },
+      images: {
+        a: { ...image, width: 1024, height: 1024 },
+        b: { ...image, name: 'Rough', asset: 'b'.repeat(64), role: 'data', width, height },
+      },
+    });
+    expect(found('map-sizes', sized(1024, 1024))).toEqual([]);
+    expect(found('map-sizes', sized(512, 512))).toEqual([]);
+    expect(found('map-sizes', sized(1024, 512))[0]?.title).toContain('“Rough” has 1024 × 512');
+    expect(found('map-sizes', sized(128, 128))[0]?.title).toContain('128 × 128');
+  });
+
+  it('no-effect: also sees a map that is one value everywhere', () => {
+    const plain = withImage(materialOf({ i: 'image', s: 'physicalSurface' }, { 's.metallic': 'i.blue', 'dock.colour': 's' }), {
+      role: 'data',
+    });
+    const node = plain.surface.nodes['s']!;
+    const glass = {
+      ...plain,
+      surface: { ...plain.surface, nodes: { ...plain.surface.nodes, s: { ...node, features: ['hasTransmission'] } } },
+    };
+    const white = { images: new Map([[image.asset, { even: [undefined, undefined, 1, 1], grey: false }]]) };
+    const [finding] = found('no-effect', glass, undefined, undefined, white);
+    expect(finding?.title).toContain('because the map of “Metallic” is 1 everywhere');
+    expect(found('no-effect', edited(glass, finding!.mend!.edit), undefined, undefined, white)).toEqual([]);
+    expect(found('no-effect', glass)).toEqual([]);
   });
 });

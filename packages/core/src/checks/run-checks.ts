@@ -5,11 +5,17 @@ import { silenceKey, type Check, type CheckInput, type Finding } from './check';
 import { depthOffset } from './depth-offset';
 import { directionKinds } from './direction-kinds';
 import { emptyRanges } from './empty-ranges';
+import { evenMap } from './even-map';
+import { fewSegments } from './few-segments';
 import { environmentLight } from './environment-light';
 import { imageCount } from './image-count';
 import { imageRoles } from './image-roles';
+import { madeForMesh } from './made-for-mesh';
+import { mapSizes } from './map-sizes';
+import { mirroredUvs } from './mirrored-uvs';
 import { insideOut } from './inside-out';
 import { noEffect } from './no-effect';
+import { normalSenses } from './normal-senses';
 import { openDock } from './open-dock';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
@@ -27,6 +33,12 @@ export const CHECKS: readonly Check[] = [
   unitVectors,
   clampedCosine,
   imageRoles,
+  normalSenses,
+  mapSizes,
+  evenMap,
+  fewSegments,
+  madeForMesh,
+  mirroredUvs,
   physicalRanges,
   albedo,
   environmentLight,

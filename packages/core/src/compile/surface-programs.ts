@@ -87,13 +87,13 @@ export function vertexModule(
 ): Module {
   const name = VERTICES[program] ?? (whole ? 'code.vert' : 'surface.vert');
   const exchange = [...(shaped ? [] : NO_SHAPE), ...(carries ? [] : NOTHING_CARRIED)];
-  return once(`${name} ${shaped} ${carries}`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), exchange));
+  return once(`${name} ${shaped} ${carries}`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED), shaped), exchange));
 }
 
 /** The vertex stage of a program of the frame's own, for meshes of whatever material. */
 export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert'): Module {
   return once(`${name} false false`, () =>
-    withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]),
+    withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED), false), [...NO_SHAPE, ...NOTHING_CARRIED]),
   );
 }
 

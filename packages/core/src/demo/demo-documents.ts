@@ -5,6 +5,7 @@ import { CLOTH_DEMOS } from './cloth-demos';
 import { CODE_DEMOS } from './code-demos';
 import { graph } from './demo-graph';
 import { DEMO_RIGS } from './demo-rigs';
+import { JAR_DEMOS } from './jar-demos';
 import { LAMP_DEMOS } from './lamp-demos';
 import { LABEL_ASSETS, LABEL_SIDE, LABELS, type LabelName } from './label-images';
 
@@ -19,6 +20,7 @@ export const DEMO_DOCUMENTS: readonly { readonly id: string; readonly document: 
   ...CLOTH_DEMOS,
   ...CODE_DEMOS,
   ...LAMP_DEMOS,
+  ...JAR_DEMOS,
   { id: 'material-kite-dusk', document: kiteDusk() },
   { id: 'material-painted-eyes', document: paintedEyes() },
   { id: 'material-puppet-hair', document: puppetHair() },

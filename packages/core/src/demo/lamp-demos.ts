@@ -1,7 +1,9 @@
 import type { BrelvinDocument } from '../document/documents';
+import type { Graph } from '../document/graph';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE, type PartRule } from '../document/set';
 import { graph } from './demo-graph';
+import { demoMap } from './demo-images';
 import { TALLOW_ASSET, TALLOW_SIDE } from './tallow-matcap';
 
 const HERE = { set: 'set-lamp-on-the-sill', rig: 'rig-north-window' };
@@ -66,32 +68,27 @@ function seaFrostedGlobe(): BrelvinDocument {
 function burnerBrass(): BrelvinDocument {
   return {
     ...newMaterial('Burner brass', HERE),
-    tags: ['lamp'],
-    surface: graph(
-      {
-        place: ['place', 0, 260],
-        stretched: ['combine', 220, 260],
-        lines: ['valueNoise', 440, 220, { scale: 1 }],
-        soot: ['fractalNoise', 220, 60, { scale: 4 }],
-        dull: ['remap', 440, 60, { inLow: -0.6, inHigh: 0.6, outLow: 0.24, outHigh: 0.46 }],
-        brushed: ['multiply', 660, 160],
-        spread: ['remap', 660, 280, { inLow: 0, inHigh: 1, outLow: 0.8, outHigh: 1.15 }],
-        brass: ['physicalSurface', 900, 60, { baseColour: [0.86, 0.61, 0.26], metallic: 1, anisotropy: 0.75 }, ['hasAnisotropy']],
-        fine: ['multiply', 220, 400, { b: 160 }],
-      },
-      {
-        'fine.a': 'place.y',
-        'stretched.y': 'fine.result',
-        'lines.place': 'stretched.result',
-        'spread.value': 'lines.result',
-        'dull.value': 'soot.result',
-        'brushed.a': 'dull.result',
-        'brushed.b': 'spread.result',
-        'brass.roughness': 'brushed.result',
-        'dock.colour': 'brass.result',
-      },
+    tags: ['lamp', 'maps'],
+    surface: withImage(
+      graph(
+        {
+          worn: ['image', 0, 60],
+          open: ['occlusionStrength', 240, 60, { strength: 0.9 }],
+          brass: ['physicalSurface', 480, 60, { baseColour: [0.86, 0.61, 0.26], anisotropy: 0.75 }, ['hasAnisotropy']],
+        },
+        {
+          'open.map': 'worn.red',
+          'brass.occlusion': 'open.result',
+          'brass.roughness': 'worn.green',
+          'brass.metallic': 'worn.blue',
+          'dock.colour': 'brass.result',
+        },
+      ),
+      'worn',
     ),
-    notes: 'The grooves run round the lathe’s axis, so highlights stretch up and down.',
+    images: { worn: { ...demoMap('brass-orm'), wrapY: 'repeat' } },
+    notes:
+      'One image holds three maps: occlusion, roughness, metallic. The grooves run round the lathe’s axis, so highlights stretch up and down.',
   };
 }
 
@@ -99,28 +96,36 @@ function burnerBrass(): BrelvinDocument {
 function lacqueredFloat(): BrelvinDocument {
   return {
     ...newMaterial('Lacquered float', HERE),
-    tags: ['lamp'],
-    surface: graph(
-      {
-        flakes: ['flakes', 0, 80, { scale: 70, density: 0.7, size: 0.9, spread: 0.28 }],
-        lacquer: ['colour', 0, 260, { value: [0.36, 0.012, 0.02] }],
-        flake: ['colour', 0, 340, { value: [0.72, 0.16, 0.1] }],
-        colour: ['mix', 240, 260],
-        metal: ['multiply', 240, 120, { b: 0.85 }],
-        paint: ['physicalSurface', 480, 80, { roughness: 0.38, coat: 1, coatRoughness: 0.03 }, ['hasCoat']],
-      },
-      {
-        'colour.a': 'lacquer.result',
-        'colour.b': 'flake.result',
-        'colour.amount': 'flakes.flake',
-        'metal.a': 'flakes.flake',
-        'paint.baseColour': 'colour.result',
-        'paint.metallic': 'metal.result',
-        'paint.normal': 'flakes.normal',
-        'dock.colour': 'paint.result',
-      },
+    tags: ['lamp', 'maps'],
+    surface: withImage(
+      graph(
+        {
+          flakes: ['flakes', 0, 80, { scale: 70, density: 0.7, size: 0.9, spread: 0.28 }],
+          lacquer: ['colour', 0, 260, { value: [0.36, 0.012, 0.02] }],
+          flake: ['colour', 0, 340, { value: [0.72, 0.16, 0.1] }],
+          colour: ['mix', 240, 260],
+          metal: ['multiply', 240, 120, { b: 0.85 }],
+          scratches: ['image', 0, 420, { repeat: [3, 2] }],
+          worn: ['normalFromMap', 240, 420, { strengthX: 0.7, strengthY: 0.7 }],
+          paint: ['physicalSurface', 480, 80, { roughness: 0.38, coat: 1, coatRoughness: 0.03 }, ['hasCoat']],
+        },
+        {
+          'colour.a': 'lacquer.result',
+          'colour.b': 'flake.result',
+          'colour.amount': 'flakes.flake',
+          'metal.a': 'flakes.flake',
+          'paint.baseColour': 'colour.result',
+          'paint.metallic': 'metal.result',
+          'paint.normal': 'flakes.normal',
+          'worn.map': 'scratches.colour',
+          'paint.coatNormal': 'worn.result',
+          'dock.colour': 'paint.result',
+        },
+      ),
+      'scratches',
     ),
-    notes: 'Each flake is a tiny mirror of its own direction; the coat on top stays smooth.',
+    images: { scratches: { ...demoMap('float-scratches'), wrapY: 'repeat' } },
+    notes: 'Each flake is a tiny mirror of its own direction; the coat on top is smooth but for the scratches of years at sea.',
   };
 }
 
@@ -168,6 +173,12 @@ function lampWick(): BrelvinDocument {
     ),
     notes: 'It only glows; the flame is out.',
   };
+}
+
+/** The node that shows the image of its own name. */
+function withImage(surface: Graph, id: string): Graph {
+  const node = surface.nodes[id];
+  return node ? { ...surface, nodes: { ...surface.nodes, [id]: { ...node, image: id } } } : surface;
 }
 
 function rule(order: number, mesh: string, pattern: string, material: string, changes: Partial<PartRule> = {}): PartRule {

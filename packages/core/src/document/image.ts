@@ -19,4 +19,6 @@ export interface MaterialImage {
   readonly filter: (typeof IMAGE_FILTERS)[number];
   /** 0 or 1: the mesh's first or second UV set, where no ribbon says otherwise. */
   readonly uvSet: number;
+  /** Name of the workspace's image that it follows; without one it keeps its copy. A newer one is offered, never taken by itself. */
+  readonly linked?: string;
 }

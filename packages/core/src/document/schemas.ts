@@ -6,11 +6,13 @@ import { MATERIAL_VERSION, OPACITY_MODES, OUTLINE_METHODS, OUTLINE_UNITS, PARAME
 import { FUNCTION_VERSION } from './function';
 import { RIBBON_TYPES } from './ribbon-types';
 import type { Field, Schema } from './schema';
-import { MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
+import { MADE_FOR_MESH, MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
 
 export const LONGEST_NAME = 120;
 export const LONGEST_TAG = 40;
 export const MOST_TAGS = 32;
+/** Of one mesh. */
+export const MOST_PARTS = 1000;
 /** Of which eight shine at a time. */
 export const MOST_LIGHTS_IN_RIG = 32;
 /** What a name of ours looks like: it stands in paths and keys, so no dots, and nothing that JavaScript objects treat specially. */
@@ -124,6 +126,7 @@ const image = object({
   wrapY: { schema: oneOf(...IMAGE_WRAPS) },
   filter: { schema: oneOf(...IMAGE_FILTERS) },
   uvSet: { schema: whole(0, 1) },
+  linked: { schema: text(LONGEST_NAME, 1), optional: true, help: 'Name of the workspace’s image that it follows.' },
 });
 
 const images = record(image, 256);
@@ -222,6 +225,19 @@ const mesh = object({
   numbers: { schema: record(number(), 32) },
   smooth: { schema: yesOrNo },
   formula: { schema: text(4000), optional: true, help: 'Shading code: a height of (x, z), or a position of (u, v).' },
+  source: {
+    schema: object({
+      asset: { schema: assetAddress, help: 'SHA-256 of the mesh.' },
+      file: { schema: text(LONGEST_NAME) },
+      parts: { schema: { kind: 'list', of: text(LONGEST_NAME, 1), shortest: 1, longest: MOST_PARTS } },
+      triangles: { schema: whole(0, 1e9) },
+      made: { schema: { kind: 'list', of: oneOf(...MADE_FOR_MESH), shortest: 0, longest: MADE_FOR_MESH.length } },
+      gap: { schema: number(0, 1e6), help: 'How far apart vertices lie in UV.' },
+      mirrored: { schema: yesOrNo },
+    }),
+    optional: true,
+    help: 'Of an imported mesh.',
+  },
   placing: {
     schema: object({
       position: { schema: list(metres, 3) },

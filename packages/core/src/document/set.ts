@@ -16,10 +16,12 @@ export const MESH_SHAPE_NAMES = [
   'torusKnot',
   'lamp',
   'oilFiller',
+  'jar',
   'puppetHead',
   'room',
   'height',
   'surface',
+  'imported',
 ] as const;
 export type MeshShape = (typeof MESH_SHAPE_NAMES)[number];
 
@@ -49,6 +51,25 @@ export interface MeshCopies {
 
 export const MOST_COPIES = 400;
 
+/** What a file's mesh did not have, so that it was made. */
+export const MADE_FOR_MESH = ['normals', 'tangents', 'uvs', 'secondUvs'] as const;
+export type MadeForMesh = (typeof MADE_FOR_MESH)[number];
+
+/** Where an imported mesh comes from, and what is known of it. */
+export interface MeshSource {
+  /** SHA-256 of the mesh as the workspace keeps it. */
+  readonly asset: string;
+  /** Name of the file it came from. */
+  readonly file: string;
+  readonly parts: readonly string[];
+  readonly triangles: number;
+  readonly made: readonly MadeForMesh[];
+  /** How far apart vertices lie in the first UV set, on average. */
+  readonly gap: number;
+  /** Some of its UVs run the other way round than the rest: an image is mirrored there. */
+  readonly mirrored: boolean;
+}
+
 /** One mesh of a set. Lengths in metres. Only the numbers that its shape knows are read. */
 export interface SetMesh {
   readonly name: string;
@@ -57,6 +78,8 @@ export interface SetMesh {
   readonly smooth: boolean;
   /** For formula meshes: `float` height of (x, z), or `vec3` position of (u, v), as shading code. */
   readonly formula?: string;
+  /** Of an imported mesh. */
+  readonly source?: MeshSource;
   readonly placing: MeshPlacing;
   readonly motion: MeshMotion;
   readonly copies: MeshCopies;

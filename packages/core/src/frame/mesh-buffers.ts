@@ -36,7 +36,7 @@ const SLOPES: VertexBufferLayout = {
   step: 'vertex',
   attributes: [
     { name: 'meshUvSlope', components: 4, offset: 0 },
-    { name: 'meshBend', components: 3, offset: 4 * FLOAT },
+    { name: 'meshBend', components: 4, offset: 4 * FLOAT },
   ],
 };
 const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshWelded', components: 3, offset: 0 }] };

@@ -198,11 +198,7 @@ function wired(
   const images = Object.fromEntries(packings.map((packing) => [packing, { ...image, name: packing }]));
   const maps = packings.map((packing) => ({ image: packing, packing }));
   const start = { ...base, images };
-  const edit = wireMapSet(
-    start,
-    { label: 'Lay on maps', surface: 'physicalSurface', height: 'displacement', maps, ...plan },
-    countingIds(),
-  );
+  const edit = wireMapSet(start, { label: 'Lay on maps', surface: 'physicalSurface', height: 'displacement', maps, ...plan }, newId);
   return { material: edited(start, edit), edit };
 }
 

@@ -1,8 +1,8 @@
 import type { MeshShape } from '../document/set';
-import { buildMesh, MESH_SHAPES, meshNumber } from './build-mesh';
+import { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber } from './build-mesh';
 import { boundsOf, type MeshData } from './mesh';
 
-const SHAPES = Object.keys(MESH_SHAPES) as MeshShape[];
+const SHAPES = GENERATED_SHAPES;
 
 type Triple = readonly [number, number, number];
 const vertex = (from: Float32Array, index: number): Triple => [from[index * 3] ?? 0, from[index * 3 + 1] ?? 0, from[index * 3 + 2] ?? 0];

@@ -1,12 +1,13 @@
 import type { MeshShape, SetMesh } from '../document/set';
 import { flatShaded } from './flat';
-import type { MeshData } from './mesh';
+import { NO_MESH, type MeshData } from './mesh';
 import { capsule } from './shapes/capsule';
 import { cone } from './shapes/cone';
 import { cube } from './shapes/cube';
 import { cylinder } from './shapes/cylinder';
 import { HEIGHT_FORMULA, heightMesh, SURFACE_FORMULA, surfaceMesh } from './shapes/formula';
 import { geodesic } from './shapes/geodesic';
+import { jar } from './shapes/jar';
 import { lamp } from './shapes/lamp';
 import { oilFiller } from './shapes/oil-filler';
 import { plane } from './shapes/plane';
@@ -166,6 +167,12 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
     numbers: [length('height', 'Height', 2, 8), count('segments', 'Segments', 64, 3, 256), count('rings', 'Rings', 16, 2, 64)],
     build: (numbers) => oilFiller(numbers as Numbers<'height' | 'segments' | 'rings'>),
   },
+  jar: {
+    label: 'Jar',
+    parts: ['lip', 'body', 'foot', 'inside'],
+    numbers: [length('height', 'Height', 2, 8), count('segments', 'Segments', 128, 3, 512), count('rings', 'Rings', 96, 4, 384)],
+    build: (numbers) => jar(numbers as Numbers<'height' | 'segments' | 'rings'>),
+  },
   puppetHead: {
     label: 'Puppet head',
     parts: ['skin', 'hair', 'eyes', 'brows'],
@@ -192,7 +199,17 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
     numbers: [count('segments', 'Segments', 64, 1, 160)],
     build: (numbers, _smooth, formula) => surfaceMesh(numbers as Numbers<'segments'>, formula),
   },
+  // Comes from a file: see the mesh's source.
+  imported: { label: 'From a file', parts: [], numbers: [], build: () => NO_MESH },
 };
+
+/** Shapes that are made by numbers alone, for whoever offers them. */
+export const GENERATED_SHAPES = (Object.keys(MESH_SHAPES) as MeshShape[]).filter((shape) => shape !== 'imported');
+
+/** Names of a mesh's parts, in order. */
+export function partNames({ shape, source }: Pick<SetMesh, 'shape' | 'source'>): readonly string[] {
+  return source?.parts ?? MESH_SHAPES[shape].parts;
+}
 
 /** A value brought into its range; what is not set takes the default. */
 export function meshNumber(spec: MeshNumber, value: number | undefined): number {

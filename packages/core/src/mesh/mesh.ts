@@ -51,3 +51,19 @@ export function placeColours(positions: ArrayLike<number>, { low, high }: Bounds
   }
   return colours;
 }
+
+const none = (): Float32Array<ArrayBuffer> => new Float32Array(0);
+
+/** Stands for a mesh whose file is still on its way. */
+export const NO_MESH: MeshData = {
+  positions: none(),
+  normals: none(),
+  tangents: none(),
+  uvs: none(),
+  uvs2: none(),
+  colours: none(),
+  indices: new Uint32Array(0),
+  parts: [],
+  bounds: { low: [0, 0, 0], high: [0, 0, 0] },
+  closed: false,
+};

@@ -3,13 +3,14 @@ import type { Vector3 } from './patch';
 import { cross, dot, minus } from './vector';
 
 /** Floats a vertex: see `surfaceSlopes`. */
-export const SLOPE_FLOATS = 7;
+export const SLOPE_FLOATS = 8;
 
 /**
- * How UV and normal change along the surface, per metre of object space; seven numbers a vertex: u and v along the
+ * How UV and normal change along the surface, per metre of object space; eight numbers a vertex: u and v along the
  * tangent, u and v across it (along `cross(normal, tangent) * w`), then of the normal its part along the tangent going
- * along, across it going across, and the mean of both mixed parts (the shape operator, which is symmetric). Gradients of
- * triangles are weighted by area, so that a vertex gets the mean of those round it; one without any gets zeros.
+ * along, across it going across, and the mean of both mixed parts (the shape operator, which is symmetric); last, how far
+ * apart vertices lie in UV: the side of a square as large as two triangles, by which images are read no finer than vertices
+ * can follow. Gradients of triangles are weighted by area, so that a vertex gets the mean of those round it; one without any gets zeros.
  */
 export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: MeshData): Float32Array<ArrayBuffer> {
   const count = positions.length / 3;
@@ -36,6 +37,8 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
     };
     const grow = [change(uvs, 2, 0), change(uvs, 2, 1), change(normals, 3, 0), change(normals, 3, 1), change(normals, 3, 2)];
     const area = Math.sqrt(square);
+    const [[u1, u2] = [0, 0], [v1, v2] = [0, 0]] = grow;
+    const apart = Math.sqrt(Math.abs(u1 * v2 - u2 * v1));
     for (const vertex of [a, b, c]) {
       const tangent = point(tangents, vertex, 4);
       const sign = tangents[vertex * 4 + 3] ?? 1;
@@ -47,7 +50,7 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
       });
       const turn = (by: readonly number[], way: Vector3 = [0, 0, 0]): number => dot([by[2] ?? 0, by[3] ?? 0, by[4] ?? 0], way);
       const mixed = (turn(along, ways[1]) + turn(across, ways[0])) / 2;
-      const numbers = [along[0], along[1], across[0], across[1], turn(along, ways[0]), turn(across, ways[1]), mixed];
+      const numbers = [along[0], along[1], across[0], across[1], turn(along, ways[0]), turn(across, ways[1]), mixed, apart];
       numbers.forEach(
         (each = 0, index) => (slopes[vertex * SLOPE_FLOATS + index] = (slopes[vertex * SLOPE_FLOATS + index] ?? 0) + each * area),
       );

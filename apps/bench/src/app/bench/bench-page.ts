@@ -32,7 +32,7 @@ import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { RecentMaterials } from '../shared/documents/recent-materials';
 import { Workbench } from '../shared/documents/workbench';
-import { Tabs, type Tab } from '../shared/controls/tabs';
+import { Tabs } from '../shared/controls/tabs';
 import { Icon } from '../shared/icons/icon';
 import { download } from '../shared/pixels/download';
 import { RoomSwitch } from '../shared/rooms/room-switch';
@@ -68,6 +68,9 @@ import { EnvironmentDrop } from './lights/environment-drop';
 import { EnvironmentWork } from './lights/environment-work';
 import { RigCorner, type RigTab } from './lights/rig-corner';
 import { RigWork } from './lights/rig-work';
+import { LinkedImages } from './maps/linked-images';
+import { MapSetWork } from './maps/map-set-work';
+import { MapsView } from './maps/maps-view';
 import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
 import { panelTabs, type Panel } from './panel-tabs';
@@ -87,8 +90,7 @@ import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
 import { ViewMenu, VIEW_WORDS } from './stage/view-menu';
-
-type Workspace = 'graph' | 'code' | 'parts';
+import { workspaceTabs, type Workspace } from './workspace-tabs';
 
 /** The Bench: one material with its set and light rig, its graph, its picture. */
 @Component({
@@ -107,6 +109,7 @@ type Workspace = 'graph' | 'code' | 'parts';
     Icon,
     KeysHelp,
     EnvironmentDrop,
+    MapsView,
     RigCorner,
     ViewMenu,
     MeshBar,
@@ -135,6 +138,8 @@ type Workspace = 'graph' | 'code' | 'parts';
     GraphWork,
     ImagePlacer,
     LensLink,
+    LinkedImages,
+    MapSetWork,
     OutletWork,
     ProbeWork,
     RigWork,
@@ -226,12 +231,7 @@ export class BenchPage {
     const known = refusal.node !== undefined && this.work.resolved().nodes.has(refusal.node);
     return [{ node: known ? (refusal.node ?? '') : '', message: refusal.message }];
   });
-  /** A material is a graph or code. */
-  protected readonly workspaces = computed((): readonly Tab<Workspace>[] => [
-    ...(this.material()?.code ? [] : [{ value: 'graph' } as const]),
-    { value: 'code', help: this.material()?.code ? 'The text of this material' : 'The graph, read as code' },
-    { value: 'parts' },
-  ]);
+  protected readonly workspaces = computed(() => workspaceTabs(this.material()?.code !== undefined));
   protected readonly panels = computed(() => panelTabs(this.problems().length, this.checks.result().findings.length));
   protected readonly rates = computed(() => this.compiled()?.rates ?? {});
   protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
@@ -269,6 +269,14 @@ export class BenchPage {
       if (rig) untracked(() => this.rigWork.rig.set(rig));
     });
     inject(LensLink);
+    const maps = inject(MapSetWork);
+    effect(() => {
+      if (maps.reading() ?? maps.proposal()) this.tab.set('maps');
+    });
+    maps.wired.pipe(takeUntilDestroyed()).subscribe(() => {
+      this.tab.set('graph');
+      setTimeout(() => this.showAll());
+    });
     effect(() => {
       const [result, code] = [this.compiled(), this.material()?.code];
       // What was said of an earlier text has its places there.

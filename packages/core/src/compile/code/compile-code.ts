@@ -93,7 +93,7 @@ class CodeLinker {
     const packed = this.slotTable.packedReads();
     for (const [name, read] of this.reads) this.reads.set(name, packedRead(read, packed));
     this.pixelFunctions = this.inPlace(program.pixels);
-    this.vertexFunctions = this.inPlace(program.vertices ?? program.pixels).map(withoutPixelsIn);
+    this.vertexFunctions = this.inPlace(program.vertices ?? program.pixels).map((each) => withoutPixelsIn(each, program.has.shape));
   }
 
   get slots(): readonly Slot[] {

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { silence, silenceKey, type Checked, type CompileResult, type Finding, type SeenThrough, type StageSet } from '@brelvin/core';
 import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap } from 'rxjs';
+import { ImageShelf } from '../../shared/images/image-shelf';
 import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
@@ -19,6 +20,7 @@ export class CheckRunner {
   readonly subject = signal<{ readonly id: string; readonly set?: StageSet } | undefined>(undefined);
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
   private readonly rig = inject(RigWork).rig;
+  private readonly images = inject(ImageShelf).facts;
   /** How each material on the Stage is seen through, as its last good program says. */
   private readonly seenThrough = toSignal(
     this.compiler.results.pipe(
@@ -33,15 +35,16 @@ export class CheckRunner {
     missing: this.missing(),
     rig: this.rig(),
     seenThrough: this.seenThrough(),
+    images: this.images(),
   }));
 
   readonly result = toSignal(
     toObservable(this.input).pipe(
       auditTime(PAUSE_MS),
-      switchMap(({ subject, missing: missingMaterials, rig, seenThrough }) =>
+      switchMap(({ subject, missing: missingMaterials, rig, seenThrough, images }) =>
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
-            from(this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough })).pipe(
+            from(this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images })).pipe(
               catchError(() => EMPTY),
             )
           : EMPTY,

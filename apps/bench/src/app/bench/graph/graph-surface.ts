@@ -30,6 +30,8 @@ import type { Command } from '../commands/command';
 import { dockPlaces, entryPlaces } from '../dock/dock-places';
 import { EdgeStrip } from '../dock/edge-strip';
 import { ImagePlacer } from '../images/image-placer';
+import { MapSetWork } from '../maps/map-set-work';
+import { droppedFiles } from '../../shared/files/dropped-files';
 import { OutletWork } from '../looking/outlet-work';
 import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
@@ -88,6 +90,7 @@ export class GraphSurface implements AfterViewInit {
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
   private readonly images = inject(ImagePlacer);
+  private readonly maps = inject(MapSetWork);
   private readonly outlets = inject(OutletWork);
   private readonly destroyRef = inject(DestroyRef);
   private readonly surface = viewChild.required<ElementRef<HTMLElement>>('surface');
@@ -207,9 +210,10 @@ export class GraphSurface implements AfterViewInit {
     this.naming.set(id);
   }
 
-  /** Image files become nodes at a place; dropped on an inlet, the first one runs into it. */
+  /** Image files become nodes at a place; dropped on an inlet, the first one runs into it. A set of maps is proposed first. */
   async takeFiles(files: readonly File[], at: Point, into?: InletAddress): Promise<void> {
-    await this.images.drop(files, at, into);
+    if (!into && MapSetWork.fits(files)) await this.maps.take(files);
+    else await this.images.drop(files, at, into);
   }
 
   protected over(event: DragEvent): void {
@@ -219,8 +223,8 @@ export class GraphSurface implements AfterViewInit {
   }
 
   protected dropped(event: DragEvent): void {
-    const files = [...(event.dataTransfer?.files ?? [])];
-    if (files.length === 0) return;
+    const transfer = event.dataTransfer;
+    if (!transfer?.types.includes('Files')) return;
     event.preventDefault();
     const target = event.target as HTMLElement;
     const card = target.closest<HTMLElement>('[data-card]');
@@ -228,7 +232,7 @@ export class GraphSurface implements AfterViewInit {
     const at = this.view.toGraph(this.local(event));
     const node = card?.dataset['card'];
     const into = node !== undefined && inlet !== undefined ? { node, inlet } : undefined;
-    void this.takeFiles(files, into ? { x: at.x - CARD_WIDTH - 60, y: at.y } : at, into);
+    void droppedFiles(transfer).then((files) => this.takeFiles(files, into ? { x: at.x - CARD_WIDTH - 60, y: at.y } : at, into));
   }
 
   focus(): void {

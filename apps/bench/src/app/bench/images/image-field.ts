@@ -2,20 +2,13 @@ import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
-import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
+import { Choices, plainChoices } from '../../shared/controls/choices';
 import { BESIDE } from '../../shared/controls/colour-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
+import { IMAGE_ROLE_CHOICES, UV_SET_CHOICES } from './image-choices';
 import { ImagePlacer, type ImageUser } from './image-placer';
 
-const ROLES: readonly Choice<MaterialImage['role']>[] = [
-  { value: 'colour', help: 'sRGB: what one sees, read as light' },
-  { value: 'data', help: 'Numbers, read as they are stored: normals, roughness, masks' },
-];
-const UV_SETS: readonly Choice<number>[] = [
-  { value: 0, words: 'first' },
-  { value: 1, words: 'second' },
-];
 const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 
 /** Which image a node or parameter shows, and how: from the material, the workspace, or a file. */
@@ -36,10 +29,10 @@ export class ImageField {
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);
   protected readonly files = IMAGE_FILES;
-  protected readonly roles = ROLES;
+  protected readonly roles = IMAGE_ROLE_CHOICES;
   protected readonly wraps = plainChoices(IMAGE_WRAPS);
   protected readonly filters = plainChoices(IMAGE_FILTERS);
-  protected readonly uvSets = UV_SETS;
+  protected readonly uvSets = UV_SET_CHOICES;
   protected readonly positions = BESIDE;
   protected readonly axes = ['wrapX', 'wrapY'] as const;
 

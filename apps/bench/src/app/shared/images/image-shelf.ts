@@ -1,8 +1,8 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { LARGEST_FILE, LONGEST_NAME, type MaterialImage, type MipChain } from '@brelvin/core';
+import { LARGEST_FILE, LONGEST_NAME, readMapName, packingOf, type ImageFacts, type MaterialImage } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker, FewPromises } from './decoding-worker';
-import type { RemoteDecoder } from './image.worker';
+import type { DecodedImage, RemoteDecoder } from './image.worker';
 
 /** An image on its way in. */
 export interface ImageJob {
@@ -15,7 +15,8 @@ export interface ImageJob {
 }
 
 const MOST_DECODED = 12;
-const DATA_WORDS = /(^|[^a-z])(normal|nrm|rough|metal|height|bump|disp|ao|occlusion|mask|gloss|orm|rma|opacity|alpha)/i;
+/** Besides names of maps: words of images that hold numbers. */
+const DATA_WORDS = /(^|[^a-z])(normal|rough|metal|height|mask|noise|data|flow|id)([^a-z]|$)/i;
 
 /** Images of the workspace: taken in from files, and decoded for the Stage. */
 @Injectable({ providedIn: 'root' })
@@ -24,11 +25,13 @@ export class ImageShelf implements OnDestroy {
   private readonly worker = new DecodingWorker<RemoteDecoder>(
     () => new Worker(new URL('./image.worker', import.meta.url), { type: 'module' }),
   );
-  private readonly decoded = new FewPromises<MipChain>(MOST_DECODED);
+  private readonly decoded = new FewPromises<DecodedImage>(MOST_DECODED);
   private nextId = 0;
 
   /** What is under way. */
   readonly jobs = signal<readonly ImageJob[]>([]);
+  /** What is known of the pixels of images that were decoded, by their address. */
+  readonly facts = signal<ReadonlyMap<string, ImageFacts>>(new Map());
 
   /**
    * Takes a file into the workspace: it is decoded once, so that nothing damaged gets in, then sent.
@@ -48,7 +51,7 @@ export class ImageShelf implements OnDestroy {
     try {
       const bytes = await file.arrayBuffer();
       patch({ doing: 'decoding', share: 0.1 });
-      const role = DATA_WORDS.test(file.name) ? 'data' : 'colour';
+      const role = roleByName(file.name);
       const checked = this.worker.until(abort.signal, async (remote) => {
         const head = await remote.inspect(bytes);
         return { ...head, chain: await remote.decode(bytes, role) };
@@ -65,6 +68,7 @@ export class ImageShelf implements OnDestroy {
         abort.signal,
       );
       void this.decoded.keep(`${sha256} ${role}`, Promise.resolve(chain));
+      this.know(sha256, chain);
       const name = file.name.replace(/\.[^.]+$/, '').slice(0, LONGEST_NAME);
       return { name, asset: sha256, width, height, role, wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 };
     } catch (error) {
@@ -76,11 +80,36 @@ export class ImageShelf implements OnDestroy {
   }
 
   /** The pixels of an image, for the Stage. @throws ApiFailure, or Error for a file that can not be decoded */
-  load({ asset, role }: Pick<MaterialImage, 'asset' | 'role'>): Promise<MipChain> {
-    return this.decoded.get(`${asset} ${role}`, async () => this.worker.remote.decode(await this.api.bytes(asset), role));
+  load({ asset, role }: Pick<MaterialImage, 'asset' | 'role'>): Promise<DecodedImage> {
+    return this.decoded.get(`${asset} ${role}`, async () => {
+      const decoded = await this.worker.remote.decode(await this.api.bytes(asset), role);
+      this.know(asset, decoded);
+      return decoded;
+    });
+  }
+
+  /** The images in a zip archive, and the names of what else was in it. @throws Error with words for the user */
+  async unpack(archive: File): Promise<{ readonly files: readonly File[]; readonly left: readonly string[] }> {
+    try {
+      const { files, left } = await this.worker.remote.unpack(await archive.arrayBuffer());
+      return { files: files.map(({ name, bytes }) => new File([bytes], name.split('/').at(-1) ?? name)), left };
+    } catch (error) {
+      throw new Error(`“${archive.name}” was not taken. ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  private know(asset: string, { facts }: DecodedImage): void {
+    if (!this.facts().has(asset)) this.facts.update((known) => new Map(known).set(asset, facts));
   }
 
   ngOnDestroy(): void {
     this.worker.end();
   }
+}
+
+/** How an image is to be read, as its name says. */
+function roleByName(name: string): MaterialImage['role'] {
+  const named = readMapName(name);
+  if (named) return packingOf(named.packing).role;
+  return DATA_WORDS.test(name) ? 'data' : 'colour';
 }

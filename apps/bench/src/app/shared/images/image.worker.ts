@@ -1,6 +1,13 @@
-import { mipChain, type MipChain } from '@brelvin/core';
+import { imageFacts, IMAGE_TYPES, mipChain, unpackArchive, type ImageFacts, type MipChain, type Unpacked } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
 import { decodeImage, inspectImage, type ImageHead } from './codecs';
+
+/** An image with its mips, and what is known of its pixels. */
+export interface DecodedImage extends MipChain {
+  readonly facts: ImageFacts;
+}
+
+const ENDINGS = new RegExp(`\\.(jpeg|${Object.values(IMAGE_TYPES).join('|')})$`, 'i');
 
 /** Decodes images apart from the page. One that hangs or is no longer wanted goes with the worker. */
 class ImageDecoder {
@@ -10,12 +17,23 @@ class ImageDecoder {
   }
 
   /** All mips of an image. @throws Error with words for the user */
-  async decode(bytes: ArrayBuffer, role: 'colour' | 'data'): Promise<MipChain> {
+  async decode(bytes: ArrayBuffer, role: 'colour' | 'data'): Promise<DecodedImage> {
     const { width, height, data } = await decodeImage(bytes);
-    const chain = mipChain({ width, height, data: new Uint8Array(data) }, role);
+    const pixels = { width, height, data: new Uint8Array(data) };
+    const facts = imageFacts(pixels);
+    const chain = mipChain(pixels, role);
     return transfer(
-      chain,
+      { ...chain, facts },
       chain.levels.map((level) => level.buffer),
+    );
+  }
+
+  /** The images of a zip archive. @throws Error with words for the user */
+  unpack(bytes: ArrayBuffer): Unpacked {
+    const unpacked = unpackArchive(new Uint8Array(bytes), (name) => ENDINGS.test(name));
+    return transfer(
+      unpacked,
+      unpacked.files.map((file) => file.bytes.buffer),
     );
   }
 }

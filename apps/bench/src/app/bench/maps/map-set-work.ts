@@ -1,0 +1,158 @@
+import { inject, Injectable, signal } from '@angular/core';
+import {
+  joinEdits,
+  looksLikeMapSet,
+  packingOf,
+  proposeMapSet,
+  putImage,
+  wireMapSet,
+  type Edit,
+  type HeightUse,
+  type MapSurface,
+  type MaterialImage,
+  type PackingId,
+  type ProposedMap,
+  type WiredMap,
+} from '@brelvin/core';
+import { Subject } from 'rxjs';
+import { newId } from '../../shared/documents/new-id';
+import { ImageShelf } from '../../shared/images/image-shelf';
+import { GraphWork } from '../graph/graph-work';
+
+/** An image with what is proposed for it. */
+export interface MapRow extends ProposedMap {
+  readonly image: MaterialImage;
+}
+
+/** A set of maps that waits to be looked over. */
+export interface MapProposal {
+  readonly name: string;
+  readonly surface: MapSurface;
+  readonly height: HeightUse;
+  readonly rows: readonly MapRow[];
+  /** Files that were not taken, and why. */
+  readonly left: readonly string[];
+}
+
+/** Sets of maps: taken in from files, looked over, and laid on the surface in one step. */
+@Injectable()
+export class MapSetWork {
+  private readonly shelf = inject(ImageShelf);
+  private readonly work = inject(GraphWork);
+
+  readonly proposal = signal<MapProposal | undefined>(undefined);
+  /** How many files of a set are read, while that goes on. */
+  readonly reading = signal<{ readonly done: number; readonly of: number } | undefined>(undefined);
+  /** A set was laid on. */
+  readonly wired = new Subject<void>();
+  private stopped = false;
+
+  /** Whether files are a set, and not only several images. */
+  static fits(files: readonly File[]): boolean {
+    return files.some(isZip) || looksLikeMapSet(files.map(({ name }) => name));
+  }
+
+  /** Reads files, folders' files or a zip archive, and proposes what to do with them. */
+  async take(chosen: readonly File[]): Promise<void> {
+    if (this.reading()) return;
+    this.stopped = false;
+    this.reading.set({ done: 0, of: chosen.length });
+    const left: string[] = [];
+    try {
+      const files = (await Promise.all(chosen.map((file) => this.opened(file, left)))).flat();
+      const images: { file: File; image: MaterialImage }[] = [];
+      for (const [index, file] of files.entries()) {
+        this.reading.set({ done: index, of: files.length });
+        const image = await this.shelf.take(file).catch((error: unknown) => void left.push(wordsOf(error)));
+        if (this.stopped || (!image && left.length === 0)) return;
+        if (image) images.push({ file, image });
+      }
+      this.propose(images, left);
+    } catch (error) {
+      this.work.refuse(wordsOf(error));
+    } finally {
+      this.reading.set(undefined);
+    }
+  }
+
+  stop(): void {
+    this.stopped = true;
+    for (const job of this.shelf.jobs()) job.cancel();
+  }
+
+  dismiss(): void {
+    this.proposal.set(undefined);
+  }
+
+  change(change: Partial<Pick<MapProposal, 'surface' | 'height'>>): void {
+    this.proposal.update((proposal) => proposal && { ...proposal, ...change });
+  }
+
+  /** Says what an image is; nothing leaves it out. */
+  setPacking(index: number, packing: PackingId | undefined): void {
+    this.proposal.update(
+      (proposal) =>
+        proposal && {
+          ...proposal,
+          rows: proposal.rows.map((row, at) => (at === index ? { ...row, packing, because: 'as you say' } : row)),
+        },
+    );
+  }
+
+  /** Lays the set on the surface. */
+  accept(): void {
+    const proposal = this.proposal();
+    if (!proposal) return;
+    const material = this.work.material();
+    if (material.code) {
+      this.work.refuse('This material is code. Declare a sampler2D parameter for each map; they get their images in the parameters panel.');
+      return;
+    }
+    const images: Edit[] = [];
+    const maps = proposal.rows.flatMap(({ image, packing }): WiredMap[] => {
+      if (!packing) return [];
+      const { role } = packingOf(packing);
+      const known = Object.entries(material.images).find(([, each]) => each.asset === image.asset && each.role === role)?.[0];
+      const id = known ?? newId();
+      if (!known) images.push({ label: '', changes: [putImage(id, { ...image, role })] });
+      return [{ image: id, packing }];
+    });
+    const label = `Lay ${maps.length} maps on`;
+    const wiring = wireMapSet(material, { label, surface: proposal.surface, height: proposal.height, maps }, newId);
+    this.work.leave(0);
+    this.work.do(joinEdits(label, ...images, wiring));
+    this.proposal.set(undefined);
+    this.wired.next();
+  }
+
+  private async opened(file: File, left: string[]): Promise<readonly File[]> {
+    if (!isZip(file)) return isImage(file) ? [file] : (left.push(`${file.name} is no image.`), []);
+    const unpacked = await this.shelf.unpack(file);
+    left.push(...unpacked.left.map((name) => `${name} is no image that is taken.`));
+    return unpacked.files;
+  }
+
+  private propose(images: readonly { file: File; image: MaterialImage }[], left: readonly string[]): void {
+    if (images.length === 0) {
+      this.work.refuse(left[0] ?? 'No images were found. PNG, JPEG and WebP are taken.');
+      return;
+    }
+    const facts = this.shelf.facts();
+    const { name, surface, maps } = proposeMapSet(
+      images.map(({ file, image: { width, height, asset } }) => ({ name: file.name, width, height, facts: facts.get(asset) })),
+    );
+    const rows = maps.flatMap((map, index): MapRow[] => {
+      const image = images[index]?.image;
+      return image ? [{ ...map, image }] : [];
+    });
+    const hasNormals = rows.some(({ packing }) => packing === 'normal' || packing === 'normalDown');
+    this.proposal.set({ name, surface, height: hasNormals ? 'displacement' : 'normals', rows, left });
+  }
+}
+
+const isZip = ({ name, type }: File): boolean => /\.zip$/i.test(name) || type === 'application/zip';
+const isImage = ({ name, type }: File): boolean => /^image\/(png|jpeg|webp)$/.test(type) || /\.(png|jpe?g|webp)$/i.test(name);
+
+function wordsOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { imageMemory, imageUses, linearFromSrgb, removeUnusedImages, type StageSet } from '@brelvin/core';
+import { AssetApi } from '../../shared/api/asset-api';
+import { Choices } from '../../shared/controls/choices';
+import { droppedFiles } from '../../shared/files/dropped-files';
+import { Icon } from '../../shared/icons/icon';
+import type { DecodedImage } from '../../shared/images/image.worker';
+import { ImageShelf } from '../../shared/images/image-shelf';
+import { GraphWork } from '../graph/graph-work';
+import { CHANNEL_CHOICES, type Channel } from './channels';
+import { LinkedImages } from './linked-images';
+import { MapDetails } from './map-details';
+import { MapPicture, type PixelReading } from './map-picture';
+import { MapSetPanel } from './map-set-panel';
+import { MapSetWork } from './map-set-work';
+import { uvLines } from './uv-lines';
+
+const MEBIBYTE = 1024 * 1024;
+
+/** Every image of the material, large, by channel, with the mesh's UVs over it; and sets of maps to be laid on. */
+@Component({
+  selector: 'brelvin-maps-view',
+  imports: [Choices, Icon, MapDetails, MapPicture, MapSetPanel],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'maps-view', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
+  templateUrl: './maps-view.html',
+})
+export class MapsView {
+  readonly set = input<StageSet>();
+  readonly materialId = input.required<string>();
+  /** Path of a node to show. */
+  readonly nodeShown = output<string>();
+
+  private readonly api = inject(AssetApi);
+  private readonly shelf = inject(ImageShelf);
+  private readonly graph = inject(GraphWork);
+  private readonly links = inject(LinkedImages);
+  protected readonly work = inject(MapSetWork);
+  protected readonly channels = CHANNEL_CHOICES;
+  protected readonly chosen = signal<string | undefined>(undefined);
+  protected readonly channel = signal<Channel>('all');
+  protected readonly uvsShown = signal(false);
+  protected readonly reading = signal<PixelReading | undefined>(undefined);
+  protected readonly chain = signal<DecodedImage | undefined>(undefined);
+  protected readonly failure = signal<string | undefined>(undefined);
+
+  protected readonly entries = computed(() => {
+    const material = this.graph.material();
+    const uses = imageUses(material);
+    return Object.entries(material.images).map(([id, image]) => ({ id, image, uses: uses.get(id)?.length ?? 0 }));
+  });
+  /** The chosen image, as long as there is one; else the first. */
+  protected readonly chosenId = computed(() => {
+    const chosen = this.chosen();
+    const { images } = this.graph.material();
+    return chosen !== undefined && Object.hasOwn(images, chosen) ? chosen : (this.entries()[0]?.id ?? '');
+  });
+  protected readonly image = computed(() => this.graph.material().images[this.chosenId()]);
+  protected readonly unused = computed(() => this.entries().filter(({ uses }) => uses === 0).length);
+  protected readonly memory = computed(() =>
+    (this.entries().reduce((sum, { image }) => sum + imageMemory(image), 0) / MEBIBYTE).toFixed(1),
+  );
+  protected readonly lines = computed(() => {
+    const [set, image] = [this.set(), this.image()];
+    return this.uvsShown() && set && image ? uvLines(set, this.materialId(), image.uvSet) : undefined;
+  });
+  protected readonly readingWords = computed(() => {
+    const reading = this.reading();
+    if (!reading) return '';
+    const { x, y, stored } = reading;
+    const colour = this.image()?.role === 'colour';
+    const values = stored.map((value, channel) => (colour && channel < 3 ? linearFromSrgb(value / 255) : value / 255).toFixed(3));
+    return `${x}, ${y}: ${values.join(' ')} · stored ${stored.join(' ')}`;
+  });
+
+  constructor() {
+    // What changes of an image but its pixels and its role does not decode it anew.
+    const pixels = computed(() => this.image() && { asset: this.image()!.asset, role: this.image()!.role }, {
+      equal: (a, b) => a?.asset === b?.asset && a?.role === b?.role,
+    });
+    effect(() => {
+      const wanted = pixels();
+      untracked(() => void this.load(wanted));
+    });
+    const linked = computed(() => Object.values(this.graph.material().images), {
+      equal: (a, b) => a.map((each) => `${each.linked} ${each.asset}`).join() === b.map((each) => `${each.linked} ${each.asset}`).join(),
+    });
+    effect(() => {
+      const images = linked();
+      untracked(() => void this.links.look(images));
+    });
+  }
+
+  private async load(wanted: Parameters<ImageShelf['load']>[0] | undefined): Promise<void> {
+    this.failure.set(undefined);
+    const now = (): boolean => this.image()?.asset === wanted?.asset && this.image()?.role === wanted?.role;
+    try {
+      const chain = wanted && (await this.shelf.load(wanted));
+      if (now()) this.chain.set(chain);
+    } catch (error) {
+      if (!now()) return;
+      this.chain.set(undefined);
+      this.failure.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  protected take(field: HTMLInputElement): void {
+    const files = [...(field.files ?? [])];
+    field.value = '';
+    if (files.length > 0) void this.work.take(files);
+  }
+
+  protected drop(event: DragEvent): void {
+    if (!event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    void droppedFiles(event.dataTransfer).then((files) => this.work.take(files));
+  }
+
+  protected removeUnused(): void {
+    this.graph.do(removeUnusedImages(this.graph.material()));
+  }
+
+  protected url(asset: string): string {
+    return this.api.url(asset);
+  }
+}

@@ -1,0 +1,36 @@
+import { joinEdits } from '../document/edit';
+import { GraphEdits } from '../document/graph-edits';
+import type { Check } from './check';
+import { placedNodes, placeOf } from './graph-places';
+import { evenFeed } from './image-feeds';
+
+/** A map whose pixels are all the same. */
+export const evenMap: Check = {
+  id: 'even-map',
+  find: (input) =>
+    placedNodes(input).flatMap((node) =>
+      node.inlets.flatMap((inlet) => {
+        const feed = evenFeed(input, inlet);
+        if (!feed) return [];
+        const at = { node: node.home.node, inlet: inlet.spec.name };
+        const rounded = feed.value.map((each) => Math.round(each * 1000) / 1000);
+        const [first = 0] = rounded;
+        const value = inlet.type === 'colour' || inlet.type === 'vec3' ? (rounded.length === 3 ? rounded : [first, first, first]) : first;
+        const edits = new GraphEdits(node.home.group);
+        return [
+          {
+            place: placeOf(node, inlet.spec.name),
+            node: feed.node,
+            title: `“${feed.name}” is ${rounded.join(' ')} everywhere: “${inlet.spec.label}” of ${node.kind.title} may as well be a number.`,
+            explanation:
+              'A map without any difference costs memory and a read for every pixel, and its number can not be dragged. Often a wrong channel or an empty export is behind it.',
+            mend: {
+              label: `Set “${inlet.spec.label}” to ${rounded.join(' ')}`,
+              document: 'material' as const,
+              edit: joinEdits(`Set ${inlet.spec.label}`, edits.disconnect(at), edits.setInletValue(at, value, inlet.spec.label)),
+            },
+          },
+        ];
+      }),
+    ),
+};
