@@ -24,7 +24,7 @@ export interface WiringPlan {
   readonly maps: readonly WiredMap[];
 }
 
-const [COLUMN, ROW] = [240, 190];
+const [COLUMN, ROW] = [240, 236];
 const MARGIN = 60;
 /** Titles and help are read from left to right: images, what they are turned into, the surface. */
 const COLUMNS = { images: 0, between: COLUMN, surface: 2 * COLUMN, after: 3 * COLUMN };
@@ -70,13 +70,13 @@ class Wiring {
   }
 
   map({ image, packing }: WiredMap, height: HeightUse): void {
-    const { feeds, greenDown } = packingOf(packing);
+    const { label, feeds, greenDown } = packingOf(packing);
     const isHeight = feeds.every(({ meaning }) => meaning === 'height');
     if (isHeight && height === 'nothing') return;
     const row = this.rows++;
     if (isHeight && height === 'normals') return this.run(this.between('normalFromHeightMap', {}, row, { image }), 'normal');
     const node = this.newId();
-    this.put(node, { kind: 'image', rev: 1, ...this.at('images', row), values: {}, image });
+    this.put(node, { kind: 'image', rev: 1, ...this.at('images', row), values: {}, name: label, image });
     for (const { outlet, meaning } of feeds) this.feed(meaning, { node, outlet }, row, greenDown ?? false);
   }
 

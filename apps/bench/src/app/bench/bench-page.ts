@@ -291,6 +291,10 @@ export class BenchPage {
     });
     this.rigWork.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editRig(edit));
     this.work.done.pipe(takeUntilDestroyed()).subscribe((edit) => this.editMaterial(edit));
+    // On the graph it stands where it happened.
+    this.work.refusals.pipe(takeUntilDestroyed()).subscribe((words) => {
+      if (this.tab() !== 'graph') this.message.set(words);
+    });
     this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
     this.destroyRef.onDestroy(() => this.workbench.closeAll());
   }

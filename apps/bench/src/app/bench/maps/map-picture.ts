@@ -133,11 +133,13 @@ export class MapPicture {
       context.moveTo(left + (ends[at] ?? 0) * wide, top + (ends[at + 1] ?? 0) * high);
       context.lineTo(left + (ends[at + 2] ?? 0) * wide, top + (ends[at + 3] ?? 0) * high);
     }
-    for (const [colour, line] of [
-      ['rgba(0, 0, 0, 0.55)', 1.6],
-      ['rgba(255, 255, 255, 0.8)', 0.6],
+    // Many lines close together would hide what they lie on.
+    const faint = Math.min(1, Math.max(0.12, (24 * this.view().zoom) / Math.sqrt(ends.length / 4)));
+    for (const [grey, alpha, line] of [
+      [0, 0.55, 1.6],
+      [255, 0.8, 0.6],
     ] as const) {
-      context.strokeStyle = colour;
+      context.strokeStyle = `rgba(${grey}, ${grey}, ${grey}, ${alpha * faint})`;
       context.lineWidth = line;
       context.stroke();
     }

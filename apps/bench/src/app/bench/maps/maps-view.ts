@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
-import { imageMemory, imageUses, linearFromSrgb, removeUnusedImages, type StageSet } from '@brelvin/core';
+import { buildMesh, imageMemory, imageUses, linearFromSrgb, removeUnusedImages, type StageSet } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices } from '../../shared/controls/choices';
 import { droppedFiles } from '../../shared/files/dropped-files';
@@ -62,7 +62,7 @@ export class MapsView {
   );
   protected readonly lines = computed(() => {
     const [set, image] = [this.set(), this.image()];
-    return this.uvsShown() && set && image ? uvLines(set, this.materialId(), image.uvSet) : undefined;
+    return this.uvsShown() && set && image ? uvLines(set, this.materialId(), image.uvSet, buildMesh) : undefined;
   });
   protected readonly readingWords = computed(() => {
     const reading = this.reading();

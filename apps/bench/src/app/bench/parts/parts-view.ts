@@ -3,10 +3,12 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import {
   dressOf,
   FLOOR,
+  GENERATED_SHAPES,
   MESH_SHAPES,
   newMesh,
   nextOrder,
   ownRule,
+  partNames,
   putMesh,
   putRule,
   removeMesh,
@@ -52,13 +54,13 @@ export class PartsView {
   /** Names come with the documents. */
   private readonly changed = toSignal(this.workbench.changes);
   protected readonly floor = FLOOR;
-  protected readonly shapes = Object.entries(MESH_SHAPES).map(([shape, { label }]) => ({ shape: shape as MeshShape, label }));
+  protected readonly shapes = GENERATED_SHAPES.map((shape) => ({ shape, label: MESH_SHAPES[shape].label }));
   protected readonly pattern = signal('');
 
   protected readonly meshes = computed(() =>
     Object.entries(this.set().meshes)
       .sort(([, a], [, b]) => a.order - b.order)
-      .map(([id, mesh]) => ({ id, mesh, parts: MESH_SHAPES[mesh.shape].parts.map((part) => this.row({ mesh: id, part })) })),
+      .map(([id, mesh]) => ({ id, mesh, parts: partNames(mesh).map((part) => this.row({ mesh: id, part })) })),
   );
   protected readonly floorRow = computed(() => this.row({ mesh: FLOOR, part: FLOOR }));
   protected readonly chosenMesh = computed(() => {

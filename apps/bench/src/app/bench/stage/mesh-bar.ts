@@ -1,6 +1,7 @@
 import { CdkConnectedOverlay, CdkOverlayOrigin, type ConnectedPosition } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
+  GENERATED_SHAPES,
   MESH_SHAPES,
   meshNumber,
   newMesh,
@@ -41,7 +42,8 @@ const SHADINGS: readonly Choice<boolean>[] = [
       (click)="open.set(!open())"
       title="Choose the mesh and its numbers"
     >
-      <brelvin-icon [name]="mesh().shape" /> <span class="bar-word">mesh:</span> {{ shapes[mesh().shape].label.toLowerCase() }}
+      <brelvin-icon [name]="mesh().shape" /> <span class="bar-word">mesh:</span>
+      {{ mesh().source?.file ?? shapes[mesh().shape].label.toLowerCase() }}
       <brelvin-icon name="down" />
     </button>
     <span class="flex-1"></span>
@@ -107,8 +109,10 @@ const SHADINGS: readonly Choice<boolean>[] = [
               (resetAsked)="reset(spec)"
             />
           }
-          <span class="field-label">Shading</span>
-          <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
+          @if (!mesh().source) {
+            <span class="field-label">Shading</span>
+            <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
+          }
         </div>
       </div>
     </ng-template>
@@ -132,7 +136,7 @@ export class MeshBar {
   protected readonly positions = ABOVE_LEFT;
   protected readonly shapes = MESH_SHAPES;
   protected readonly shadings = SHADINGS;
-  protected readonly list = Object.keys(MESH_SHAPES) as MeshShape[];
+  protected readonly list = GENERATED_SHAPES;
   protected readonly numbers = computed(() => MESH_SHAPES[this.mesh().shape].numbers);
 
   protected valueOf(spec: MeshNumber): number {

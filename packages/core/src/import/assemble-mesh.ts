@@ -1,0 +1,184 @@
+import type { MadeForMesh, MeshSource } from '../document/set';
+import { boundsOf, type MeshData, type MeshPart } from '../mesh/mesh';
+import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
+import { placedPiece } from './placed-piece';
+import { Corners } from './corners';
+import { ImportRefused, MOST_CORNERS, type ImportedPiece } from './imported-scene';
+import { makeNormals } from './make-normals';
+import { makeSecondUvs } from './make-second-uvs';
+import { isMirrored, makeTangents } from './make-tangents';
+import { makeUvs } from './make-uvs';
+
+/** A mesh of ours, and what is known of it besides its triangles. */
+export interface AssembledMesh {
+  readonly mesh: MeshData;
+  readonly facts: Pick<MeshSource, 'parts' | 'triangles' | 'made' | 'gap' | 'mirrored'>;
+  /** Of each part, the number of its material in the scene. */
+  readonly materials: readonly (number | undefined)[];
+  /** What was mended or made, in sentences. */
+  readonly words: readonly string[];
+}
+
+const MADE_WORDS: Readonly<Record<MadeForMesh, string>> = {
+  normals: 'It has no normals',
+  tangents: 'It has no tangents',
+  uvs: 'It has no UVs',
+  secondUvs: 'It has no second UVs',
+};
+const MADE_HOW: Readonly<Record<MadeForMesh, string>> = {
+  normals: 'they were made from its faces',
+  tangents: 'they were made from its UVs',
+  uvs: 'a box was wrapped round it',
+  secondUvs: 'a set without overlaps was made, for baked light',
+};
+
+/**
+ * Makes one mesh of a file's pieces: in world space, with all that shading needs.
+ *
+ * @param onShare told the part that is done, 0…1
+ * @throws ImportRefused
+ */
+export function assembleMesh(pieces: readonly ImportedPiece[], onShare: (share: number) => void = () => undefined): AssembledMesh {
+  const total = pieces.reduce((sum, { indices, positions }) => sum + (indices?.length ?? positions.length / 3), 0);
+  if (total === 0) throw new ImportRefused('It holds no triangles.');
+  if (total > MOST_CORNERS)
+    throw new ImportRefused(
+      `It has ${Math.round(total / 3e6)} million triangles; at most ${MOST_CORNERS / 3e6} are taken. Make it lighter in the program it comes from.`,
+    );
+  const made = new Map<MadeForMesh, number>();
+  let dropped = 0;
+  const whole: { corners: Corners; name: string; material?: number }[] = [];
+  const names = new Set<string>();
+  pieces.forEach((piece, index) => {
+    const placed = placedPiece(piece);
+    dropped += placed.dropped;
+    onShare((index + 0.3) / pieces.length);
+    if (placed.corners.indices.length === 0) return;
+    for (const each of complete(placed.corners, piece)) made.set(each, (made.get(each) ?? 0) + 1);
+    onShare((index + 1) / pieces.length);
+    whole.push({ corners: placed.corners, name: freeName(piece.name, names), material: piece.material });
+  });
+  if (whole.length === 0) throw new ImportRefused('None of its triangles can be used: their corners have no place.');
+  const { corners, parts } = joined(whole);
+  // One set for all parts, so that they do not lie on each other.
+  if (!corners.fields.has('uvs2')) makeSecondUvs(corners);
+  const mesh = meshOf(corners, parts);
+  const words = [...made].map(([what, count]) => {
+    const some = count < whole.length ? ` in ${count} of ${whole.length} parts` : '';
+    return `${MADE_WORDS[what]}${some}: ${what === 'secondUvs' && some ? 'there the first ones stand in' : MADE_HOW[what]}.`;
+  });
+  if (dropped > 0)
+    words.push(
+      `${dropped} ${dropped === 1 ? 'triangle was' : 'triangles were'} left out: a corner had no place (not a number, or infinite).`,
+    );
+  return {
+    mesh,
+    facts: {
+      parts: mesh.parts.map(({ name }) => name),
+      triangles: mesh.indices.length / 3,
+      made: [...made.keys()],
+      gap: gapOf(mesh),
+      mirrored: runsBothWays(mesh),
+    },
+    materials: whole.map(({ material }) => material),
+    words,
+  };
+}
+
+/** Makes what a piece does not have, each from what was there or made before. */
+function complete(corners: Corners, piece: ImportedPiece): MadeForMesh[] {
+  const made: MadeForMesh[] = [];
+  if (!piece.normals) {
+    makeNormals(corners, piece.flat);
+    made.push('normals');
+  }
+  if (!piece.uvs) {
+    makeUvs(corners);
+    made.push('uvs');
+  }
+  if (!piece.tangents || !piece.uvs) {
+    makeTangents(corners);
+    made.push('tangents');
+  }
+  if (!piece.uvs2) made.push('secondUvs');
+  if (!piece.colours) corners.set('colours', 4, new Float32Array(corners.count * 4).fill(1));
+  return made;
+}
+
+function freeName(wanted: string, taken: Set<string>): string {
+  const base = wanted.trim().slice(0, 100) || 'part';
+  let name = base;
+  for (let count = 2; taken.has(name); count++) name = `${base} ${count}`;
+  taken.add(name);
+  return name;
+}
+
+function joined(pieces: readonly { readonly corners: Corners; readonly name: string }[]): { corners: Corners; parts: readonly MeshPart[] } {
+  const indices = new Uint32Array(pieces.reduce((sum, { corners }) => sum + corners.indices.length, 0));
+  const parts: MeshPart[] = [];
+  let [first, count] = [0, 0];
+  for (const { corners, name } of pieces) {
+    const start = count;
+    indices.set(
+      corners.indices.map((each) => each + start),
+      first,
+    );
+    parts.push({ name, first, count: corners.indices.length });
+    first += corners.indices.length;
+    count += corners.count;
+  }
+  const whole = new Corners(count, indices);
+  const someSecond = pieces.some(({ corners }) => corners.fields.has('uvs2'));
+  for (const [name, size] of FIELDS) {
+    if (name === 'uvs2' && !someSecond) continue;
+    const values = new Float32Array(count * size);
+    let start = 0;
+    for (const { corners } of pieces) {
+      // Where only other parts have second UVs, the first ones stand in.
+      values.set(corners.fields.has(name) ? corners.get(name) : corners.get('uvs'), start * size);
+      start += corners.count;
+    }
+    whole.set(name, size, values);
+  }
+  return { corners: whole, parts };
+}
+
+const FIELDS = [
+  ['positions', 3],
+  ['normals', 3],
+  ['tangents', 4],
+  ['uvs', 2],
+  ['uvs2', 2],
+  ['colours', 4],
+] as const;
+
+function meshOf(corners: Corners, parts: readonly MeshPart[]): MeshData {
+  const positions = corners.get('positions');
+  return {
+    positions,
+    normals: corners.get('normals'),
+    tangents: corners.get('tangents'),
+    uvs: corners.get('uvs'),
+    uvs2: corners.get('uvs2'),
+    colours: corners.get('colours'),
+    indices: corners.indices,
+    parts,
+    bounds: boundsOf(positions),
+    closed: false,
+  };
+}
+
+function gapOf(mesh: MeshData): number {
+  const slopes = surfaceSlopes(mesh);
+  const count = slopes.length / SLOPE_FLOATS;
+  let sum = 0;
+  for (let vertex = 0; vertex < count; vertex++) sum += slopes[vertex * SLOPE_FLOATS + SLOPE_FLOATS - 1] ?? 0;
+  return Math.min(sum / Math.max(count, 1), 1e6);
+}
+
+function runsBothWays({ uvs, indices }: MeshData): boolean {
+  let mirrored = 0;
+  for (let at = 0; at < indices.length; at += 3) if (isMirrored(uvs, indices, at)) mirrored++;
+  const share = mirrored / Math.max(indices.length / 3, 1);
+  return share > 0.01 && share < 0.99;
+}

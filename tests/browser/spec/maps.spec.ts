@@ -1,0 +1,180 @@
+import { zipSync } from 'fflate';
+import { By } from 'selenium-webdriver';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { bump, bumpNormals, eightMaps, pngFile } from '../support/map-files';
+import { withBench } from '../support/with-bench';
+
+describe('Maps', () => {
+  let browser: Browser;
+  let bench: Bench;
+
+  withBench((open) => ({ browser, bench } = open));
+
+  /** A new material, on its graph. */
+  async function fresh(): Promise<void> {
+    await bench.openLibrary();
+    await bench.press('New material');
+    await bench.ready();
+  }
+
+  async function drop(files: Parameters<Bench['dropFiles']>[1]): Promise<void> {
+    const ground = await bench.ground(500, 300);
+    await bench.dropFiles(await bench.see('.graph-surface'), files, ground);
+  }
+
+  const kinds = async (): Promise<string[]> =>
+    (await Promise.all((await bench.all('[data-card]')).map((card) => card.getAttribute('data-kind')))).map((kind) => kind ?? '').sort();
+
+  it('are a set when eight files are dropped: looked over, laid on, and taken back in one step', async () => {
+    await fresh();
+    const before = await bench.stagePixels();
+    await drop(eightMaps());
+    await bench.see('.map-set');
+    expect(await bench.text('.map-set-head')).toContain('Tern plate: 8 images');
+    const read = await Promise.all(
+      (await bench.all('.map-set-row select')).map((each) => bench.driver.executeScript<string>('return arguments[0].value', each)),
+    );
+    expect(read).toEqual(['colour', 'roughness', 'metallic', 'normal', 'height', 'occlusion', 'emission', 'opacity']);
+    // Nothing has changed yet, and one of them is left out.
+    await (await bench.see('.map-set-row:nth-child(8) option[value=""]')).click();
+    await bench.press('Lay 7 on');
+    await bench.waitForText('.save-state', /^saved$/);
+    expect(await kinds()).toEqual([
+      'displaceByHeight',
+      'image',
+      'image',
+      'image',
+      'image',
+      'image',
+      'image',
+      'image',
+      'normalFromMap',
+      'occlusionStrength',
+      'physicalSurface',
+    ]);
+    await bench.expectChange(before, 0.2);
+    await bench.undo();
+    await bench.driver.wait(async () => (await kinds()).join() === 'colour,lambert', 20_000, 'one undo did not take the set back');
+    await bench.press('maps', '.graph-bar');
+    expect((await bench.all('.maps-entry')).length).toBe(0);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+
+  it('turn from dents to bumps with the way their green is read, by the hint that says so', async () => {
+    await fresh();
+    await drop([pngFile('oar_color.png', () => [0.7, 0.7, 0.7]), bumpNormals('oar_normal_gl.png', true)]);
+    await bench.see('.map-set');
+    // The name lies about its green, and the pixels say so.
+    expect(await bench.text('.map-set-words')).toMatch(/as if green pointed down/);
+    await bench.press('Lay 2 on');
+    await bench.see('[data-kind="normalFromMap"]');
+    const wrong = await bench.stagePixels();
+    await bench.press('checks', '.panel-about');
+    await bench.waitForText('.panel-about', /looks as if its green pointed down/);
+    await bench.press('maps', '.graph-bar');
+    await (await bench.see('.maps-entry:nth-child(2)')).click();
+    await bench.waitForText('.maps-details', /Its pixels look as if green pointed down\. It is read as green up\./);
+    await bench.press('green down', '.maps-reliefs');
+    await bench.expectChange(wrong, 0.02);
+    await bench.waitForText('.maps-details', /It is read as green down\./);
+    await bench.undo();
+    await bench.waitForText('.maps-details', /It is read as green up\./);
+  });
+
+  it('move vertices only where there are enough: the hint gives the mesh more', async () => {
+    await fresh();
+    await drop([pngFile('slab_height.png', (u, v) => [bump(u, v)]), bumpNormals('slab_normal_gl.png', false)]);
+    await bench.see('.map-set');
+    await bench.press('Lay 2 on');
+    await bench.see('[data-kind="displaceByHeight"]');
+    await bench.press('checks', '.panel-about');
+    await bench.waitForText('.panel-about', /about 45 vertices along a picture/);
+    const coarse = await bench.stagePixels();
+    await bench.press('Give it', '.panel-about');
+    await bench.driver.wait(
+      async () => !/vertices along a picture/.test(await bench.text('.panel-about')),
+      20_000,
+      'the finding stays after its mend',
+    );
+    await bench.expectChange(coarse, 0.01);
+  });
+
+  it('are shown large: by channel, with their values, over the UVs, with what shows them', async () => {
+    await bench.openMaterial('material-burner-brass');
+    await bench.press('maps', '.graph-bar');
+    await bench.see('.map-picture canvas[data-drawn="all "]');
+    const canvas = await bench.see('.map-picture canvas');
+    await bench.move(await bench.middle(canvas));
+    // Three maps in one image: occlusion, roughness, metallic.
+    await bench.waitForText('.maps-reading', /^256, 256: [01]\.\d{3} 0\.\d{3} 1\.000 1\.000 · stored \d+ \d+ 255 255$/);
+    const whole = await canvas.takeScreenshot();
+    await (await bench.see('.maps-bar [data-choice="blue"]')).click();
+    await bench.see('.map-picture canvas[data-drawn="blue "]');
+    expect(await canvas.takeScreenshot()).not.toBe(whole);
+    await bench.press('UVs', '.maps-bar');
+    await bench.see('.map-picture canvas[data-drawn="blue uv"]');
+    await bench.press('Image', '.maps-uses');
+    await bench.see('.graph-surface');
+    await bench.see('.card-selected[data-kind="image"]');
+  });
+
+  it('are replaced everywhere at once, and follow the workspace when told to', async () => {
+    await fresh();
+    await drop([pngFile('sail_cloth.png', () => [0.2, 0.4, 0.8])]);
+    await bench.card('image');
+    await bench.connect(await bench.outlet('image', 'colour'), await bench.inlet('lambert', 'base'));
+    const before = await bench.stagePixels();
+    await bench.press('maps', '.graph-bar');
+    await bench.press('follows', '.maps-details');
+    await bench.waitForText('.maps-details', /Follows “sail_cloth\.png” of the workspace; this is its newest/);
+    // Somebody puts a newer image of that name on the shelf.
+    await bench.press('files', '.maps-tools').catch(() => undefined);
+    const field = await bench.driver.findElement(By.css('.maps-details input[type="file"]'));
+    await bench.driver.executeScript(
+      `const transfer = new DataTransfer();
+       transfer.items.add(new File([Uint8Array.from(atob(arguments[1]), (each) => each.charCodeAt(0))], 'other.png', { type: 'image/png' }));
+       arguments[0].files = transfer.files;
+       arguments[0].dispatchEvent(new Event('change'));`,
+      field,
+      pngFile('other.png', () => [0.9, 0.3, 0.1]).content.toString('base64'),
+    );
+    await bench.expectChange(before, 0.1);
+    expect((await bench.all('.maps-entry')).length).toBe(1);
+    await bench.undo();
+    await bench.waitForText('.maps-details', /Follows “sail_cloth\.png”/);
+  });
+
+  it('are refused with a sentence when they are broken, climb out or unpack to too much; nothing else is touched', async () => {
+    await fresh();
+    const whole = pngFile('keel_color.png', (u) => [u, 0.5, 0.5]);
+    const broken = { ...pngFile('keel_roughness.png', (u) => [u]), content: pngFile('x.png', (u) => [u]).content.subarray(0, 60) };
+    await drop([whole, broken]);
+    // What is whole is still offered.
+    await bench.see('.map-set');
+    expect(await bench.text('.map-set-words')).toMatch(/“keel_roughness\.png” was not taken\. It can not be decoded/);
+    await bench.press('Not now');
+    const zip = (files: Record<string, Uint8Array>): { name: string; type: string; content: Buffer } => ({
+      name: 'keel.zip',
+      type: 'application/zip',
+      content: Buffer.from(zipSync(files)),
+    });
+    await bench.press('graph', '.graph-bar');
+    await drop([zip({ '../keel_color.png': whole.content })]);
+    await bench.waitForText('.toast', /“keel\.zip” was not taken\. It holds a name that leads out of it/);
+    await bench.press('graph', '.graph-bar');
+    await drop([zip({ 'keel_color.png': new Uint8Array(70 * 1024 * 1024) })]);
+    await bench.waitForText('.toast', /unpacks to more than is taken/);
+    await bench.press('graph', '.graph-bar');
+    await drop([
+      zip({
+        'keel/keel_color.png': whole.content,
+        'keel/keel_ao.png': pngFile('a.png', (u) => [u]).content,
+        'keel/notes.txt': whole.content,
+      }),
+    ]);
+    await bench.see('.map-set');
+    expect(await bench.text('.map-set-words')).toContain('keel/notes.txt is no image');
+    expect((await bench.all('.map-set-row')).length).toBe(2);
+  });
+});
