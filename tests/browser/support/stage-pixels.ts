@@ -51,6 +51,13 @@ export class StagePixels {
     return colours.length;
   }
 
+  /** The share of pixels that are as is asked for. */
+  share(fits: (colour: Rgb) => boolean): number {
+    let fitting = 0;
+    for (let y = 0; y < this.height; y++) for (let x = 0; x < this.width; x++) if (fits(this.at(x, y))) fitting++;
+    return fitting / (this.width * this.height);
+  }
+
   /** The share of pixels that differ visibly from another picture of the same size. */
   changedShare(other: StagePixels): number {
     let changed = 0;

@@ -1,8 +1,49 @@
-import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LONGEST_NAME, LONGEST_TAG, MOST_TAGS } from '@brelvin/core';
+import {
+  ENVIRONMENT_TYPES,
+  IMAGE_TYPES,
+  LARGEST_FILE,
+  LARGEST_MESH_FILE,
+  LONGEST_NAME,
+  LONGEST_TAG,
+  MESH_TYPE,
+  MOST_TAGS,
+} from '@brelvin/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+  Validate,
+  ValidatorConstraint,
+  type ValidationArguments,
+  type ValidatorConstraintInterface,
+} from 'class-validator';
 
 const SHA256 = /^[0-9a-f]{64}$/;
+
+/** Meshes may be larger than images. */
+@ValidatorConstraint({ name: 'fitsItsType' })
+class FitsItsType implements ValidatorConstraintInterface {
+  validate(size: unknown, { object }: ValidationArguments): boolean {
+    return typeof size === 'number' && size <= mostBytes(object as AnnounceMessage);
+  }
+
+  defaultMessage({ object }: ValidationArguments): string {
+    return `may be at most ${mostBytes(object as AnnounceMessage) / 1024 / 1024} MiB`;
+  }
+}
+
+function mostBytes({ type }: AnnounceMessage): number {
+  return type === MESH_TYPE ? LARGEST_MESH_FILE : LARGEST_FILE;
+}
 
 export class AssetParams {
   @Matches(SHA256, { message: 'must be a SHA-256 in hexadecimal' })
@@ -40,13 +81,13 @@ export class AnnounceMessage extends AssetParams {
   @Length(1, LONGEST_NAME)
   name!: string;
 
-  @IsIn([...Object.keys(IMAGE_TYPES), ...Object.keys(ENVIRONMENT_TYPES)], {
-    message: 'must be image/png, image/jpeg, image/webp, image/vnd.radiance or image/x-exr',
+  @IsIn([...Object.keys(IMAGE_TYPES), ...Object.keys(ENVIRONMENT_TYPES), MESH_TYPE], {
+    message: `must be image/png, image/jpeg, image/webp, image/vnd.radiance, image/x-exr or ${MESH_TYPE}`,
   })
   type!: string;
 
   @IsInt()
   @Min(1)
-  @Max(LARGEST_FILE, { message: `may be at most ${LARGEST_FILE / 1024 / 1024} MiB` })
+  @Validate(FitsItsType)
   size!: number;
 }

@@ -23,10 +23,10 @@ export class ShelfMessage {
   @IsBoolean({ message: 'must be true or false' })
   deleted?: boolean;
 
-  /** Of files: images for materials, or environments; all when absent. */
+  /** Of files: images for materials, environments, or meshes; all when absent. */
   @IsOptional()
-  @IsIn(['image', 'environment'], { message: 'must be image or environment' })
-  use?: 'image' | 'environment';
+  @IsIn(['image', 'environment', 'mesh'], { message: 'must be image, environment or mesh' })
+  use?: 'image' | 'environment' | 'mesh';
 
   @IsOptional()
   @Type(() => Number)

@@ -1,12 +1,29 @@
 import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
-import { and, count, eq, inArray, not, sql } from 'drizzle-orm';
-import { CHUNK_BYTES, ENVIRONMENT_TYPES, exrHead, IMAGE_TYPES, LARGEST_SIDE, PictureRefused, radianceHead } from '@brelvin/core';
+import { and, count, eq, inArray, sql } from 'drizzle-orm';
+import {
+  CHUNK_BYTES,
+  ENVIRONMENT_TYPES,
+  exrHead,
+  IMAGE_TYPES,
+  LARGEST_SIDE,
+  MESH_TYPE,
+  MeshFileRefused,
+  meshFileHead,
+  PictureRefused,
+  radianceHead,
+} from '@brelvin/core';
 import type { Database } from './database';
 import { AssetMissing, AssetRefused } from './failures';
 import type { AssetChange, AssetSummary, ShelfQuery, TagCount } from './records';
 import { assetChunks, assets } from './schema';
 import { onShelf, shelfOrder, tagsInUse } from './shelf';
+
+const TYPES_OF_USE: Readonly<Record<NonNullable<ShelfQuery['use']>, string[]>> = {
+  image: Object.keys(IMAGE_TYPES),
+  environment: Object.keys(ENVIRONMENT_TYPES),
+  mesh: [MESH_TYPE],
+};
 
 /** Files by the SHA-256 of their content, in chunks. The same file is kept once. */
 export class AssetRepository {
@@ -70,8 +87,7 @@ export class AssetRepository {
 
   async list(query: ShelfQuery): Promise<{ assets: AssetSummary[]; total: number }> {
     const { sort = 'changed', use, offset, limit } = query;
-    const around = inArray(assets.type, Object.keys(ENVIRONMENT_TYPES));
-    const fitting = use && (use === 'environment' ? around : not(around));
+    const fitting = use && inArray(assets.type, TYPES_OF_USE[use]);
     const wanted = and(eq(assets.complete, true), fitting, ...onShelf(assets, query));
     const rows = this.database
       .select()
@@ -125,6 +141,7 @@ function summary({ sha256, name, type, size, width, height, tags, updatedAt }: t
 /** @throws AssetRefused for anything that is no image of the announced type, or too large to be decoded */
 function checkedSize(file: Buffer, type: string): { width: number; height: number } {
   if (ENVIRONMENT_TYPES[type]) return environmentSize(file, type);
+  if (type === MESH_TYPE) return meshSize(file);
   let found: { width?: number; height?: number; type?: string };
   try {
     found = imageSize(file);
@@ -137,6 +154,17 @@ function checkedSize(file: Buffer, type: string): { width: number; height: numbe
   if (width < 1 || height < 1 || width > LARGEST_SIDE || height > LARGEST_SIDE)
     throw new AssetRefused(`This image claims ${width} × ${height} pixels; at most ${LARGEST_SIDE} × ${LARGEST_SIDE} are taken.`);
   return { width, height };
+}
+
+/** A mesh has no pixels. @throws AssetRefused */
+function meshSize(file: Buffer): { width: number; height: number } {
+  try {
+    meshFileHead(file);
+    return { width: 0, height: 0 };
+  } catch (error) {
+    if (error instanceof MeshFileRefused) throw new AssetRefused(error.message);
+    throw error;
+  }
 }
 
 /** @throws AssetRefused */

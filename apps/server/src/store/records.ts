@@ -27,7 +27,7 @@ export interface ShelfQuery {
   readonly sort?: 'changed' | 'name' | 'made';
   readonly deleted?: boolean;
   /** Of files only: images for materials, or environments. */
-  readonly use?: 'image' | 'environment';
+  readonly use?: 'image' | 'environment' | 'mesh';
   readonly offset: number;
   readonly limit: number;
 }

@@ -294,7 +294,15 @@ describe('Checks', () => {
   });
 
   describe('of imported meshes', () => {
-    const source = { asset: 'c'.repeat(64), file: 'kite.glb', parts: ['sail'], triangles: 2, gap: 0.5, mirrored: false };
+    const source = {
+      asset: 'c'.repeat(64),
+      file: 'kite.glb',
+      parts: ['sail'],
+      triangles: 2,
+      gap: 0.5,
+      mirrored: false,
+      bounds: { low: [0, 0, 0], high: [1, 1, 1] },
+    };
     const standing = (change: Partial<MeshSource> = {}): StageSet => {
       const plain = newSet('s', 'imported');
       return { ...plain, meshes: { mesh: { ...plain.meshes['mesh']!, name: 'Kite', source: { ...source, made: [], ...change } } } };

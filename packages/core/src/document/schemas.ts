@@ -234,6 +234,7 @@ const mesh = object({
       made: { schema: { kind: 'list', of: oneOf(...MADE_FOR_MESH), shortest: 0, longest: MADE_FOR_MESH.length } },
       gap: { schema: number(0, 1e6), help: 'How far apart vertices lie in UV.' },
       mirrored: { schema: yesOrNo },
+      bounds: { schema: object({ low: { schema: list(number(-1e30, 1e30), 3) }, high: { schema: list(number(-1e30, 1e30), 3) } }) },
     }),
     optional: true,
     help: 'Of an imported mesh.',

@@ -68,6 +68,8 @@ export interface MeshSource {
   readonly gap: number;
   /** Some of its UVs run the other way round than the rest: an image is mirrored there. */
   readonly mirrored: boolean;
+  /** Object space, metres. */
+  readonly bounds: { readonly low: readonly number[]; readonly high: readonly number[] };
 }
 
 /** One mesh of a set. Lengths in metres. Only the numbers that its shape knows are read. */

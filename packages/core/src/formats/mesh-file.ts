@@ -6,7 +6,7 @@ export class MeshFileRefused extends Error {}
 /** Media type of a mesh as the workspace keeps it. */
 export const MESH_TYPE = 'model/vnd.brelvin-mesh';
 /** The largest mesh file that is taken, bytes. */
-export const LARGEST_MESH_FILE = 1024 * 1024 * 1024;
+export const LARGEST_MESH_FILE = 512 * 1024 * 1024;
 
 const MAGIC = 0x4d565242;
 const VERSION = 1;

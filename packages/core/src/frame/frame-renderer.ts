@@ -20,6 +20,7 @@ import { EnvironmentPasses, type EnvironmentNeed } from './environment/environme
 import { FullScreen } from './full-screen';
 import type { Lens } from './lens';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
+import { MeshBank } from './mesh-bank';
 import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
 import { MeshBuffers } from './mesh-buffers';
 import { hullItems, lineGroups, markOutlines } from './outlines';
@@ -107,6 +108,8 @@ export class FrameRenderer {
   private readonly targets = new Map<string, RenderTargets>();
   /** The images that materials read. */
   readonly images: ImageBank;
+  /** Meshes that come from files. */
+  readonly meshes = new MeshBank();
   /** What is all around. */
   readonly environments: EnvironmentBank;
   private readonly viewValues: UniformBuffer;

@@ -104,6 +104,13 @@ export class StageScene {
     this.dressParts(set);
   }
 
+  /** Puts the meshes of files in place that have come since. */
+  refresh(): void {
+    const { set } = this;
+    this.set = undefined;
+    if (set) this.show(set);
+  }
+
   /** Names the material on the Bench, which parts without a rule wear. */
   setBench(material: string): void {
     this.bench = material;
@@ -187,8 +194,14 @@ export class StageScene {
   outline(): Float32Array {
     const all = [...this.meshes];
     const shown = all.filter(([id]) => id !== FLOOR);
-    const points = (shown.length > 0 ? shown : all).flatMap(([, { data, mesh }]) => [...standingPoints(data.positions, rowsAtRest(mesh))]);
-    return Float32Array.from(points.length > 0 ? points : [-1, -1, -1, 1, 1, 1]);
+    const points = (shown.length > 0 ? shown : all).map(([, { data, mesh }]) => standingPoints(data.positions, rowsAtRest(mesh)));
+    const outline = new Float32Array(points.reduce((sum, { length }) => sum + length, 0));
+    let start = 0;
+    for (const each of points) {
+      outline.set(each, start);
+      start += each.length;
+    }
+    return outline.length > 0 ? outline : Float32Array.from([-1, -1, -1, 1, 1, 1]);
   }
 
   /** A ball round what throws shadows, and the state it is in. */
@@ -293,17 +306,17 @@ export class StageScene {
 
   private putMesh(id: string, mesh: SetMesh): void {
     const before = this.meshes.get(id);
-    const same = before && before.mesh.shape === mesh.shape && before.mesh.numbers === mesh.numbers;
-    const keep = same && before.mesh.smooth === mesh.smooth && before.mesh.formula === mesh.formula;
-    const data = keep ? before.data : buildMesh(mesh);
+    const found = mesh.source && this.renderer.meshes.find(mesh.source.asset);
+    const kept = before && (found ? before.data === found : sameRecipe(before.mesh, mesh)) ? before : undefined;
+    const data = found ?? kept?.data ?? buildMesh(mesh);
     const rows = copyRows(mesh, 0);
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
     copies.write(rows);
     before?.copies.destroy();
     before?.alone?.destroy();
     before?.sorted?.destroy();
-    if (before && !keep) before.buffers.destroy();
-    this.meshes.set(id, { mesh, data, rows, copies, buffers: keep ? before.buffers : this.renderer.uploadMesh(data) });
+    if (!kept) before?.buffers.destroy();
+    this.meshes.set(id, { mesh, data, rows, copies, buffers: kept?.buffers ?? this.renderer.uploadMesh(data) });
   }
 
   private removeMesh(id: string, { buffers, copies, alone, sorted }: StandingMesh): void {
@@ -341,6 +354,11 @@ export class StageScene {
     }
     this.parts = [];
   }
+}
+
+/** Whether two meshes have the same triangles, by what they are made from. */
+function sameRecipe(a: SetMesh, b: SetMesh): boolean {
+  return a.shape === b.shape && a.numbers === b.numbers && a.smooth === b.smooth && a.formula === b.formula;
 }
 
 function rowsAtRest(mesh: SetMesh): Float32Array {

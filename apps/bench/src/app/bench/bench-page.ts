@@ -61,6 +61,7 @@ import { HistoryPanel } from './history/history-panel';
 import { ImagePlacer } from './images/image-placer';
 import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
+import { MeshShelf } from '../shared/meshes/mesh-shelf';
 import { KeysHelp } from './keys-help';
 import { BenchLayout } from './layout/bench-layout';
 import { StageEdge } from './layout/stage-edge';
@@ -75,6 +76,7 @@ import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
 import { panelTabs, type Panel } from './panel-tabs';
 import { ParametersPanel } from './parameters/parameters-panel';
+import { MeshImport } from './parts/mesh-import';
 import { PartsView } from './parts/parts-view';
 import { LensLink } from './looking/lens-link';
 import { OutletWork } from './looking/outlet-work';
@@ -175,8 +177,10 @@ export class BenchPage {
   private readonly recents = inject(RecentMaterials);
   private readonly destroyRef = inject(DestroyRef);
   private readonly stageMaterials = inject(StageMaterials);
-  protected readonly shelf = inject(ImageShelf);
+  private readonly shelf = inject(ImageShelf);
+  private readonly meshImport = inject(MeshImport);
   private readonly around = inject(EnvironmentShelf);
+  private readonly meshes = inject(MeshShelf);
   protected readonly tidier = inject(Tidier);
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
@@ -186,6 +190,8 @@ export class BenchPage {
   private readonly stage = viewChild(Stage);
   private readonly surface = viewChild(GraphSurface);
 
+  /** What comes in just now. */
+  protected readonly jobs = computed(() => [...this.shelf.jobs(), ...(this.meshes.job() ? [this.meshes.job()!] : [])]);
   protected readonly longestName = LONGEST_NAME;
   protected readonly failure = signal<string | undefined>(undefined);
   protected readonly message = signal<string | undefined>(undefined);
@@ -251,7 +257,7 @@ export class BenchPage {
     });
     effect(() => {
       const [stage, set, rig] = [this.stage(), this.set(), this.rig()];
-      if (stage && set && rig && this.material()) untracked(() => this.link.show(stage.engine(), set, rig));
+      if (stage && set && rig && this.material()) untracked(() => this.link.show(stage.engine(), { id: this.setId(), set }, rig));
     });
     effect(() => {
       const material = this.material();
@@ -487,9 +493,24 @@ export class BenchPage {
     if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
   }
 
+  /** A mesh of a file stands in a set of its own; its first material comes onto the Bench. */
+  protected async importMesh(files: readonly File[]): Promise<void> {
+    this.message.set(undefined);
+    try {
+      const imported = await this.meshImport.take(files, this.rigId());
+      if (!imported) return;
+      if (imported.material === undefined) await this.chooseSet(imported.set);
+      else await this.router.navigate(['/bench', imported.material]);
+      this.message.set(imported.words);
+    } catch (error) {
+      this.message.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
   protected readonly loaders: StageLoaders = {
     image: (image) => this.shelf.load(image),
     environment: (assets) => this.around.load(assets),
+    mesh: (asset) => this.meshes.load(asset),
   };
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */

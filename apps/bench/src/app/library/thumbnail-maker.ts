@@ -21,6 +21,7 @@ import { DocumentApi } from '../shared/api/document-api';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
+import { MeshShelf } from '../shared/meshes/mesh-shelf';
 import { pngOf } from '../shared/pixels/png-of';
 
 /** Draws pictures of materials that no Bench has drawn yet, one after the other, on one device out of sight. */
@@ -30,6 +31,7 @@ export class ThumbnailMaker {
   private readonly functions = inject(FunctionShelf);
   private readonly shelf = inject(ImageShelf);
   private readonly around = inject(EnvironmentShelf);
+  private readonly meshes = inject(MeshShelf);
   private queue: Promise<unknown> = Promise.resolve();
   private device?: { device: WebGl2Device; renderer: FrameRenderer };
 
@@ -62,6 +64,8 @@ export class ThumbnailMaker {
     const scene = new StageScene(device, renderer);
     const surfaces: Surface[] = [];
     try {
+      renderer.meshes.load = (asset) => this.meshes.load(asset);
+      await renderer.meshes.bring(Object.values(set.meshes).flatMap(({ source }) => source?.asset ?? []));
       scene.setBench(id);
       scene.show(set);
       const camera = scene.portrait();

@@ -1,8 +1,10 @@
 import { Directive, inject, output } from '@angular/core';
+import { droppedFiles } from '../../shared/files/dropped-files';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { EnvironmentWork } from './environment-work';
 
-/** Takes an environment that is dropped here: one panorama, or six images. */
+/** Takes what is dropped on the Stage: an environment (one panorama, or six images), or a mesh with its files. */
 @Directive({
   selector: '[brelvinEnvironmentDrop]',
   host: { '(dragover)': 'over($event)', '(drop)': 'drop($event)' },
@@ -10,6 +12,8 @@ import { EnvironmentWork } from './environment-work';
 export class EnvironmentDrop {
   /** Something was dropped that may be one. */
   readonly taken = output<void>();
+  /** A mesh was dropped, with all that came with it. */
+  readonly meshDropped = output<readonly File[]>();
   private readonly work = inject(EnvironmentWork);
 
   protected over(event: DragEvent): void {
@@ -17,13 +21,21 @@ export class EnvironmentDrop {
   }
 
   protected drop(event: DragEvent): void {
-    const files = [...(event.dataTransfer?.files ?? [])];
-    if (files.length === 0) return;
+    if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
+    void droppedFiles(event.dataTransfer).then((files) => this.take(files));
+  }
+
+  private take(files: readonly File[]): void {
+    if (files.length === 0) return;
+    if (MeshShelf.fits(files)) {
+      this.meshDropped.emit(files);
+      return;
+    }
     if (!EnvironmentShelf.fits(files)) {
       this.taken.emit();
       this.work.refuse(
-        'Dropped here, a file becomes the environment: one .hdr or .exr panorama, or six images of a cube. Drop images for the material on the graph.',
+        'Dropped here, a file becomes the environment (one .hdr or .exr panorama, or six images of a cube) or the mesh (.glb, .gltf, .obj). Drop images for the material on the graph.',
       );
       return;
     }

@@ -6,6 +6,7 @@ import { droppedFiles } from '../../shared/files/dropped-files';
 import { Icon } from '../../shared/icons/icon';
 import type { DecodedImage } from '../../shared/images/image.worker';
 import { ImageShelf } from '../../shared/images/image-shelf';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { GraphWork } from '../graph/graph-work';
 import { CHANNEL_CHOICES, type Channel } from './channels';
 import { LinkedImages } from './linked-images';
@@ -35,6 +36,7 @@ export class MapsView {
   private readonly shelf = inject(ImageShelf);
   private readonly graph = inject(GraphWork);
   private readonly links = inject(LinkedImages);
+  private readonly meshes = inject(MeshShelf);
   protected readonly work = inject(MapSetWork);
   protected readonly channels = CHANNEL_CHOICES;
   protected readonly chosen = signal<string | undefined>(undefined);
@@ -62,7 +64,9 @@ export class MapsView {
   );
   protected readonly lines = computed(() => {
     const [set, image] = [this.set(), this.image()];
-    return this.uvsShown() && set && image ? uvLines(set, this.materialId(), image.uvSet, buildMesh) : undefined;
+    return this.uvsShown() && set && image
+      ? uvLines(set, this.materialId(), image.uvSet, (mesh) => (mesh.source ? this.meshes.at(mesh.source.asset) : buildMesh(mesh)))
+      : undefined;
   });
   protected readonly readingWords = computed(() => {
     const reading = this.reading();

@@ -46,6 +46,23 @@ export class MeshPlace {
     this.emit(label.split(',')[0] ?? label, ['placing', field], next, gesture);
   }
 
+  /** What its file did not have. */
+  protected readonly madeWords = computed(() => {
+    const made = this.mesh().source?.made ?? [];
+    const words = { normals: 'normals', tangents: 'tangents', uvs: 'UVs', secondUvs: 'second UVs' };
+    return made.length === 0 ? '' : `; made for it: ${made.map((each) => words[each]).join(', ')}`;
+  });
+
+  protected fit(): void {
+    const { low, high } = this.mesh().source?.bounds ?? { low: [], high: [] };
+    const size = Math.max(...high.map((each, axis) => each - (low[axis] ?? 0)));
+    if (!(size > 0)) return;
+    // A mesh that is larger than what may stand there keeps the largest scale that may.
+    const scale = Math.min(2 / size, 1e4);
+    const position = [0, 1, 2].map((axis) => (-((low[axis] ?? 0) + (high[axis] ?? 0)) / 2) * scale);
+    this.emit('Fit', ['placing'], { position, turn: [0, 0, 0], scale: [scale, scale, scale] });
+  }
+
   protected mirror(): void {
     const [x = 1, y = 1, z = 1] = this.mesh().placing.scale;
     this.emit('Mirror', ['placing', 'scale'], [-x, y, z]);

@@ -23,6 +23,7 @@ import {
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { NumberField } from '../../shared/controls/number-field';
+import { droppedFiles } from '../../shared/files/dropped-files';
 import { Icon } from '../../shared/icons/icon';
 import { StageMaterials } from '../stage/stage-materials';
 import { MeshPlace } from './mesh-place';
@@ -38,7 +39,7 @@ interface PartRow extends PartAddress {
   selector: 'brelvin-parts-view',
   imports: [Icon, MeshPlace, NumberField, PartDressing],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'parts-view' },
+  host: { class: 'parts-view', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   templateUrl: './parts-view.html',
 })
 export class PartsView {
@@ -46,6 +47,8 @@ export class PartsView {
   readonly materialId = input.required<string>();
   readonly chosen = input<PartAddress>();
   readonly formulas = input<readonly { readonly mesh: string; readonly message: string }[]>([]);
+  /** Files of a mesh that is to stand in a set of its own. */
+  readonly meshChosen = output<readonly File[]>();
   readonly picked = output<PartAddress | undefined>();
   readonly edited = output<{ edit: Edit; gesture?: string }>();
 
@@ -105,6 +108,18 @@ export class PartsView {
     const id = newId();
     this.edited.emit({ edit: putMesh(id, { ...mesh, placing }) });
     this.picked.emit({ mesh: id, part: MESH_SHAPES[shape].parts[0] ?? '' });
+  }
+
+  protected take(field: HTMLInputElement): void {
+    const files = [...(field.files ?? [])];
+    field.value = '';
+    if (files.length > 0) this.meshChosen.emit(files);
+  }
+
+  protected drop(event: DragEvent): void {
+    if (!event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    void droppedFiles(event.dataTransfer).then((files) => this.meshChosen.emit(files));
   }
 
   protected remove(id: string): void {

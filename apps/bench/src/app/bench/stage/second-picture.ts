@@ -80,6 +80,10 @@ export class SecondPicture {
     this.stands?.show(set);
   }
 
+  refresh(): void {
+    this.stands?.refresh();
+  }
+
   wear(id: string, worn: ReturnType<StageSurfaces['wornAs']>): void {
     if (id === OTHER) this.stands?.wear(this.bench, worn);
     else if (id !== this.bench) this.stands?.wear(id, worn);

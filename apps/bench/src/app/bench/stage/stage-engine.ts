@@ -147,7 +147,11 @@ export class StageEngine {
       return;
     }
     if (this.destroyed) return;
-    connectLoaders(this.renderer, this.loaders, { arrived: () => this.moved(), filtered: (share) => this.patch({ filtering: share }) });
+    connectLoaders(this.renderer, this.loaders, {
+      arrived: () => this.moved(),
+      meshArrived: () => this.meshArrived(),
+      filtered: (share) => this.patch({ filtering: share }),
+    });
     this.warmUpMesh = this.renderer.uploadMesh(buildMesh(WARM_UP_MESH));
     this.scene = new StageScene(this.device, this.renderer);
     this.scene.setBench(this.bench);
@@ -169,7 +173,7 @@ export class StageEngine {
   setSize(size: PictureSize): void {
     if (size.width === this.size.width && size.height === this.size.height) return;
     this.size = size;
-    this.reframe();
+    this.frameUntouched();
     this.request();
   }
 
@@ -206,18 +210,18 @@ export class StageEngine {
   setOther(other: OtherPicture | undefined): void {
     if (this.second.want(other, this.surfaces)) void this.standSecond();
     if (!other) this.patch({ compared: undefined });
-    this.reframe();
+    this.frameUntouched();
     this.moved();
   }
 
   setCompareView(view: CompareView): void {
     this.second.view = view;
-    this.reframe();
+    this.frameUntouched();
     this.moved();
   }
 
-  /** Until somebody takes the camera, what stands there fills the picture, whatever its shape. */
-  private reframe(): void {
+  /** Has what stands there fill the picture, whatever its shape, until somebody takes the camera. */
+  frameUntouched(): void {
     if (this.scene) this.camera.frameAtFirst(this.scene.outline(), this.aspect);
   }
 
@@ -419,7 +423,14 @@ export class StageEngine {
     if (set.floor.shown && !this.surfaces.knows(FLOOR)) this.layFloor();
     if (this.framed) return;
     this.framed = true;
-    this.reframe();
+    this.frameUntouched();
+  }
+
+  private meshArrived(): void {
+    this.scene?.refresh();
+    this.second.refresh();
+    this.frameUntouched();
+    this.moved();
   }
 
   /** The floor's own plain material. */

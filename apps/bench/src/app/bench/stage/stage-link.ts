@@ -24,6 +24,7 @@ export class StageLink {
   readonly camera = signal<OrbitCamera>(START_CAMERA);
   readonly state = signal<StageState | undefined>(undefined);
   readonly playing = signal(true);
+  private setId?: string;
   readonly lightsPlaying = signal(true);
 
   constructor() {
@@ -41,10 +42,12 @@ export class StageLink {
   }
 
   /** Hands over a set and a rig; an engine that is new also gets the materials, and starts. */
-  show(engine: StageEngine, set: StageSet, rig: LightRig): void {
+  show(engine: StageEngine, { id, set }: { readonly id?: string; readonly set: StageSet }, rig: LightRig): void {
     if (throwsShadows(rig)) this.compiler.want('shadowed');
     engine.setRig(rig);
     engine.setSet(set);
+    if (id !== this.setId) engine.frameUntouched();
+    this.setId = id;
     if (untracked(this.linked) === engine) return;
     this.materials.connect(engine);
     engine.camera.changes.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => this.camera.set(camera));

@@ -4,21 +4,26 @@ import type { FrameRenderer } from '@brelvin/core';
 export interface StageLoaders {
   readonly image: FrameRenderer['images']['load'];
   readonly environment: FrameRenderer['environments']['load'];
+  readonly mesh: FrameRenderer['meshes']['load'];
 }
 
-export const NO_LOADERS: StageLoaders = { image: async () => undefined, environment: async () => undefined };
+export const NO_LOADERS: StageLoaders = { image: async () => undefined, environment: async () => undefined, mesh: async () => undefined };
 
 /** What comes of loading. */
 interface LoadingWatch {
   /** Something came that the picture shows. */
   readonly arrived: () => void;
+  /** A mesh came that the set shows. */
+  readonly meshArrived: () => void;
   /** The part of an environment's filtering that is done, 0…1. */
   readonly filtered: (share: number) => void;
 }
 
-export function connectLoaders({ images, environments }: FrameRenderer, loaders: StageLoaders, watch: LoadingWatch): void {
+export function connectLoaders({ images, environments, meshes }: FrameRenderer, loaders: StageLoaders, watch: LoadingWatch): void {
   images.load = loaders.image;
   images.onArrival = watch.arrived;
+  meshes.load = loaders.mesh;
+  meshes.onArrival = watch.meshArrived;
   environments.load = loaders.environment;
   environments.onArrival = watch.arrived;
   environments.onProgress = watch.filtered;

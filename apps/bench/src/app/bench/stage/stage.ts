@@ -105,6 +105,7 @@ export class Stage implements AfterViewInit {
     const engine = new StageEngine(canvas, {
       image: (image) => this.loaders().image(image),
       environment: (assets) => this.loaders().environment(assets),
+      mesh: (asset) => this.loaders().mesh(asset),
     });
     this.made.set(engine);
     const states = engine.state.subscribe((state) => this.states.next(state));

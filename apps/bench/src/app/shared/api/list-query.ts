@@ -5,7 +5,7 @@ export interface ListOptions {
   readonly sort?: 'changed' | 'name' | 'made';
   readonly deleted?: boolean;
   /** Of files only. */
-  readonly use?: 'image' | 'environment';
+  readonly use?: 'image' | 'environment' | 'mesh';
   readonly offset?: number;
   readonly limit?: number;
 }

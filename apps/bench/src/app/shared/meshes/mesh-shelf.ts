@@ -1,0 +1,97 @@
+import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
+import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, NO_MESH, type Bounds, type MeshData, type MeshSource } from '@brelvin/core';
+import { proxy } from 'comlink';
+import { AssetApi } from '../api/asset-api';
+import { DecodingWorker, FewPromises } from '../images/decoding-worker';
+import type { ImageJob } from '../images/image-shelf';
+import type { ReadMesh, RemoteMeshes } from './mesh.worker';
+
+/** A mesh that was taken in: what a set keeps of it, and what came along. */
+export interface TakenMesh extends Pick<ReadMesh, 'name' | 'wears' | 'materials' | 'images' | 'words'> {
+  readonly source: MeshSource;
+  readonly bounds: Bounds;
+}
+
+const MOST_OPEN = 6;
+const MEBIBYTE = 1024 * 1024;
+const LARGEST_SOURCE = 512 * MEBIBYTE;
+const MESHES = /\.(glb|gltf|obj)$/i;
+
+/** Meshes of the workspace: taken in from files, and opened for the Stage. */
+@Injectable({ providedIn: 'root' })
+export class MeshShelf implements OnDestroy {
+  private readonly api = inject(AssetApi);
+  private readonly worker = new DecodingWorker<RemoteMeshes>(
+    () => new Worker(new URL('./mesh.worker', import.meta.url), { type: 'module' }),
+  );
+  private readonly opened = new FewPromises<MeshData>(MOST_OPEN);
+  private readonly here = new Map<string, MeshData>();
+
+  /** What is under way. */
+  readonly job = signal<ImageJob | undefined>(undefined);
+
+  /** Whether there is a mesh among files. */
+  static fits(files: readonly File[]): boolean {
+    return files.some(({ name }) => MESHES.test(name));
+  }
+
+  /**
+   * Reads a mesh from a file, with the files it names, and takes it into the workspace.
+   *
+   * @throws Error with words for the user; nothing when it was cancelled
+   */
+  async take(files: readonly File[]): Promise<TakenMesh | undefined> {
+    const main = files.find(({ name }) => MESHES.test(name));
+    if (!main) return undefined;
+    const words = (reason: string): Error => new Error(`“${main.name}” was not taken. ${reason}`);
+    const size = files.reduce((sum, file) => sum + file.size, 0);
+    if (size > LARGEST_SOURCE)
+      throw words(`Its files have ${Math.round(size / MEBIBYTE)} MiB; at most ${LARGEST_SOURCE / MEBIBYTE} are taken.`);
+    if (main.size === 0) throw words('It is empty.');
+    const abort = new AbortController();
+    const patch = (doing: ImageJob['doing'], share: number): void =>
+      this.job.set({ id: 0, name: main.name, doing, share, cancel: () => abort.abort() });
+    patch('reading', 0);
+    try {
+      const read = await Promise.all(files.map(async (file) => ({ name: pathOf(file), bytes: new Uint8Array(await file.arrayBuffer()) })));
+      const onShare = proxy((share: number) => patch('decoding', share * 0.7));
+      const mesh = await this.worker
+        .until(abort.signal, (remote) => remote.read(pathOf(main), read, onShare))
+        .catch((error: unknown) => {
+          throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
+        });
+      if (mesh.file.length > LARGEST_MESH_FILE) throw words('It is too large to be kept.');
+      patch('sending', 0.7);
+      const name = main.name.slice(0, LONGEST_NAME);
+      const blob = new Blob([mesh.file], { type: MESH_TYPE });
+      const { sha256 } = await this.api.send(blob, name, MESH_TYPE, (share) => patch('sending', 0.7 + share * 0.3), abort.signal);
+      return { ...mesh, source: { asset: sha256, file: name, ...mesh.facts, bounds: mesh.bounds } };
+    } catch (error) {
+      if (abort.signal.aborted) return undefined;
+      throw error;
+    } finally {
+      this.job.set(undefined);
+    }
+  }
+
+  /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that can not be read */
+  async load(asset: string): Promise<MeshData> {
+    const mesh = await this.opened.get(asset, async () => this.worker.remote.open(await this.api.bytes(asset)));
+    this.here.set(asset, mesh);
+    return mesh;
+  }
+
+  /** The triangles of a mesh that was loaded; none of one that was not. */
+  at(asset: string): MeshData {
+    return this.here.get(asset) ?? NO_MESH;
+  }
+
+  ngOnDestroy(): void {
+    this.worker.end();
+  }
+}
+
+/** With its folders, where it came from one. */
+function pathOf(file: File): string {
+  return file.webkitRelativePath || file.name;
+}

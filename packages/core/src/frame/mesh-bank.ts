@@ -1,0 +1,34 @@
+import { NO_MESH, type MeshData } from '../mesh/mesh';
+
+/**
+ * Meshes of files, by their address. One that is not here yet has no triangles; `load` is asked for it once, and
+ * `onArrival` told when it came.
+ */
+export class MeshBank {
+  private readonly meshes = new Map<string, MeshData>();
+  private readonly waiting = new Set<string>();
+  load: (asset: string) => Promise<MeshData | undefined> = async () => undefined;
+  onArrival: () => void = () => undefined;
+
+  find(asset: string): MeshData {
+    const known = this.meshes.get(asset);
+    if (known) return known;
+    if (!this.waiting.has(asset)) void this.fetch(asset);
+    return NO_MESH;
+  }
+
+  /** Has meshes here before a picture is drawn; one that can not be had stays without triangles. */
+  async bring(assets: readonly string[]): Promise<void> {
+    for (const asset of assets) if (!this.meshes.has(asset)) await this.fetch(asset);
+  }
+
+  private async fetch(asset: string): Promise<void> {
+    this.waiting.add(asset);
+    const mesh = await this.load(asset).catch(() => undefined);
+    // Without one it stays among the waiting: asking again at every change of the set would not help.
+    if (!mesh) return;
+    this.waiting.delete(asset);
+    this.meshes.set(asset, mesh);
+    this.onArrival();
+  }
+}
