@@ -44,7 +44,7 @@ async function functionsOf(document: BrelvinDocument, documents: DocumentReposit
 
 function imagesOf(document: BrelvinDocument): string[] {
   if (document.format !== 'brelvin-material') return [];
-  return [...new Set(Object.values(document.images).map((image) => image.asset))];
+  return [...new Set(Object.values(document.images).flatMap(({ asset, faces }) => faces ?? [asset]))];
 }
 
 function attach(reply: FastifyReply, name: string): void {

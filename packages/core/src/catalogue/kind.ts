@@ -19,6 +19,8 @@ export type Meaning =
   | 'light'
   | 'stops'
   | 'image'
+  /** Six images of a cube, read by direction. */
+  | 'cubeImage'
   | 'choice';
 
 /** What an inlet takes when no ribbon runs into it: numbers, or the outlet of another kind evaluated at the same point. */
@@ -92,3 +94,4 @@ export const THIS_LIGHT_KIND = 'thisLight';
 export const CARRY_KIND = 'carry';
 /** Inlets of this meaning take the image that their node names. */
 export const IMAGE_KIND = 'image';
+export const CUBE_IMAGE_KIND = 'cubeImage';

@@ -19,6 +19,7 @@ const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'light',
   'stops',
   'image',
+  'cubeImage',
   'choice',
 ]);
 
@@ -89,7 +90,8 @@ function meaningOf(word: string | undefined): Meaning | undefined {
 export function readInlet(text: string): InletSpec | undefined {
   const [, name, word, label, surface, numbers, low, high, unit, list, help = ''] = INLET.exec(text) ?? [];
   const meaning = meaningOf(word);
-  if (!name || !label || !meaning || (meaning !== 'image' && !surface && numbers === undefined)) return undefined;
+  if (!name || !label || !meaning || (meaning !== 'image' && meaning !== 'cubeImage' && !surface && numbers === undefined))
+    return undefined;
   const choices = list?.split('|').map((each) => each.trim());
   if ((meaning === 'choice') !== (choices !== undefined)) return undefined;
   const value: InletDefault = surface ? { surface } : { value: (numbers ?? '0').trim().split(/\s+/).map(Number) };

@@ -54,10 +54,11 @@ export function assembleLine(
   return { ...hoisted, sums, module, rates };
 }
 
-const SAMPLER: Type = { kind: 'sampler', name: 'sampler2D' };
-
 export function samplersOf(images: SharedLowering['images']): [string, Global][] {
-  return images.map(({ sampler }): [string, Global] => [sampler, { name: sampler, type: SAMPLER, storage: 'sampler' }]);
+  return images.map(({ sampler, cube }): [string, Global] => {
+    const type: Type = { kind: 'sampler', name: cube ? 'samplerCube' : 'sampler2D' };
+    return [sampler, { name: sampler, type, storage: 'sampler' }];
+  });
 }
 
 export function sumFunctions(sums: readonly LightSum[], library: Module): [string, IrFunction][] {

@@ -4,7 +4,7 @@ import type { BlockLayout } from '../ir/layout';
 import type { Rate } from '../ir/rate';
 import type { Diagnostic } from '../language';
 import type { FrameComputation, SystemReads } from './link-surface';
-import type { BakedInlet } from './lower';
+import type { BakedInlet, ProgramImage } from './lower';
 import type { GraphProblem } from './resolve';
 import type { Slot } from './slots';
 import type { SurfaceVariant } from './surface-programs';
@@ -27,7 +27,7 @@ export interface CompiledMaterial extends SystemReads {
   readonly moves: boolean;
   readonly baked: readonly BakedInlet[];
   /** Samplers of the program, each with the material's image it shows. */
-  readonly images: readonly { readonly sampler: string; readonly image?: string }[];
+  readonly images: readonly ProgramImage[];
 }
 
 export interface CompileResult {

@@ -15,6 +15,7 @@ const MEANINGS: Readonly<Record<RibbonType, Meaning>> = {
   light: 'light',
   stops: 'stops',
   image: 'image',
+  cubeImage: 'cubeImage',
 };
 
 /** A group's inlet as every other node's: open, it is 0 unless the group says otherwise. */
@@ -32,6 +33,7 @@ const OPEN: Readonly<Record<RibbonType, readonly number[]>> = {
   light: [0],
   stops: [0],
   image: [0],
+  cubeImage: [0],
 };
 
 const made = new WeakMap<NodeGroup, NodeKind>();

@@ -40,13 +40,21 @@ export interface Carried {
   readonly node: string;
 }
 
+/** A sampler of a program, and which of the material's images it shows; without one a placeholder. */
+export interface ProgramImage {
+  readonly sampler: string;
+  readonly image?: string;
+  /** Six images, read by direction. */
+  readonly cube?: boolean;
+}
+
 /** What both stages share: numbers, images, and what goes from one to the other. */
 export class SharedLowering {
   readonly slots = new SlotAllocator();
   /** Inlets whose numbers had no room left and are part of the program: changing one compiles. */
   readonly baked: BakedInlet[] = [];
   /** Samplers of the program, each with the image it shows; without one a placeholder. */
-  readonly images: { readonly sampler: string; readonly image?: string }[] = [];
+  readonly images: ProgramImage[] = [];
   readonly carried: Carried[] = [];
   readonly loops: LightLoops;
 
@@ -119,7 +127,7 @@ export class StageLowering {
     const source = this.values.get(node);
     const from = this.resolved.nodes.get(node);
     const given = from?.outlets[outlet];
-    if (!source || !given || given === 'image' || given === 'stops' || this.isPerLight(source)) return undefined;
+    if (!source || !given || given === 'image' || given === 'cubeImage' || given === 'stops' || this.isPerLight(source)) return undefined;
     const value = from.port || !from.overload ? source : outletValue(source, outlet);
     return given === 'vec2' ? construct(VEC4, [value, float(0), float(1)]) : conversion(given, 'vec4')?.build(value, this.functions);
   }
@@ -239,7 +247,7 @@ export class StageLowering {
 
   private inlet(at: Pick<ResolvedNode, 'id' | 'home' | 'node'>, { spec, type, ribbon }: ResolvedInlet): Expression {
     const wanted = irType(type, this.lit);
-    if (type === 'image') return this.image(at.node?.image);
+    if (type === 'image' || type === 'cubeImage') return this.image(at.node?.image, type);
     if (!ribbon) return this.openInlet(at, spec, type, wanted);
     const source = this.values.get(ribbon.from);
     const from = this.resolved.nodes.get(ribbon.from);
@@ -250,11 +258,12 @@ export class StageLowering {
   }
 
   /** One sampler an image, however many nodes read it. */
-  private image(image: string | undefined): Expression {
+  private image(image: string | undefined, type: 'image' | 'cubeImage'): Expression {
     const { images } = this.shared;
-    let index = images.findIndex((each) => each.image === image);
-    if (index < 0) index = images.push({ sampler: `image${images.length}`, image }) - 1;
-    return global(`image${index}`, irType('image', this.lit));
+    const cube = type === 'cubeImage';
+    let index = images.findIndex((each) => each.image === image && (each.cube ?? false) === cube);
+    if (index < 0) index = images.push({ sampler: `image${images.length}`, image, ...(cube ? { cube } : {}) }) - 1;
+    return global(`image${index}`, irType(type, this.lit));
   }
 
   private openInlet(at: Pick<ResolvedNode, 'id' | 'home' | 'node'>, spec: InletSpec, type: RibbonType, wanted: Type): Expression {

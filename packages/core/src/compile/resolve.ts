@@ -216,7 +216,7 @@ class GraphResolver {
 
   private port(id: string, port: PortNode): ResolvedNode {
     const { type } = port.port;
-    if (this.loops.endedBy({ id, port }) !== undefined && (type === 'stops' || type === 'image'))
+    if (this.loops.endedBy({ id, port }) !== undefined && (type === 'stops' || type === 'image' || type === 'cubeImage'))
       this.say(id, PORT_INLET, `“${port.port.label}” can not be summed over the lights. Make it a number, vector, colour or light.`);
     const kind: NodeKind = { ...PORT_KIND, inlets: [portSpec(PORT_INLET, port.port)], outlets: [] };
     return { id, home: port.home, kind, port, inlets: this.inlets(id, kind.inlets, () => type), outlets: { result: type } };
@@ -319,6 +319,7 @@ const OPEN_COST: Readonly<Record<RibbonType, number>> = {
   light: 0.3,
   stops: 0,
   image: 0,
+  cubeImage: 0,
 };
 
 function sameOutlets(a: ResolvedNode['outlets'] | undefined, b: ResolvedNode['outlets'] | undefined): boolean {

@@ -23,6 +23,8 @@ export function ribbonType(type: Type, meaning: Meaning): RibbonType {
       return 'light';
     case 'sampler2D':
       return 'image';
+    case 'samplerCube':
+      return 'cubeImage';
     default:
       return 'stops';
   }
@@ -38,13 +40,14 @@ export function irType(type: RibbonType, lit: Type): Type {
     light: lit,
     stops: { kind: 'array', element: VEC4, length: 8 },
     image: { kind: 'sampler', name: 'sampler2D' },
+    cubeImage: { kind: 'sampler', name: 'samplerCube' },
   };
   return types[type];
 }
 
 /** How many threads a ribbon of this type shows: its components. */
 export function threadCount(type: RibbonType): number {
-  return { number: 1, vec2: 2, vec3: 3, colour: 3, vec4: 4, light: 3, stops: 4, image: 4 }[type];
+  return { number: 1, vec2: 2, vec3: 3, colour: 3, vec4: 4, light: 3, stops: 4, image: 4, cubeImage: 4 }[type];
 }
 
 /** A conversion that happens by itself, and shows on the ribbon. */
@@ -114,6 +117,7 @@ const CONVERSIONS: Readonly<Record<RibbonType, Partial<Record<RibbonType, Conver
   },
   stops: {},
   image: {},
+  cubeImage: {},
 };
 
 export function conversion(from: RibbonType, to: RibbonType): Conversion | undefined {
@@ -131,9 +135,10 @@ export function misfitMessage(from: RibbonType, to: RibbonType): string {
     light: 'light',
     stops: 'gradient stops',
     image: 'an image',
+    cubeImage: 'a cube image',
   };
   const mend = to === 'number' ? ' Put Split or Length between.' : from === 'vec2' ? ' Put Split and Combine between.' : '';
-  if (to === 'image') return 'An image is chosen on the node; nothing runs into it.';
+  if (to === 'image' || to === 'cubeImage') return 'An image is chosen on the node; nothing runs into it.';
   return to === 'stops'
     ? 'Gradient stops are edited in place; nothing runs into them.'
     : `This gives ${words[from]}, but ${words[to]} is wanted.${mend}`;

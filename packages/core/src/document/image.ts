@@ -19,6 +19,8 @@ export interface MaterialImage {
   readonly filter: (typeof IMAGE_FILTERS)[number];
   /** 0 or 1: the mesh's first or second UV set, where no ribbon says otherwise. */
   readonly uvSet: number;
+  /** Of a cube image: its six files, +x −x +y −y +z −z; `asset` is the first, and `width` its side. */
+  readonly faces?: readonly string[];
   /** Name of the workspace's image that it follows; without one it keeps its copy. A newer one is offered, never taken by itself. */
   readonly linked?: string;
 }

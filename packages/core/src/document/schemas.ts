@@ -126,6 +126,11 @@ const image = object({
   wrapY: { schema: oneOf(...IMAGE_WRAPS) },
   filter: { schema: oneOf(...IMAGE_FILTERS) },
   uvSet: { schema: whole(0, 1) },
+  faces: {
+    schema: { kind: 'list', of: assetAddress, shortest: 6, longest: 6 },
+    optional: true,
+    help: 'Of a cube image: +x −x +y −y +z −z.',
+  },
   linked: { schema: text(LONGEST_NAME, 1), optional: true, help: 'Name of the workspace’s image that it follows.' },
 });
 

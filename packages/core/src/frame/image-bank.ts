@@ -2,10 +2,10 @@ import type { CompiledMaterial } from '../compile/compiled-material';
 import type { Device, DeviceTexture } from '../device/device';
 import type { MaterialImage } from '../document/image';
 import type { MaterialSource } from '../document/material';
-import { mipLevelCount, type MipChain } from '../image/mips';
+import { mipLevelCount, type CubeChain, type MipChain } from '../image/mips';
 
 /** Pixels with all their mips. */
-type Load = (image: MaterialImage) => Promise<MipChain | undefined>;
+type Load = (image: MaterialImage) => Promise<MipChain | CubeChain | undefined>;
 
 const MOST_TEXTURES = 48;
 
@@ -16,7 +16,8 @@ const MOST_TEXTURES = 48;
 export class ImageBank {
   private readonly textures = new Map<string, DeviceTexture>();
   private readonly waiting = new Set<string>();
-  private placeholder?: DeviceTexture;
+  /** For images, and for those of a cube. */
+  private readonly placeholders = new Map<boolean, DeviceTexture>();
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
 
@@ -24,7 +25,14 @@ export class ImageBank {
 
   /** A texture for every sampler of a program. */
   texturesFor(samplers: CompiledMaterial['images'], images: MaterialSource['images']): Record<string, DeviceTexture> {
-    return Object.fromEntries(samplers.map(({ sampler, image }) => [sampler, this.texture(images[image ?? ''])]));
+    return Object.fromEntries(
+      samplers.map(({ sampler, image, cube = false }) => {
+        const found = images[image ?? ''];
+        // An image of the other kind can not be read here.
+        const fits = found && (found.faces !== undefined) === cube ? found : undefined;
+        return [sampler, (fits && this.find(fits)) ?? this.missing(cube)];
+      }),
+    );
   }
 
   /** Puts images on the device before a picture is drawn; one that can not be had stays a placeholder. */
@@ -49,10 +57,6 @@ export class ImageBank {
     return undefined;
   }
 
-  private texture(image: MaterialImage | undefined): DeviceTexture {
-    return (image && this.find(image)) ?? this.missing();
-  }
-
   private async fetch(key: string, image: MaterialImage): Promise<void> {
     this.waiting.add(key);
     const pixels = await this.load(image).catch(() => undefined);
@@ -63,16 +67,20 @@ export class ImageBank {
     this.onArrival();
   }
 
-  private put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, { width, height, levels }: MipChain): void {
+  private put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, pixels: MipChain | CubeChain): void {
+    const cube = 'faces' in pixels;
+    const chains = cube ? pixels.faces : [pixels];
+    const { width = 1, height = 1 } = chains[0] ?? {};
     const texture = this.device.createTexture({
       width,
       height,
       samples: 1,
       format: role === 'colour' ? 'rgba8unorm-srgb' : 'rgba8unorm',
       mipLevels: mipLevelCount(width, height),
-      sampling: { wrapX, wrapY, filter },
+      sampling: cube ? { wrapX: 'clamp', wrapY: 'clamp', filter } : { wrapX, wrapY, filter },
+      cube,
     });
-    levels.forEach((pixels, level) => texture.write(level, pixels));
+    chains.forEach(({ levels }, face) => levels.forEach((each, level) => texture.write(level, each, face)));
     this.textures.set(key, texture);
     const [oldest] = this.textures.keys();
     if (this.textures.size > MOST_TEXTURES && oldest !== undefined) {
@@ -81,19 +89,22 @@ export class ImageBank {
     }
   }
 
-  private missing(): DeviceTexture {
-    if (this.placeholder) return this.placeholder;
+  private missing(cube: boolean): DeviceTexture {
+    const known = this.placeholders.get(cube);
+    if (known) return known;
     const sampling = { wrapX: 'repeat', wrapY: 'repeat', filter: 'sharp' } as const;
-    const texture = this.device.createTexture({ width: 2, height: 2, samples: 1, format: 'rgba8unorm', sampling });
+    const texture = this.device.createTexture({ width: 2, height: 2, samples: 1, format: 'rgba8unorm', sampling, cube });
     const [dark, light] = [
       [96, 96, 96, 255],
       [144, 144, 144, 255],
     ];
-    texture.write(0, new Uint8Array([...dark, ...light, ...light, ...dark]));
-    return (this.placeholder = texture);
+    const check = new Uint8Array([...dark, ...light, ...light, ...dark]);
+    for (let face = 0; face < (cube ? 6 : 1); face++) texture.write(0, check, face);
+    this.placeholders.set(cube, texture);
+    return texture;
   }
 }
 
-function keyOf({ asset, role, wrapX, wrapY, filter }: MaterialImage): string {
-  return [asset, role, wrapX, wrapY, filter].join(' ');
+function keyOf({ asset, faces, role, wrapX, wrapY, filter }: MaterialImage): string {
+  return [faces?.join('-') ?? asset, role, wrapX, wrapY, filter].join(' ');
 }

@@ -14,6 +14,19 @@ export interface MipChain {
   readonly levels: readonly Uint8Array<ArrayBuffer>[];
 }
 
+/** Six square images of a cube, +x −x +y −y +z −z, each with its levels. */
+export interface CubeChain {
+  readonly faces: readonly MipChain[];
+}
+
+/** @throws RangeError unless there are six squares of one size */
+export function cubeChain(faces: readonly MipChain[]): CubeChain {
+  const [first] = faces;
+  if (faces.length !== 6 || faces.some(({ width, height }) => width !== first?.width || height !== first.width))
+    throw new RangeError('A cube image is six squares of one size.');
+  return { faces };
+}
+
 export function mipLevelCount(width: number, height: number): number {
   return Math.floor(Math.log2(Math.max(width, height, 1))) + 1;
 }

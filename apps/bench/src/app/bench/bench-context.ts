@@ -34,6 +34,7 @@ export class BenchContext {
       light: 'light',
       stops: 'stops',
       image: 'image',
+      cubeImage: 'cubeImage',
       choice: 'number',
     };
     return types[meaning];

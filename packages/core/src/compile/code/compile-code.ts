@@ -1,4 +1,6 @@
 import type { Library } from '../../catalogue/library';
+import { samplersOf } from '../assemble-line';
+import type { ProgramImage } from '../lower';
 import type { Material, MaterialCode, MaterialSource } from '../../document/material';
 import { emitGlsl } from '../../emit/glsl/emit-glsl';
 import { constant } from '../../ir/build';
@@ -73,7 +75,7 @@ export function parameterOf({ parameters }: Pick<Material, 'parameters'>, unifor
 /** Puts a code material together with the library's programs. */
 class CodeLinker {
   private readonly slotTable = new SlotAllocator();
-  readonly images: { readonly sampler: string; readonly image?: string }[] = [];
+  readonly images: ProgramImage[] = [];
   private readonly full: DeclaredParameter[] = [];
   /** What is read instead of each parameter, by the uniform's name. */
   private readonly reads = new Map<string, Expression>();
@@ -118,7 +120,8 @@ class CodeLinker {
     const id = parameterOf(this.material, uniform) ?? `u-${uniform}`;
     if (type.kind === 'sampler') {
       const sampler = `image${this.images.length}`;
-      this.images.push({ sampler, image: this.material.parameters[id]?.image });
+      const cube = type.name === 'samplerCube';
+      this.images.push({ sampler, image: this.material.parameters[id]?.image, ...(cube ? { cube } : {}) });
       this.reads.set(uniform, { op: 'reference', scope: 'global', name: sampler, type });
       return;
     }
@@ -201,7 +204,7 @@ class CodeLinker {
   /** A module with the material's own functions and what they read; `main` of a whole program under another name. */
   private withOwn(module: Module, functions: readonly IrFunction[], globals: readonly Global[]): Module {
     const block = this.slotTable.block();
-    const samplers = this.images.map(({ sampler }): Global => ({ name: sampler, type: SAMPLER, storage: 'sampler' }));
+    const samplers = samplersOf(this.images).map(([, each]) => each);
     const all = [...globals, ...samplers, this.slotTable.blockGlobal(), LOOP_STEPS];
     const renamed = functions.map((each) => (each.signature === 'main()' ? { ...each, signature: 'codeMain()', name: 'codeMain' } : each));
     return {
@@ -223,8 +226,6 @@ const OUTPUT = 'codeOutput';
 function carriedName(name: string): string {
   return `carried_${name}`;
 }
-
-const SAMPLER: Type = { kind: 'sampler', name: 'sampler2D' };
 
 function typeOf(module: Module, global: string | undefined): string {
   return typeName(module.globals.get(global ?? '')?.type ?? FLOAT);

@@ -31,6 +31,7 @@ const TYPES: Readonly<Record<string, ParameterType>> = {
   vec3: 'vector',
   vec4: 'vector',
   sampler2D: 'image',
+  samplerCube: 'image',
   [STOPS]: 'stops',
 };
 const TAGS = ['value', 'colour', 'heading', 'of', 'inlet', 'source'];
@@ -56,7 +57,7 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
   const codeType = typeName(type);
   const plain = Object.hasOwn(TYPES, codeType) ? TYPES[codeType] : undefined;
   if (!plain) {
-    const message = `“${name}” can not be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D or vec4[8].`;
+    const message = `“${name}” can not be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].`;
     problems.push({ severity: 'error', message, range: nameRange });
     return undefined;
   }

@@ -1,4 +1,5 @@
 import { functionOfKind } from '../../catalogue/function-library';
+import type { ProgramImage } from '../lower';
 import { functionsOf } from '../../catalogue/function-kind';
 import type { InletSpec } from '../../catalogue/kind';
 import { library as loadLibrary, type Library } from '../../catalogue/library';
@@ -80,7 +81,7 @@ class GraphWriter {
     for (const name of this.imports) this.out.line(`import ${name};`);
     if (this.imports.length > 0) this.out.line('');
     shared.slots.slots.forEach((slot) => this.uniform(slot));
-    shared.images.forEach(({ sampler, image }) => this.image(sampler, image));
+    shared.images.forEach((each) => this.image(each));
     shared.carried.forEach(({ global, node }) => this.out.line(`out ${typeName(global.type)} ${global.name};`, { path: node }));
     this.ownFunctions();
     if (vertex) this.shape(vertex);
@@ -183,11 +184,11 @@ class GraphWriter {
     this.out.line(`uniform ${declarator};`);
   }
 
-  private image(sampler: string, image: string | undefined): void {
+  private image({ sampler, image, cube }: ProgramImage): void {
     const label = this.material.images[image ?? '']?.name ?? 'Image';
     const uniform = this.free(`${label.replace(/\.[a-z]+$/i, '')} image`);
     this.uniforms.set(sampler, uniform);
-    this.out.line(`uniform sampler2D ${uniform};`);
+    this.out.line(`uniform ${cube ? 'samplerCube' : 'sampler2D'} ${uniform};`);
     this.parameters[`u-${uniform}`] = {
       name: label,
       type: 'image',

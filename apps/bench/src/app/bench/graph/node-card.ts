@@ -176,7 +176,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
     }
     @for (row of rows(); track row.spec.name) {
       <div class="card-row" [title]="row.spec.help">
-        @if (row.spec.meaning !== 'stops' && row.spec.meaning !== 'image') {
+        @if (row.control !== 'stops' && row.control !== 'image') {
           <button
             brelvin-port
             side="inlet"
@@ -218,7 +218,13 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
             />
           }
           @case ('image') {
-            <brelvin-image-field class="card-control" [user]="{ node: id() }" [image]="node().image" (chosen)="chooseImage($event)" />
+            <brelvin-image-field
+              class="card-control"
+              [user]="{ node: id() }"
+              [image]="node().image"
+              [cube]="row.spec.meaning === 'cubeImage'"
+              (chosen)="chooseImage($event)"
+            />
           }
           @case ('choice') {
             <select
@@ -386,7 +392,7 @@ export class NodeCard {
 
   protected canPeek(outlet: string): boolean {
     const type = this.outletType(outlet);
-    return type !== 'image' && type !== 'stops';
+    return type !== 'image' && type !== 'cubeImage' && type !== 'stops';
   }
 
   protected isPeeked(outlet: string): boolean {
@@ -473,7 +479,7 @@ function asList(value: InletValue): readonly number[] {
 function controlFor(spec: InletSpec, connected: boolean, size: number): InletRow['control'] {
   if (connected || 'surface' in spec.default) return 'none';
   if (spec.meaning === 'stops') return 'stops';
-  if (spec.meaning === 'image') return 'image';
+  if (spec.meaning === 'image' || spec.meaning === 'cubeImage') return 'image';
   if (spec.meaning === 'light') return 'none';
   if (spec.choices) return 'choice';
   if (spec.meaning === 'ior') return 'ior';

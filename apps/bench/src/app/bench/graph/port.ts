@@ -40,6 +40,7 @@ export class Port {
       light: 'light',
       stops: 'stops',
       image: 'image',
+      cubeImage: 'cube image',
     }[this.type()];
     const state = this.connected() ? ', connected' : '';
     return `${this.side() === 'inlet' ? 'Inlet' : 'Outlet'} ${this.label()}, ${words}${state}${this.help() ? `. ${this.help()}` : ''}`;

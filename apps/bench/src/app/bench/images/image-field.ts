@@ -21,6 +21,8 @@ const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 export class ImageField {
   readonly user = input.required<ImageUser>();
   readonly image = input<string>();
+  /** Only cube images, or only plain ones; both where it is not said. */
+  readonly cube = input<boolean>();
   readonly chosen = output<string>();
 
   private readonly api = inject(AssetApi);
@@ -38,11 +40,15 @@ export class ImageField {
 
   protected readonly found = computed((): MaterialImage | undefined => this.work.material().images[this.image() ?? '']);
   protected readonly label = computed(() => this.found()?.name || (this.found() ? 'unnamed' : 'choose …'));
-  protected readonly own = computed(() => Object.entries(this.work.material().images).map(([id, image]) => ({ id, image })));
+  protected readonly own = computed(() =>
+    Object.entries(this.work.material().images)
+      .filter(([, { faces }]) => this.cube() === undefined || (faces !== undefined) === this.cube())
+      .map(([id, image]) => ({ id, image })),
+  );
   /** Of the workspace, but not of the material. */
   protected readonly others = computed(() => {
     const own = new Set(this.own().map(({ image }) => image.asset));
-    return this.shelf().filter((asset) => !own.has(asset.sha256));
+    return this.cube() ? [] : this.shelf().filter((asset) => !own.has(asset.sha256));
   });
 
   protected async toggle(): Promise<void> {
@@ -70,9 +76,9 @@ export class ImageField {
   }
 
   protected async takeFile(field: HTMLInputElement): Promise<void> {
-    const file = field.files?.[0];
+    const files = [...(field.files ?? [])];
     field.value = '';
-    if (file) await this.placer.fill(this.user(), file);
+    if (files.length > 0) await this.placer.fill(this.user(), files, this.cube());
   }
 
   protected url(asset: string): string {

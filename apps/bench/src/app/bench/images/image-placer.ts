@@ -1,5 +1,15 @@
 import { inject, Injectable } from '@angular/core';
-import { fittingOutlet, IMAGE_KIND, joinEdits, putImage, setParameter, type InletAddress, type MaterialImage } from '@brelvin/core';
+import {
+  CUBE_IMAGE_KIND,
+  facesByName,
+  fittingOutlet,
+  IMAGE_KIND,
+  joinEdits,
+  putImage,
+  setParameter,
+  type InletAddress,
+  type MaterialImage,
+} from '@brelvin/core';
 import type { AssetSummary } from '../../shared/api/asset-api';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from '../bench-context';
@@ -21,17 +31,23 @@ export class ImagePlacer {
   private readonly view = inject(GraphView);
   private readonly work = inject(GraphWork);
 
-  /** An image node for each file, side by side; the first one runs into an inlet when it was dropped there. */
+  /** An image node for each file, side by side, or one for the six sides of a cube; the first one runs into an inlet when it was dropped there. */
   async drop(files: readonly File[], at: Point, into?: InletAddress): Promise<void> {
+    if (facesByName(files.map(({ name }) => name))) {
+      const cube = await this.takeCube(files);
+      if (cube) this.place(cube, at, into);
+      return;
+    }
     for (const [index, file] of files.entries()) {
       const image = await this.take(file);
       if (image) this.place(image, { x: at.x, y: at.y + index * STEP }, index === 0 ? into : undefined);
     }
   }
 
-  /** Gives a node or parameter an image from a file. */
-  async fill(user: ImageUser, file: File): Promise<void> {
-    const image = await this.take(file);
+  /** Gives a node or parameter an image from a file, or a cube image from six. */
+  async fill(user: ImageUser, files: readonly File[], cube = files.length > 1): Promise<void> {
+    const [file] = files;
+    const image = cube ? await this.takeCube(files) : file && (await this.take(file));
     if (image) this.put(user, image);
   }
 
@@ -60,6 +76,15 @@ export class ImagePlacer {
     }
   }
 
+  private async takeCube(files: readonly File[]): Promise<MaterialImage | undefined> {
+    try {
+      return await this.shelf.takeCube(files);
+    } catch (error) {
+      this.work.refuse(error instanceof Error ? error.message : String(error));
+      return undefined;
+    }
+  }
+
   private put(user: ImageUser, image: MaterialImage): void {
     const { id, changes } = this.imageOf(image);
     const chosen = 'node' in user ? this.work.typed().edits.setImage(user.node, id) : setParameter(user.parameter, 'image', id);
@@ -67,7 +92,7 @@ export class ImagePlacer {
   }
 
   private place(image: MaterialImage, at: Point, into?: InletAddress): void {
-    const kind = this.context.kind(IMAGE_KIND);
+    const kind = this.context.kind(image.faces ? CUBE_IMAGE_KIND : IMAGE_KIND);
     if (!kind) return;
     const typed = this.work.typed();
     const { id, changes } = this.imageOf(image);
@@ -89,7 +114,9 @@ export class ImagePlacer {
 
   /** The material's image of the same file, or a new one. */
   private imageOf(image: MaterialImage): { id: string; changes: ReturnType<typeof putImage>[] } {
-    const known = Object.entries(this.work.material().images).find(([, each]) => each.asset === image.asset);
+    const known = Object.entries(this.work.material().images).find(
+      ([, each]) => each.asset === image.asset && each.faces?.join() === image.faces?.join(),
+    );
     if (known) return { id: known[0], changes: [] };
     const id = newId();
     return { id, changes: [putImage(id, image)] };

@@ -27,7 +27,7 @@ export interface Peek extends LensWish {
 
 const DIRECTIONS: readonly Meaning[] = ['normal', 'directionToEye', 'directionToLight'];
 /** Types without a value at a point. */
-const NO_VALUE: readonly RibbonType[] = ['image', 'stops'];
+const NO_VALUE: readonly RibbonType[] = ['image', 'cubeImage', 'stops'];
 
 /** How a value is best seen. */
 export function lensMode(type: RibbonType, meaning: Meaning): LensMode {

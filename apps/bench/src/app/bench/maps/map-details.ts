@@ -12,13 +12,14 @@ import {
   replaceImage,
   setImageField,
   titleOfNode,
+  type ImageFacts,
   type ImageUse,
   type MaterialImage,
+  type MipChain,
 } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { Icon } from '../../shared/icons/icon';
-import type { DecodedImage } from '../../shared/images/image.worker';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { BenchContext } from '../bench-context';
 import { GraphWork } from '../graph/graph-work';
@@ -35,6 +36,9 @@ const RELIEF_SIDE = 128;
 const CHANNEL_NAMES = ['red', 'green', 'blue', 'alpha'];
 const MEBIBYTE = 1024 * 1024;
 
+/** Pixels with what is known of them; nothing is, of cube images. */
+export type ShownImage = MipChain & { readonly facts?: ImageFacts };
+
 /** How one image is read, what shows it, and what is known of its pixels. */
 @Component({
   selector: 'brelvin-map-details',
@@ -45,7 +49,7 @@ const MEBIBYTE = 1024 * 1024;
 export class MapDetails {
   readonly id = input.required<string>();
   readonly image = input.required<MaterialImage>();
-  readonly chain = input<DecodedImage>();
+  readonly chain = input<ShownImage>();
   /** Path of a node to show. */
   readonly shown = output<string>();
 
@@ -68,7 +72,7 @@ export class MapDetails {
   );
   /** Channels that have one value everywhere. */
   protected readonly even = computed(() =>
-    (this.chain()?.facts.even ?? []).flatMap((value, channel) =>
+    (this.chain()?.facts?.even ?? []).flatMap((value, channel) =>
       value === undefined || (channel === 3 && value === 1) ? [] : [{ name: CHANNEL_NAMES[channel] ?? '', value }],
     ),
   );
@@ -83,11 +87,11 @@ export class MapDetails {
   protected readonly readDown = computed(() => this.readers().some(({ greenDown }) => greenDown));
   protected readonly both = computed(() => {
     const chain = this.chain();
-    if (!chain || (!chain.facts.normals && this.readers().length === 0)) return undefined;
+    if (!chain || (!chain.facts?.normals && this.readers().length === 0)) return undefined;
     return { up: litNormals(chain, RELIEF_SIDE, false), down: litNormals(chain, RELIEF_SIDE, true) };
   });
   protected readonly senseWords = computed(() => {
-    const sense = this.chain()?.facts.normals;
+    const sense = this.chain()?.facts?.normals;
     const read = this.readers().length === 0 ? '' : ` It is read as green ${this.readDown() ? 'down' : 'up'}.`;
     if (!sense) return `This does not look like a normal map.${read}`;
     if (sense.green === 'unclear') return `Its pixels do not tell which way green points: choose where bumps stand out.${read}`;

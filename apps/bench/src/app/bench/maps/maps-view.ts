@@ -4,13 +4,13 @@ import { AssetApi } from '../../shared/api/asset-api';
 import { Choices } from '../../shared/controls/choices';
 import { droppedFiles } from '../../shared/files/dropped-files';
 import { Icon } from '../../shared/icons/icon';
-import type { DecodedImage } from '../../shared/images/image.worker';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { GraphWork } from '../graph/graph-work';
 import { CHANNEL_CHOICES, type Channel } from './channels';
+import { cubeSheet } from './cube-sheet';
 import { LinkedImages } from './linked-images';
-import { MapDetails } from './map-details';
+import { MapDetails, type ShownImage } from './map-details';
 import { MapPicture, type PixelReading } from './map-picture';
 import { MapSetPanel } from './map-set-panel';
 import { MapSetWork } from './map-set-work';
@@ -43,7 +43,7 @@ export class MapsView {
   protected readonly channel = signal<Channel>('all');
   protected readonly uvsShown = signal(false);
   protected readonly reading = signal<PixelReading | undefined>(undefined);
-  protected readonly chain = signal<DecodedImage | undefined>(undefined);
+  protected readonly chain = signal<ShownImage | undefined>(undefined);
   protected readonly failure = signal<string | undefined>(undefined);
 
   protected readonly entries = computed(() => {
@@ -79,7 +79,7 @@ export class MapsView {
 
   constructor() {
     // What changes of an image but its pixels and its role does not decode it anew.
-    const pixels = computed(() => this.image() && { asset: this.image()!.asset, role: this.image()!.role }, {
+    const pixels = computed(() => this.image() && { asset: this.image()!.asset, faces: this.image()!.faces, role: this.image()!.role }, {
       equal: (a, b) => a?.asset === b?.asset && a?.role === b?.role,
     });
     effect(() => {
@@ -99,8 +99,8 @@ export class MapsView {
     this.failure.set(undefined);
     const now = (): boolean => this.image()?.asset === wanted?.asset && this.image()?.role === wanted?.role;
     try {
-      const chain = wanted && (await this.shelf.load(wanted));
-      if (now()) this.chain.set(chain);
+      const loaded = wanted && (await this.shelf.load(wanted));
+      if (now()) this.chain.set(loaded && 'faces' in loaded ? cubeSheet(loaded) : loaded);
     } catch (error) {
       if (!now()) return;
       this.chain.set(undefined);

@@ -1,5 +1,15 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { LARGEST_FILE, LONGEST_NAME, readMapName, packingOf, type ImageFacts, type MaterialImage } from '@brelvin/core';
+import {
+  LARGEST_FILE,
+  LONGEST_NAME,
+  readMapName,
+  packingOf,
+  cubeChain,
+  facesByName,
+  type CubeChain,
+  type ImageFacts,
+  type MaterialImage,
+} from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker, FewPromises } from './decoding-worker';
 import type { DecodedImage, RemoteDecoder } from './image.worker';
@@ -79,8 +89,44 @@ export class ImageShelf implements OnDestroy {
     }
   }
 
+  /**
+   * Takes six files as one cube image, told apart by their names.
+   *
+   * @throws Error with words for the user; nothing when it was cancelled
+   */
+  async takeCube(files: readonly File[]): Promise<MaterialImage | undefined> {
+    const order = facesByName(files.map(({ name }) => name));
+    if (!order)
+      throw new Error(
+        `These ${files.length} files were not taken. A cube image is six images whose names end in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.`,
+      );
+    const taken: MaterialImage[] = [];
+    for (const index of order) {
+      const file = files[index];
+      const image = file && (await this.take(file));
+      if (!image) return undefined;
+      taken.push(image);
+    }
+    const [first] = taken;
+    const odd = taken.find(({ width, height }) => width !== height || width !== first?.width);
+    if (!first || odd)
+      throw new Error(`“${odd?.name}” is ${odd?.width} × ${odd?.height}: the six images of a cube are squares of one size.`);
+    return {
+      ...first,
+      name: first.name.replace(/[-_ .+]*[a-z0-9+-]+$/i, '') || 'Cube',
+      faces: taken.map(({ asset }) => asset),
+      wrapX: 'clamp',
+      wrapY: 'clamp',
+    };
+  }
+
   /** The pixels of an image, for the Stage. @throws ApiFailure, or Error for a file that can not be decoded */
-  load({ asset, role }: Pick<MaterialImage, 'asset' | 'role'>): Promise<DecodedImage> {
+  async load({ asset, faces, role }: Pick<MaterialImage, 'asset' | 'faces' | 'role'>): Promise<DecodedImage | CubeChain> {
+    if (!faces) return this.decode(asset, role);
+    return cubeChain(await Promise.all(faces.map((face) => this.decode(face, role))));
+  }
+
+  private decode(asset: string, role: MaterialImage['role']): Promise<DecodedImage> {
     return this.decoded.get(`${asset} ${role}`, async () => {
       const decoded = await this.worker.remote.decode(await this.api.bytes(asset), role);
       this.know(asset, decoded);
