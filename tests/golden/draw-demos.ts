@@ -47,6 +47,7 @@ export async function run(): Promise<DemoPictures> {
     { id: 'material-label-front', set: demo<StageSet>('set-label-cube') },
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-lamp-on-the-sill') },
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
+    { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
   for (const { id, set } of scenes) {
     for (const rigId of RIGS) {

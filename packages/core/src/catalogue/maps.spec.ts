@@ -106,8 +106,8 @@ describe('Three sides', () => {
     ];
     for (const { place, normal, right, down } of sides) {
       const at = (point: number[]): number[] => callVector(`triplanarPlace${place}(vec3,vec3)`, point, normal).map((each) => each + 0);
-      expect(at(right)).withContext(`${normal}`).toEqual([1, 0]);
-      expect(at(down)).withContext(`${normal}`).toEqual([0, 1]);
+      expect(at(right)).withContext(normal.join()).toEqual([1, 0]);
+      expect(at(down)).withContext(normal.join()).toEqual([0, 1]);
     }
   });
 

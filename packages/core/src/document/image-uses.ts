@@ -1,7 +1,6 @@
 import type { Edit } from './edit';
 import { graphsOf } from './graph-edits';
 import type { MaterialImage } from './image';
-import type { Json } from './json';
 import type { Material } from './material';
 
 /** What shows an image: a node of the surface or of a group, or a parameter. */
@@ -38,7 +37,7 @@ export function linkImage(id: string, linked: string | undefined): Edit {
   const path = ['images', id, 'linked'];
   return linked === undefined
     ? { label: 'Keep a copy of an image', changes: [{ path }] }
-    : { label: 'Link an image', changes: [{ path, value: linked as Json }] };
+    : { label: 'Link an image', changes: [{ path, value: linked }] };
 }
 
 /** Takes images away that nothing shows. */

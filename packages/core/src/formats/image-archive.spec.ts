@@ -1,4 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8, zipSync } from 'fflate';
 import { ArchiveRefused, isArchive, unpackArchive } from './image-archive';
 
 const images = (name: string): boolean => name.endsWith('.png');
@@ -13,7 +13,7 @@ describe('An archive of images', () => {
       '.x.png': strToU8('d'),
     });
     const { files, left } = unpackArchive(archive, images);
-    expect(files.map(({ name, bytes }) => [name, new TextDecoder().decode(bytes)])).toEqual([['jar/color.png', 'a']]);
+    expect(files.map(({ name, bytes }) => [name, strFromU8(bytes)])).toEqual([['jar/color.png', 'a']]);
     expect(left).toEqual(['jar/readme.txt']);
     expect(isArchive(archive)).toBeTrue();
     expect(isArchive(strToU8('PNG'))).toBeFalse();

@@ -1,3 +1,4 @@
+import { strFromU8, strToU8 } from 'fflate';
 import type { Bounds, MeshData, MeshPart } from '../mesh/mesh';
 
 /** The file is no mesh of ours, or damaged; the message is for the user. */
@@ -35,7 +36,7 @@ const FLOATS = FIELDS.reduce((sum, [, size]) => sum + size, 0);
  */
 export function writeMeshFile(mesh: MeshData): Uint8Array<ArrayBuffer> {
   const head: Head = { vertices: mesh.positions.length / 3, corners: mesh.indices.length, parts: mesh.parts, bounds: mesh.bounds };
-  const text = new TextEncoder().encode(JSON.stringify(head));
+  const text = strToU8(JSON.stringify(head));
   const start = HEAD_BYTES + Math.ceil(text.length / 4) * 4;
   const bytes = new Uint8Array(start + head.vertices * FLOATS * 4 + head.corners * 4).fill(0x20, HEAD_BYTES, start);
   const view = new DataView(bytes.buffer);
@@ -87,7 +88,7 @@ function headOf(bytes: Uint8Array): { readonly head: Head; readonly start: numbe
   const start = HEAD_BYTES + view.getUint32(8, true);
   let head: Head;
   try {
-    head = JSON.parse(new TextDecoder().decode(bytes.subarray(HEAD_BYTES, start))) as Head;
+    head = JSON.parse(strFromU8(bytes.subarray(HEAD_BYTES, start))) as Head;
   } catch {
     throw new MeshFileRefused('The head of this mesh can not be read: the file is damaged or cut off.');
   }

@@ -1,9 +1,10 @@
+import { strToU8 } from 'fflate';
 import { compileMaterial } from '../compile/compile-material';
 import { validate } from '../document/schema';
 import { MATERIAL_SCHEMA } from '../document/schemas';
 import { readMeshFile, MeshFileRefused, meshFileHead, writeMeshFile } from '../formats/mesh-file';
-import { readMtl } from '../formats/obj/read-mtl';
-import { readObj } from '../formats/obj/read-obj';
+import { readMtl } from './obj/read-mtl';
+import { readObj } from './obj/read-obj';
 import { buildMesh, GENERATED_SHAPES } from '../mesh/build-mesh';
 import type { MeshData } from '../mesh/mesh';
 import { assembleMesh } from './assemble-mesh';
@@ -78,7 +79,7 @@ describe('An imported mesh', () => {
 
     it(`comes through OBJ: ${shape}`, () => {
       const mesh = buildMesh({ shape, numbers: few, smooth: true });
-      const { pieces } = readObj(new TextEncoder().encode(objOf(mesh)));
+      const { pieces } = readObj(strToU8(objOf(mesh)));
       const { mesh: back, facts } = assembleMesh(pieces);
       expect(facts.made).toEqual(['tangents', 'secondUvs']);
       expect(back.indices.length).toBe(mesh.indices.length);
@@ -208,7 +209,7 @@ describe('A mesh file of the workspace', () => {
   it('is refused when it is cut, foreign, or names what is not there', () => {
     const bytes = writeMeshFile(mesh);
     expect(() => readMeshFile(bytes.slice(0, bytes.length - 4).buffer)).toThrowError(MeshFileRefused, /cut off/);
-    expect(() => readMeshFile(new TextEncoder().encode('{"a":1,"b":2,"c":3}').buffer)).toThrowError(MeshFileRefused, /no mesh/);
+    expect(() => readMeshFile(strToU8('{"a":1,"b":2,"c":3}').slice().buffer)).toThrowError(MeshFileRefused, /no mesh/);
     expect(() => readMeshFile(new ArrayBuffer(2))).toThrowError(MeshFileRefused);
     const wrong = bytes.slice();
     new Uint32Array(wrong.buffer)[wrong.length / 4 - 1] = 1e9;
@@ -217,7 +218,7 @@ describe('A mesh file of the workspace', () => {
 });
 
 describe('OBJ', () => {
-  const read = (text: string): ReturnType<typeof readObj> => readObj(new TextEncoder().encode(text));
+  const read = (text: string): ReturnType<typeof readObj> => readObj(strToU8(text));
 
   it('has polygons, numbers from the end, colours, groups, materials and lines that go on', () => {
     const { pieces, libraries, words } = read(
@@ -248,7 +249,7 @@ describe('OBJ', () => {
   it('is read in portions without losing a line', () => {
     const lines = Array.from({ length: 400_000 }, (_, at) => `v ${at} 0.125 0.25`);
     const shares: number[] = [];
-    const { pieces } = readObj(new TextEncoder().encode([...lines, 'f 1 200000 400000'].join('\n')), (share) => shares.push(share));
+    const { pieces } = readObj(strToU8([...lines, 'f 1 200000 400000'].join('\n')), (share) => shares.push(share));
     expect([...pieces[0]!.positions]).toEqual([0, 0.125, 0.25, 199999, 0.125, 0.25, 399999, 0.125, 0.25]);
     expect(shares.length).toBeGreaterThan(1);
   });

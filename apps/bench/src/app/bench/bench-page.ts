@@ -28,9 +28,9 @@ import {
   type StageSet,
 } from '@brelvin/core';
 import { of, switchMap, type Observable } from 'rxjs';
-import { ApiFailure, DocumentApi } from '../shared/api/document-api';
-import { newId } from '../shared/documents/new-id';
+import { DocumentApi } from '../shared/api/document-api';
 import { RecentMaterials } from '../shared/documents/recent-materials';
+import { saveWords } from '../shared/documents/save-words';
 import { Workbench } from '../shared/documents/workbench';
 import { Tabs } from '../shared/controls/tabs';
 import { Icon } from '../shared/icons/icon';
@@ -43,6 +43,7 @@ import { ChecksPanel } from './checks/checks-panel';
 import { CodeView } from './code/code-view';
 import { CodeWork } from './code/code-work';
 import { FunctionLink } from './code/function-link';
+import { BesideOpener } from './beside-opener';
 import { benchCommands } from './commands/bench-commands';
 import { isKeys, type Command } from './commands/command';
 import { CommandList } from './commands/command-list';
@@ -59,9 +60,6 @@ import { GraphWork, type GraphEdit } from './graph/graph-work';
 import { Tidier } from './graph/tidier';
 import { HistoryPanel } from './history/history-panel';
 import { ImagePlacer } from './images/image-placer';
-import { EnvironmentShelf } from '../shared/images/environment-shelf';
-import { ImageShelf } from '../shared/images/image-shelf';
-import { MeshShelf } from '../shared/meshes/mesh-shelf';
 import { KeysHelp } from './keys-help';
 import { BenchLayout } from './layout/bench-layout';
 import { StageEdge } from './layout/stage-edge';
@@ -86,8 +84,8 @@ import { ProbePins } from './looking/probe-pins';
 import { ProbeWork } from './looking/probe-work';
 import { MeshBar } from './stage/mesh-bar';
 import { Stage } from './stage/stage';
+import { StageFiles } from './stage/stage-files';
 import { StageLink } from './stage/stage-link';
-import type { StageLoaders } from './stage/stage-loaders';
 import { StageLook } from './stage/stage-look';
 import { StageMaterials } from './stage/stage-materials';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
@@ -130,6 +128,7 @@ import { workspaceTabs, type Workspace } from './workspace-tabs';
   ],
   providers: [
     BenchLayout,
+    BesideOpener,
     CheckRunner,
     CodeWork,
     CompareWork,
@@ -145,6 +144,7 @@ import { workspaceTabs, type Workspace } from './workspace-tabs';
     OutletWork,
     ProbeWork,
     RigWork,
+    StageFiles,
     StageLink,
     StageLook,
     StageMaterials,
@@ -175,12 +175,11 @@ export class BenchPage {
   private readonly compiler = inject(Compiler);
   private readonly router = inject(Router);
   private readonly recents = inject(RecentMaterials);
+  private readonly beside = inject(BesideOpener);
   private readonly destroyRef = inject(DestroyRef);
   private readonly stageMaterials = inject(StageMaterials);
-  private readonly shelf = inject(ImageShelf);
+  protected readonly files = inject(StageFiles);
   private readonly meshImport = inject(MeshImport);
-  private readonly around = inject(EnvironmentShelf);
-  private readonly meshes = inject(MeshShelf);
   protected readonly tidier = inject(Tidier);
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
@@ -190,8 +189,6 @@ export class BenchPage {
   private readonly stage = viewChild(Stage);
   private readonly surface = viewChild(GraphSurface);
 
-  /** What comes in just now. */
-  protected readonly jobs = computed(() => [...this.shelf.jobs(), ...(this.meshes.job() ? [this.meshes.job()!] : [])]);
   protected readonly longestName = LONGEST_NAME;
   protected readonly failure = signal<string | undefined>(undefined);
   protected readonly message = signal<string | undefined>(undefined);
@@ -243,12 +240,7 @@ export class BenchPage {
   protected readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
   protected readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
   protected readonly stageState = this.link.state;
-  protected readonly saveWords = computed(() => {
-    const state = this.saveState();
-    if (state.kind === 'away') return `Not saved: ${state.message} Trying again.`;
-    if (state.kind === 'deleted' || state.kind === 'refused') return `Not saved: ${state.message}`;
-    return state.kind;
-  });
+  protected readonly saveWords = computed(() => saveWords(this.saveState()));
 
   constructor() {
     effect(() => {
@@ -276,9 +268,7 @@ export class BenchPage {
     });
     inject(LensLink);
     const maps = inject(MapSetWork);
-    effect(() => {
-      if (maps.reading() ?? maps.proposal()) this.tab.set('maps');
-    });
+    effect(() => (maps.reading() ?? maps.proposal()) && this.tab.set('maps'));
     maps.wired.pipe(takeUntilDestroyed()).subscribe(() => {
       this.tab.set('graph');
       setTimeout(() => this.showAll());
@@ -342,21 +332,10 @@ export class BenchPage {
     }
   }
 
-  /** The set or rig a material was last seen in; one of its own when that is gone: the Stage is never empty. */
   private async loadBeside(id: string | undefined, instead: BrelvinDocument): Promise<string> {
-    try {
-      if (id) {
-        await this.workbench.load(id);
-        return id;
-      }
-    } catch (error) {
-      if (!(error instanceof ApiFailure) || error.away) throw error;
-      this.message.set(`What this material was last seen in is gone; it stands in a new “${instead.name}”.`);
-    }
-    const fresh = newId();
-    await this.api.create(fresh, instead);
-    await this.workbench.load(fresh);
-    return fresh;
+    const beside = await this.beside.load(id, instead);
+    if (beside.words !== undefined) this.message.set(beside.words);
+    return beside.id;
   }
 
   protected editMaterial({ edit, gesture }: GraphEdit): void {
@@ -390,11 +369,18 @@ export class BenchPage {
   }
 
   private async choose(id: string, which: 'set' | 'rig', use: () => void): Promise<void> {
-    try {
+    await this.attempt(async () => {
       const chosen = await this.workbench.load(id);
       use();
       const edit: Edit = { label: `Stand in ${chosen.name}`, changes: [{ path: ['seenIn', which], value: id }] };
       this.workbench.edit(this.id(), edit);
+    });
+  }
+
+  /** Work whose failure is told. */
+  private async attempt(job: () => Promise<unknown>): Promise<void> {
+    try {
+      await job();
     } catch (error) {
       this.message.set(error instanceof Error ? error.message : String(error));
     }
@@ -441,12 +427,10 @@ export class BenchPage {
 
   /** A copy of the material that is written as the code of its graph. */
   protected async turnIntoCode(): Promise<void> {
-    try {
+    await this.attempt(async () => {
       const id = await this.codeWork.keepMade();
       if (id !== undefined) await this.router.navigate(['/bench', id]);
-    } catch (error) {
-      this.message.set(error instanceof Error ? error.message : String(error));
-    }
+    });
   }
 
   /** Shows the code of the chosen node's function. */
@@ -496,22 +480,14 @@ export class BenchPage {
   /** A mesh of a file stands in a set of its own; its first material comes onto the Bench. */
   protected async importMesh(files: readonly File[]): Promise<void> {
     this.message.set(undefined);
-    try {
+    await this.attempt(async () => {
       const imported = await this.meshImport.take(files, this.rigId());
       if (!imported) return;
       if (imported.material === undefined) await this.chooseSet(imported.set);
       else await this.router.navigate(['/bench', imported.material]);
       this.message.set(imported.words);
-    } catch (error) {
-      this.message.set(error instanceof Error ? error.message : String(error));
-    }
+    });
   }
-
-  protected readonly loaders: StageLoaders = {
-    image: (image) => this.shelf.load(image),
-    environment: (assets) => this.around.load(assets),
-    mesh: (asset) => this.meshes.load(asset),
-  };
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {
@@ -547,11 +523,7 @@ export class BenchPage {
   }
 
   protected async restoreDeleted(): Promise<void> {
-    try {
-      await this.workbench.restoreDeleted();
-    } catch (error) {
-      this.message.set(error instanceof Error ? error.message : String(error));
-    }
+    await this.attempt(() => this.workbench.restoreDeleted());
   }
 
   protected async sendOut(): Promise<void> {

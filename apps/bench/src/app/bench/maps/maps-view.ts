@@ -79,9 +79,13 @@ export class MapsView {
 
   constructor() {
     // What changes of an image but its pixels and its role does not decode it anew.
-    const pixels = computed(() => this.image() && { asset: this.image()!.asset, faces: this.image()!.faces, role: this.image()!.role }, {
-      equal: (a, b) => a?.asset === b?.asset && a?.role === b?.role,
-    });
+    const pixels = computed(
+      () => {
+        const image = this.image();
+        return image && { asset: image.asset, faces: image.faces, role: image.role };
+      },
+      { equal: (a, b) => a?.asset === b?.asset && a?.faces?.join() === b?.faces?.join() && a?.role === b?.role },
+    );
     effect(() => {
       const wanted = pixels();
       untracked(() => void this.load(wanted));

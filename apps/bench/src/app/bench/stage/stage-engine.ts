@@ -1,7 +1,6 @@
 import {
   buildMesh,
   compileMaterial,
-  drawThumbnail,
   FLOOR,
   FrameRenderer,
   lightsMove,
@@ -31,7 +30,7 @@ import {
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
-import { pngOf } from '../../shared/pixels/png-of';
+import { stillOf, thumbnailOf } from './kept-pictures';
 import { measured } from './measured-depth';
 import { gauge, ProgramGauges, type Pace } from './program-gauge';
 import { PictureScale } from './picture-scale';
@@ -375,29 +374,13 @@ export class StageEngine {
   async still(): Promise<Blob | undefined> {
     const { device, renderer, scene, rig, size } = this;
     if (!device || !renderer || !scene || !rig) return undefined;
-    const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
-    try {
-      const picture = this.picture(scene, rig);
-      renderer.draw(picture, { size, samples: 4, target, targetSize: size, cssSize: this.cssSize, empty: 'alpha' });
-      return await pngOf(await device.readPixels(target), size.width);
-    } finally {
-      target.destroy();
-    }
+    return stillOf(device, renderer, this.picture(scene, rig), { size, cssSize: this.cssSize });
   }
 
   /** A picture of the present state for the Library, PNG. */
   async thumbnail(): Promise<Blob | undefined> {
     if (!this.device || !this.renderer || !this.scene || !this.surfaces.has(this.bench) || !this.rig) return undefined;
-    const camera = this.scene.portrait();
-    const items = this.scene.items(this.seconds);
-    const pixels = await drawThumbnail(this.device, this.renderer, {
-      items,
-      camera,
-      rig: this.rig,
-      ...this.clocks,
-      casters: this.scene.casters(this.seconds),
-    });
-    return pngOf(pixels);
+    return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...this.clocks });
   }
 
   /** The material of the second picture stands there in the place of the one on the Bench. */

@@ -8,7 +8,8 @@ export function droppedFiles({ items, files }: DataTransfer): Promise<readonly F
   const entries = [...items].map((item) => (item.kind === 'file' ? item.webkitGetAsEntry() : null));
   const plain = [...files];
   if (!entries.some((entry) => entry?.isDirectory)) return Promise.resolve(plain);
-  return Promise.all(entries.map((entry) => (entry ? filesOf(entry, 0) : []))).then((all) => all.flat().slice(0, MOST_FILES));
+  const found = entries.map((entry) => (entry ? filesOf(entry, 0) : Promise.resolve([])));
+  return Promise.all(found).then((all) => all.flat().slice(0, MOST_FILES));
 }
 
 async function filesOf(entry: FileSystemEntry, depth: number): Promise<readonly File[]> {

@@ -136,7 +136,7 @@ export class GltfMaterials {
       wrapX: WRAPS[info.getWrapS()] ?? 'repeat',
       wrapY: WRAPS[info.getWrapT()] ?? 'repeat',
       filter: SHARP.has(info.getMagFilter() ?? 0) ? 'sharp' : 'smooth',
-      offset: (transform?.getOffset() ?? [0, 0]) as [number, number],
+      offset: transform?.getOffset() ?? [0, 0],
       scale: [x, y],
       rotation,
     };

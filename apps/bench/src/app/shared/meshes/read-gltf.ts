@@ -186,7 +186,7 @@ function pieceOf(primitive: Primitive, name: string, left: Map<string, number>):
 
 /** Strips and fans as triangles (glTF 2.0, section 3.7.2.1, topology). */
 function trianglesOf(primitive: Primitive, vertices: number): Uint32Array | undefined {
-  const array = primitive.getIndices()?.getArray();
+  const array = numbersOf(primitive.getIndices());
   const mode = primitive.getMode();
   if (mode === TRIANGLES) return array ? Uint32Array.from(array) : undefined;
   const row = array ? Uint32Array.from(array) : Uint32Array.from({ length: vertices }, (_, index) => index);
@@ -203,9 +203,16 @@ function trianglesOf(primitive: Primitive, vertices: number): Uint32Array | unde
   return made;
 }
 
+/** The numbers of an accessor, one after the other, as they are stored. */
+function numbersOf(accessor: Accessor | null): Numbers | undefined {
+  return (accessor?.getArray() as Numbers | null | undefined) ?? undefined;
+}
+
+type Numbers = Float32Array | Uint32Array | Uint16Array | Int16Array | Uint8Array | Int8Array;
+
 /** An attribute as floats, so many a vertex; what is missing is filled. */
 function floats(accessor: Accessor | null, size: number, fill = 0): Float32Array | undefined {
-  const array = accessor?.getArray();
+  const array = numbersOf(accessor);
   if (!accessor || !array) return undefined;
   const given = accessor.getElementSize();
   const scale = accessor.getNormalized() && !(array instanceof Float32Array) ? 1 / largest(array) : 1;

@@ -1,6 +1,10 @@
-import { ImportRefused, MOST_CORNERS, type ImportedPiece } from '../../import/imported-scene';
+import { strFromU8 } from 'fflate';
+import { ImportRefused, MOST_CORNERS, type ImportedPiece } from '../imported-scene';
 import { GrowingFloats } from './growing-floats';
 
+/** Bytes that are read at a time, to the end of a line. */
+const PORTION = 1 << 22;
+const NEW_LINE = 10;
 /** Corners of one polygon, at most. */
 const MOST_SIDES = 10_000;
 
@@ -54,22 +58,22 @@ class ObjReader {
   private coloured = false;
 
   read(bytes: Uint8Array, onShare: (share: number) => void): ObjFile {
-    const decoder = new TextDecoder();
-    const portion = 1 << 22;
-    let rest = '';
-    for (let start = 0; start < bytes.length; start += portion) {
-      const text = rest + decoder.decode(bytes.subarray(start, start + portion), { stream: start + portion < bytes.length });
-      const end = start + portion >= bytes.length ? text.length : text.lastIndexOf('\n') + 1;
-      this.lines(text, end);
-      rest = text.slice(end);
-      onShare(Math.min(1, (start + portion) / bytes.length));
+    let start = 0;
+    while (start < bytes.length) {
+      const whole = start + PORTION >= bytes.length ? bytes.length : bytes.lastIndexOf(NEW_LINE, start + PORTION) + 1;
+      // A line longer than a portion is read together with all that follows.
+      const end = whole > start ? whole : bytes.length;
+      this.lines(strFromU8(bytes.subarray(start, end)));
+      start = end;
+      onShare(start / bytes.length);
     }
     const pieces = [...this.pieces.values()].filter(({ positions }) => positions.length > 0).map((each) => finished(each, this.coloured));
     const words = [...this.left].map(([what, count]) => `${count} ${what} ${count === 1 ? 'was' : 'were'} left out: only faces are read.`);
     return { pieces, libraries: this.libraries, words };
   }
 
-  private lines(text: string, end: number): void {
+  private lines(text: string): void {
+    const end = text.length;
     let at = 0;
     while (at < end) {
       let stop = text.indexOf('\n', at);

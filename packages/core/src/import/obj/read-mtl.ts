@@ -1,4 +1,4 @@
-import { PLAIN_IMPORT, type ImportedMaterial } from '../../import/imported-scene';
+import { PLAIN_IMPORT, type ImportedMaterial } from '../imported-scene';
 
 /** A material of an MTL file, with the names of its images' files. */
 export interface MtlMaterial {
