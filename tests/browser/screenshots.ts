@@ -5,6 +5,8 @@ import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
 import { Bench } from './support/bench';
 import { Browser } from './support/browser';
+import { eightMaps } from './support/map-files';
+import { kiteGlb } from './support/mesh-files';
 
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url));
 
@@ -26,7 +28,7 @@ try {
   mkdirSync(FOLDER, { recursive: true });
   await bench.openLibrary();
   await bench.press('Dark', 'brelvin-room-switch');
-  await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 22, 240_000, 'all pictures');
+  await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 24, 300_000, 'all pictures');
   await picture('library-dark');
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
@@ -63,14 +65,10 @@ try {
   await bench.see('.cm-tooltip-autocomplete');
   await bench.driver.sleep(600);
   await picture('code-completion');
-  await bench.keys(Key.ESCAPE, 'ate);');
-  await bench.see('.code-problems');
-  await calm();
-  await picture('code-mistake');
   // The puppet stands on it.
+  await bench.keys(Key.ESCAPE);
   await bench.click('.cm-content');
   for (let left = 4; left > 0; left--) await bench.undo();
-  await bench.driver.wait(async () => (await bench.all('.code-problems')).length === 0, 10_000, 'mended');
   await bench.saved();
   await bench.openMaterial('material-puppet-cheek');
   await bench.choose('bands');
@@ -78,13 +76,30 @@ try {
   await bench.see('.code-marked');
   await calm();
   await picture('graph-as-code');
-  await bench.openMaterial('material-kite-dusk');
+  await bench.openMaterial('material-salt-glazed-jar');
   await bench.press('Mid', 'brelvin-room-switch');
-  await bench.click('[data-kind="gradient"] .gradient-bar');
-  await bench.see('.gradient-editor');
+  await bench.press('maps', '.graph-bar');
+  await bench.click('.maps-entry:nth-child(3)');
+  await bench.press('UVs', '.maps-bar');
+  await bench.see('.maps-reliefs canvas');
+  await bench.driver.sleep(1500);
   await bench.sharp();
-  await picture('gradient-mid');
+  await bench.move(await bench.middle(await bench.see('.map-picture canvas')));
+  await picture('maps-mid');
   await bench.press('Dark', 'brelvin-room-switch');
+  await bench.openMaterial('material-kite-dusk');
+  await bench.dropFiles(await bench.see('.graph-surface'), eightMaps(), await bench.ground(400, 300));
+  await bench.see('.map-set');
+  await calm();
+  await picture('map-set');
+  await bench.press('Not now', '.map-set-foot');
+  await bench.dropFiles(await bench.see('.stage-canvas'), [await kiteGlb()]);
+  await bench.waitForText('.toast', /3 parts/);
+  await bench.ready();
+  await bench.press('parts', '.graph-bar');
+  await bench.click('.parts-part');
+  await calm();
+  await picture('mesh');
   await bench.openMaterial('material-painted-eyes');
   await bench.chord(Key.CONTROL, 'a');
   await bench.chord(Key.CONTROL, 'g');
@@ -126,13 +141,6 @@ try {
   await calm();
   await picture('compare');
   await bench.openMaterial('material-kite-dusk');
-  await bench.choose('place');
-  await bench.press('Peek at Bottom to top', '[data-kind="place"]');
-  await bench.see('.peek-scale');
-  await bench.driver.sleep(2500);
-  await calm();
-  await picture('peek');
-  await bench.press('Stop peeking', '.peek-bar');
   await bench.press('probe', '.panel-about');
   const stage = await (await bench.see('.stage-canvas')).getRect();
   for (const [across, down] of [

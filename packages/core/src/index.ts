@@ -140,3 +140,4 @@ export * from './import/assemble-mesh';
 export * from './import/imported-scene';
 export * from './import/material-from-import';
 export { NO_MESH } from './mesh/mesh';
+export * from './document/part-files';

@@ -1,5 +1,5 @@
 import { zipSync } from 'fflate';
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
 import { bump, bumpNormals, eightMaps, pngFile } from '../support/map-files';
@@ -98,6 +98,26 @@ describe('Maps', () => {
       'the finding stays after its mend',
     );
     await bench.expectChange(coarse, 0.01);
+  });
+
+  it('occlude by the second UVs where they are told to', async () => {
+    await fresh();
+    await drop([pngFile('crate_color.png', () => [0.8, 0.8, 0.8]), pngFile('crate_ao.png', (u) => [u < 0.5 ? 0 : 1])]);
+    await bench.see('.map-set');
+    await bench.press('Lay 2 on');
+    await bench.see('[data-kind="occlusionStrength"]');
+    await bench.press('mesh:', '.mesh-bar');
+    await bench.press('Cube', '.mesh-list');
+    await bench.keys(Key.ESCAPE);
+    await bench.press('around', '.panel-light');
+    await bench.press('Loft window', '.panel-light');
+    await bench.press('maps', '.graph-bar');
+    await bench.click('.maps-entry:nth-child(2)');
+    await bench.waitForText('.maps-details', /Shown by/);
+    const first = await bench.stagePixels();
+    await bench.press('second', '.maps-details');
+    // Each side had one dark half; now sides of the left half of the second set are dark altogether.
+    await bench.expectChange(first, 0.05);
   });
 
   it('are shown large: by channel, with their values, over the UVs, with what shows them', async () => {

@@ -1,3 +1,4 @@
+import { Key } from 'selenium-webdriver';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
 import { pngFile } from '../support/map-files';
@@ -105,27 +106,43 @@ describe('Meshes of files', () => {
     expect(await browser.consoleErrors()).toEqual([]);
   });
 
-  it('have six images, one on each of six parts', async () => {
-    await bench.openMaterial('material-label-front');
+  it('wear six images on six parts when six files are dropped, and one undo takes them off', async () => {
+    await bench.openMaterial('material-kite-dusk');
+    await bench.press('mesh:', '.mesh-bar');
+    await bench.press('Cube', '.mesh-list');
+    await bench.keys(Key.ESCAPE);
     await bench.press('parts', '.graph-bar');
-    const wears = await bench.waitForText('.parts-list', /Label, right/);
-    for (const side of ['back', 'right', 'left', 'top', 'bottom']) expect(wears).toContain(`Label, ${side}`);
+    await bench.driver.wait(async () => (await bench.all('.parts-part')).length === 6, 20_000, 'the cube has six parts');
     const before = await bench.stagePixels();
-    // Another image on the front alone: the others keep theirs.
-    await bench.press('maps', '.graph-bar');
-    const field = await bench.see('.maps-details input[type="file"]');
-    await bench.driver.executeScript(
-      `const transfer = new DataTransfer();
-       transfer.items.add(new File([Uint8Array.from(atob(arguments[1]), (each) => each.charCodeAt(0))], 'green.png', { type: 'image/png' }));
-       arguments[0].files = transfer.files;
-       arguments[0].dispatchEvent(new Event('change'));`,
-      field,
-      pngFile('green.png', () => [0, 0.9, 0]).content.toString('base64'),
+    const colours = {
+      front: [0.9, 0, 0],
+      back: [0.9, 0.9, 0],
+      right: [0, 0.9, 0],
+      left: [0, 0.9, 0.9],
+      top: [0, 0, 0.9],
+      bottom: [0.9, 0, 0.9],
+    };
+    const view = await bench.see('brelvin-parts-view');
+    await bench.dropFiles(view, [pngFile('holiday.png', () => [1])]);
+    await bench.waitForText('.toast', /No file is named after a part\..*end their names in front, back/);
+    await bench.dropFiles(
+      view,
+      Object.entries(colours).map(([side, colour]) => pngFile(`crate_${side}.png`, () => colour)),
     );
-    await bench.expectChange(before, 0.05);
-    const after = await bench.stagePixels();
-    const green = after.share(([red = 0, g = 0, blue = 0]) => g > 60 && g > 3 * red && g > 3 * blue);
-    expect(green).toBeGreaterThan(0.05);
-    expect(after.changedShare(before)).toBeLessThan(green + 0.05);
+    await bench.waitForText('.parts-list', /front\s+crate_front[\s\S]*bottom\s+crate_bottom/);
+    await bench.driver.wait(
+      async () => {
+        const pixels = await bench.stagePixels();
+        const has = (channel: 0 | 1 | 2): boolean =>
+          pixels.share((colour) => colour.every((each, at) => at === channel || each * 1.6 < colour[channel])) > 0.01;
+        // From in front, above and the right.
+        return has(0) && has(1) && has(2);
+      },
+      20_000,
+      'front, right and top never showed their own images',
+    );
+    await bench.undo();
+    await bench.waitForText('.parts-list', /front\s+the material on the Bench/);
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.02);
   });
 });

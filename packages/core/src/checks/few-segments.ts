@@ -4,7 +4,7 @@ import { setMesh } from '../document/set-edits';
 import type { SetMesh } from '../document/set';
 import { buildMesh, MESH_SHAPES, meshNumber, type MeshRecipe } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
-import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
+import { uvGap } from '../mesh/uv-gap';
 import type { Check, CheckInput, Mend } from './check';
 import { dressedParts } from './dressed-parts';
 
@@ -65,9 +65,7 @@ function gapOf(mesh: SetMesh): number {
   if (known && known.recipe.shape === mesh.shape && known.recipe.formula === mesh.formula) return known.gap;
   let gap = 0;
   try {
-    const slopes = surfaceSlopes(buildMesh(mesh));
-    const count = slopes.length / SLOPE_FLOATS;
-    for (let vertex = 0; vertex < count; vertex++) gap += (slopes[vertex * SLOPE_FLOATS + SLOPE_FLOATS - 1] ?? 0) / count;
+    gap = uvGap(buildMesh(mesh));
   } catch (error) {
     if (!(error instanceof FormulaError)) throw error;
   }

@@ -20,6 +20,9 @@ export class ImageBank {
   private readonly placeholders = new Map<boolean, DeviceTexture>();
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
+  /** Comes back when another image may be put on the device. */
+  next: () => Promise<void> = async () => undefined;
+  private turn: Promise<void> = Promise.resolve();
 
   constructor(private readonly device: Device) {}
 
@@ -62,9 +65,13 @@ export class ImageBank {
     const pixels = await this.load(image).catch(() => undefined);
     // Without pixels it stays among the waiting: asking again at every picture would not help.
     if (!pixels) return;
-    this.waiting.delete(key);
-    this.put(key, image, pixels);
-    this.onArrival();
+    // Images that come together go to the device one after the other, so that the page answers between two.
+    this.turn = this.turn.then(this.next).then(() => {
+      this.waiting.delete(key);
+      this.put(key, image, pixels);
+      this.onArrival();
+    });
+    await this.turn;
   }
 
   private put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, pixels: MipChain | CubeChain): void {

@@ -1,6 +1,6 @@
 import type { MadeForMesh, MeshSource } from '../document/set';
 import { boundsOf, type MeshData, type MeshPart } from '../mesh/mesh';
-import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
+import { uvGap } from '../mesh/uv-gap';
 import { placedPiece } from './placed-piece';
 import { Corners } from './corners';
 import { ImportRefused, MOST_CORNERS, type ImportedPiece } from './imported-scene';
@@ -77,7 +77,7 @@ export function assembleMesh(pieces: readonly ImportedPiece[], onShare: (share: 
       parts: mesh.parts.map(({ name }) => name),
       triangles: mesh.indices.length / 3,
       made: [...made.keys()],
-      gap: gapOf(mesh),
+      gap: Math.min(uvGap(mesh), 1e6),
       mirrored: runsBothWays(mesh),
     },
     materials: whole.map(({ material }) => material),
@@ -166,14 +166,6 @@ function meshOf(corners: Corners, parts: readonly MeshPart[]): MeshData {
     bounds: boundsOf(positions),
     closed: false,
   };
-}
-
-function gapOf(mesh: MeshData): number {
-  const slopes = surfaceSlopes(mesh);
-  const count = slopes.length / SLOPE_FLOATS;
-  let sum = 0;
-  for (let vertex = 0; vertex < count; vertex++) sum += slopes[vertex * SLOPE_FLOATS + SLOPE_FLOATS - 1] ?? 0;
-  return Math.min(sum / Math.max(count, 1), 1e6);
 }
 
 function runsBothWays({ uvs, indices }: MeshData): boolean {

@@ -238,7 +238,7 @@ describe('OBJ', () => {
       ].join('\n'),
     );
     expect(libraries).toEqual(['loft.mtl']);
-    expect(pieces.map(({ name, wears, flat, positions }) => [name, wears, flat, positions.length / 9])).toEqual([
+    expect(pieces.map(({ name, wears, flat, indices }) => [name, wears, flat, indices!.length / 3])).toEqual([
       ['board', 'oak', false, 2],
       ['board', 'oak', true, 1],
     ]);

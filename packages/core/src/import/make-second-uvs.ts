@@ -34,7 +34,9 @@ export function makeSecondUvs(corners: Corners): void {
       for (let corner = triangle * 3; corner < triangle * 3 + 3; corner++) {
         const u = ((flat[corner * 2] ?? 0) - chart.low[0] + left) / side;
         const v = ((flat[corner * 2 + 1] ?? 0) - chart.low[1] + top) / side;
-        uvs.set([u, v], (corners.indices[corner] ?? 0) * 2);
+        const vertex = corners.indices[corner] ?? 0;
+        uvs[vertex * 2] = u;
+        uvs[vertex * 2 + 1] = v;
       }
     }
   });
@@ -68,12 +70,14 @@ function growCharts(among: readonly number[], beside: Int32Array, normals: reado
   for (const seed of among) {
     if (!left.delete(seed)) continue;
     const normal = normals[seed] ?? [0, 1, 0];
+    const [nx = 0, ny = 1, nz = 0] = normal;
     const triangles = [seed];
     for (let at = 0; at < triangles.length; at++) {
       for (let edge = 0; edge < 3; edge++) {
         const other = beside[(triangles[at] ?? 0) * 3 + edge] ?? -1;
-        const [x = 0, y = 0, z = 0] = normals[other] ?? [];
-        if (!left.has(other) || x * (normal[0] ?? 0) + y * (normal[1] ?? 0) + z * (normal[2] ?? 0) < LEAN) continue;
+        const leans = normals[other];
+        if (!leans || !left.has(other)) continue;
+        if ((leans[0] ?? 0) * nx + (leans[1] ?? 0) * ny + (leans[2] ?? 0) * nz < LEAN) continue;
         left.delete(other);
         triangles.push(other);
       }
@@ -154,17 +158,17 @@ function layFlat(chart: Chart, { indices }: Corners, positions: Float32Array, fl
   const [x = 0, y = 1, z = 0] = chart.normal;
   const helper = Math.abs(y) < 0.9 ? [0, 1, 0] : [1, 0, 0];
   const right = unit(crossed(helper, chart.normal));
-  const up = crossed([x, y, z], right);
+  const down = crossed(right, [x, y, z]);
   for (const triangle of chart.triangles) {
     for (let corner = triangle * 3; corner < triangle * 3 + 3; corner++) {
       const at = (indices[corner] ?? 0) * 3;
-      const along = (way: readonly number[]): number =>
-        (positions[at] ?? 0) * (way[0] ?? 0) + (positions[at + 1] ?? 0) * (way[1] ?? 0) + (positions[at + 2] ?? 0) * (way[2] ?? 0);
-      const place = [along(right), -along(up)] as const;
-      flat.set(place, corner * 2);
       for (const axis of [0, 1] as const) {
-        chart.low[axis] = Math.min(chart.low[axis], place[axis]);
-        chart.high[axis] = Math.max(chart.high[axis], place[axis]);
+        const way = axis === 0 ? right : down;
+        const place =
+          (positions[at] ?? 0) * (way[0] ?? 0) + (positions[at + 1] ?? 0) * (way[1] ?? 0) + (positions[at + 2] ?? 0) * (way[2] ?? 0);
+        flat[corner * 2 + axis] = place;
+        if (place < chart.low[axis]) chart.low[axis] = place;
+        if (place > chart.high[axis]) chart.high[axis] = place;
       }
     }
   }

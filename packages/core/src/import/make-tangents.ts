@@ -21,33 +21,54 @@ export function makeTangents(corners: Corners): void {
   const [positions, normals, uvs] = [corners.get('positions'), corners.get('normals'), corners.get('uvs')];
   const tangents = new Float32Array(corners.count * 4);
   const hands = new Float32Array(corners.count).fill(1);
+  const [steps, ends] = [new Float64Array(6), new Float64Array(4)];
   for (let at = 0; at < corners.indices.length; at += 3) {
-    const [a, b, c] = [corners.indices[at] ?? 0, corners.indices[at + 1] ?? 0, corners.indices[at + 2] ?? 0];
-    const uv = (to: number, axis: number): number => (uvs[to * 2 + axis] ?? 0) - (uvs[a * 2 + axis] ?? 0);
-    const [u1, v1, u2, v2] = [uv(b, 0), uv(b, 1), uv(c, 0), uv(c, 1)];
+    const a = corners.indices[at] ?? 0;
+    for (let side = 0; side < 2; side++) {
+      const to = corners.indices[at + 1 + side] ?? 0;
+      for (let axis = 0; axis < 3; axis++) steps[side * 3 + axis] = (positions[to * 3 + axis] ?? 0) - (positions[a * 3 + axis] ?? 0);
+      for (let axis = 0; axis < 2; axis++) ends[side * 2 + axis] = (uvs[to * 2 + axis] ?? 0) - (uvs[a * 2 + axis] ?? 0);
+    }
+    const [u1 = 0, v1 = 0, u2 = 0, v2 = 0] = ends;
     const area = u1 * v2 - u2 * v1;
-    const mirrored = area > 0;
-    for (const vertex of [a, b, c]) hands[vertex] = mirrored ? -1 : 1;
-    if (Math.abs(area) < 1e-20) continue;
-    for (let axis = 0; axis < 3; axis++) {
-      const step = (to: number): number => (positions[to * 3 + axis] ?? 0) - (positions[a * 3 + axis] ?? 0);
+    const sign = Math.abs(area) < 1e-20 ? 0 : Math.sign(area);
+    for (let corner = 0; corner < 3; corner++) {
+      const vertex = corners.indices[at + corner] ?? 0;
+      hands[vertex] = area > 0 ? -1 : 1;
       // Not divided by the area in UV but by its sign: large triangles count more.
-      const along = (step(b) * v2 - step(c) * v1) * Math.sign(area);
-      for (const vertex of [a, b, c]) tangents[vertex * 4 + axis] = (tangents[vertex * 4 + axis] ?? 0) + along;
+      for (let axis = 0; axis < 3; axis++) {
+        const along = ((steps[axis] ?? 0) * v2 - (steps[3 + axis] ?? 0) * v1) * sign;
+        tangents[vertex * 4 + axis] = (tangents[vertex * 4 + axis] ?? 0) + along;
+      }
     }
   }
-  for (let vertex = 0; vertex < corners.count; vertex++) {
-    const [x = 0, y = 1, z = 0] = normals.subarray(vertex * 3, vertex * 3 + 3);
-    let [tx = 0, ty = 0, tz = 0] = tangents.subarray(vertex * 4, vertex * 4 + 3);
-    const along = tx * x + ty * y + tz * z;
-    [tx, ty, tz] = [tx - x * along, ty - y * along, tz - z * along];
-    let length = Math.hypot(tx, ty, tz);
-    if (!(length > 1e-12)) {
-      // No way of u here: any that lies on the surface.
-      [tx, ty, tz] = Math.abs(y) < 0.9 ? [z, 0, -x] : [1 - x * x, -x * y, -x * z];
-      length = Math.hypot(tx, ty, tz) || 1;
-    }
-    tangents.set([tx / length, ty / length, tz / length, hands[vertex] ?? 1], vertex * 4);
-  }
+  for (let vertex = 0; vertex < corners.count; vertex++) squareToNormal(tangents, vertex, normals, hands[vertex] ?? 1);
   corners.set('tangents', 4, tangents);
+}
+
+function squareToNormal(tangents: Float32Array, vertex: number, normals: Float32Array, hand: number): void {
+  const at = vertex * 4;
+  const x = normals[vertex * 3] ?? 0;
+  const y = normals[vertex * 3 + 1] ?? 1;
+  const z = normals[vertex * 3 + 2] ?? 0;
+  let tx = tangents[at] ?? 0;
+  let ty = tangents[at + 1] ?? 0;
+  let tz = tangents[at + 2] ?? 0;
+  const along = tx * x + ty * y + tz * z;
+  tx -= x * along;
+  ty -= y * along;
+  tz -= z * along;
+  let length = Math.hypot(tx, ty, tz);
+  if (!(length > 1e-12)) {
+    // No way of u here: any that lies on the surface.
+    const flat = Math.abs(y) < 0.9;
+    tx = flat ? z : 1 - x * x;
+    ty = flat ? 0 : -x * y;
+    tz = flat ? -x : -x * z;
+    length = Math.hypot(tx, ty, tz) || 1;
+  }
+  tangents[at] = tx / length;
+  tangents[at + 1] = ty / length;
+  tangents[at + 2] = tz / length;
+  tangents[at + 3] = hand;
 }

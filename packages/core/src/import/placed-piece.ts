@@ -26,8 +26,9 @@ export function placedPiece(piece: ImportedPiece): { readonly corners: Corners; 
 function soundTriangles(piece: ImportedPiece, all: Uint32Array, count: number): { kept: Uint32Array; dropped: number } {
   const sound = new Uint8Array(count);
   for (let vertex = 0; vertex < count; vertex++) {
-    const [x = NaN, y = NaN, z = NaN] = piece.positions.subarray(vertex * 3, vertex * 3 + 3);
-    sound[vertex] = Number.isFinite(x) && Number.isFinite(y) && Number.isFinite(z) ? 1 : 0;
+    // A sum is finite only where all of it is, and nothing in a file is near the largest number.
+    const sum = (piece.positions[vertex * 3] ?? NaN) + (piece.positions[vertex * 3 + 1] ?? NaN) + (piece.positions[vertex * 3 + 2] ?? NaN);
+    sound[vertex] = Number.isFinite(sum) ? 1 : 0;
   }
   const kept = new Uint32Array(all.length - (all.length % 3));
   let [length, dropped] = [0, 0];
@@ -40,7 +41,9 @@ function soundTriangles(piece: ImportedPiece, all: Uint32Array, count: number): 
       dropped++;
       continue;
     }
-    kept.set([a, b, c], length);
+    kept[length] = a;
+    kept[length + 1] = b;
+    kept[length + 2] = c;
     length += 3;
   }
   return { kept: kept.subarray(0, length), dropped };
@@ -61,7 +64,9 @@ function place(corners: Corners, matrix: readonly number[]): void {
   const sign = mirrored ? -1 : 1;
   const each = (values: Float32Array, size: number, by: (row: number, column: number) => number, moved: boolean): void => {
     for (let at = 0; at < values.length; at += size) {
-      const [x = 0, y = 0, z = 0] = values.subarray(at, at + 3);
+      const x = values[at] ?? 0;
+      const y = values[at + 1] ?? 0;
+      const z = values[at + 2] ?? 0;
       for (let row = 0; row < 3; row++) values[at + row] = by(row, 0) * x + by(row, 1) * y + by(row, 2) * z + (moved ? m(row, 3) : 0);
     }
   };
@@ -88,9 +93,9 @@ function tidyDirections(corners: Corners): void {
   ] as const) {
     const values = corners.get(name);
     for (let at = 0; at < values.length; at += size) {
-      const [x = 0, y = 0, z = 0] = values.subarray(at, at + 3);
-      const length = Math.hypot(x, y, z);
-      values.set(length > 1e-20 && Number.isFinite(length) ? [x / length, y / length, z / length] : instead, at);
+      const length = Math.hypot(values[at] ?? 0, values[at + 1] ?? 0, values[at + 2] ?? 0);
+      const broken = !(length > 1e-20 && Number.isFinite(length));
+      for (let axis = 0; axis < 3; axis++) values[at + axis] = broken ? (instead[axis] ?? 0) : (values[at + axis] ?? 0) / length;
       if (size === 4) values[at + 3] = (values[at + 3] ?? 1) < 0 ? -1 : 1;
     }
   }

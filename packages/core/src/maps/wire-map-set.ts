@@ -27,7 +27,7 @@ export interface WiringPlan {
 const [COLUMN, ROW] = [240, 236];
 const MARGIN = 60;
 /** Titles and help are read from left to right: images, what they are turned into, the surface. */
-const COLUMNS = { images: 0, between: COLUMN, surface: 2 * COLUMN, after: 3 * COLUMN };
+const COLUMNS = { images: 0, between: 2 * COLUMN, surface: 3 * COLUMN, after: 4 * COLUMN };
 
 /**
  * Lays a set of maps on a surface, as one step. The surface at the dock is used where it is of the wanted kind; otherwise a
@@ -46,7 +46,8 @@ class Wiring {
   private readonly surface: string;
   private readonly features = new Set<string>();
   private readonly origin: { readonly x: number; readonly y: number };
-  private rows = 0;
+  private images = 0;
+  private betweens = 0;
   /** What the dock's colour shows in the end. */
   private shown: OutletAddress;
   private readonly fresh: boolean;
@@ -73,11 +74,13 @@ class Wiring {
     const { label, feeds, greenDown } = packingOf(packing);
     const isHeight = feeds.every(({ meaning }) => meaning === 'height');
     if (isHeight && height === 'nothing') return;
-    const row = this.rows++;
-    if (isHeight && height === 'normals') return this.run(this.between('normalFromHeightMap', {}, row, { image }), 'normal');
+    if (isHeight && height === 'normals') return this.run(this.between('normalFromHeightMap', {}, { image }), 'normal');
+    // Two beside each other: a set of eight is still read at a glance.
+    const index = this.images++;
+    const place = { x: this.at('images', 0).x + (index % 2) * COLUMN, y: this.at('images', Math.floor(index / 2)).y };
     const node = this.newId();
-    this.put(node, { kind: 'image', rev: 1, ...this.at('images', row), values: {}, name: label, image });
-    for (const { outlet, meaning } of feeds) this.feed(meaning, { node, outlet }, row, greenDown ?? false);
+    this.put(node, { kind: 'image', rev: 1, ...place, values: {}, name: label, image });
+    for (const { outlet, meaning } of feeds) this.feed(meaning, { node, outlet }, greenDown ?? false);
   }
 
   finish(): readonly Change[] {
@@ -90,7 +93,7 @@ class Wiring {
     ];
   }
 
-  private feed(meaning: MapMeaning, from: OutletAddress, row: number, greenDown: boolean): void {
+  private feed(meaning: MapMeaning, from: OutletAddress, greenDown: boolean): void {
     const physical = this.kind === 'physicalSurface';
     switch (meaning) {
       case 'colour':
@@ -99,17 +102,17 @@ class Wiring {
         if (physical) this.features.add('hasSpecular');
         return this.run(from, physical ? 'specularColour' : 'specular');
       case 'roughness':
-        return physical ? this.run(from, 'roughness') : this.run(this.exponent(this.inverted(from, row), row), 'exponent');
+        return physical ? this.run(from, 'roughness') : this.run(this.exponent(this.inverted(from)), 'exponent');
       case 'gloss':
-        return physical ? this.run(this.inverted(from, row), 'roughness') : this.run(this.exponent(from, row), 'exponent');
+        return physical ? this.run(this.inverted(from), 'roughness') : this.run(this.exponent(from), 'exponent');
       case 'metallic':
         return physical ? this.run(from, 'metallic') : undefined;
       case 'normal':
-        return this.run(this.between('normalFromMap', { map: from }, row, greenDown ? { features: ['greenDown'] } : {}), 'normal');
+        return this.run(this.between('normalFromMap', { map: from }, greenDown ? { features: ['greenDown'] } : {}), 'normal');
       case 'height':
-        return this.dock(this.between('displaceByHeight', { height: from }, row, { values: { scale: 0.05 } }), 'offset');
+        return this.dock(this.between('displaceByHeight', { height: from }, { values: { scale: 0.05 } }), 'offset');
       case 'occlusion':
-        return this.occlude(this.between('occlusionStrength', { map: from }, row), physical);
+        return this.occlude(this.between('occlusionStrength', { map: from }), physical);
       case 'opacity':
         return this.dock(from, 'opacity');
       case 'emission':
@@ -119,12 +122,12 @@ class Wiring {
     }
   }
 
-  private inverted(from: OutletAddress, row: number): OutletAddress {
-    return this.between('roughnessFromGloss', { gloss: from }, row);
+  private inverted(from: OutletAddress): OutletAddress {
+    return this.between('roughnessFromGloss', { gloss: from });
   }
 
-  private exponent(gloss: OutletAddress, row: number): OutletAddress {
-    return this.between('exponentFromGloss', { gloss }, row + 0.5);
+  private exponent(gloss: OutletAddress): OutletAddress {
+    return this.between('exponentFromGloss', { gloss });
   }
 
   /** Light from all around gets less where it is occluded; a surface of the older kind has no inlet for it. */
@@ -138,9 +141,9 @@ class Wiring {
   }
 
   /** A node between an image and the surface. */
-  private between(kind: string, inlets: Readonly<Record<string, OutletAddress>>, row: number, own: Partial<GraphNode> = {}): OutletAddress {
+  private between(kind: string, inlets: Readonly<Record<string, OutletAddress>>, own: Partial<GraphNode> = {}): OutletAddress {
     const node = this.newId();
-    this.put(node, { kind, rev: 1, ...this.at('between', row), values: {}, ...own });
+    this.put(node, { kind, rev: 1, ...this.at('between', this.betweens++ / 2), values: {}, ...own });
     for (const [inlet, from] of Object.entries(inlets)) this.connect(from, { node, inlet });
     return { node, outlet: 'result' };
   }

@@ -35,10 +35,9 @@ export function weldedNormals(mesh: Pick<MeshData, 'positions' | 'normals' | 'in
   const welded = new Float32Array(positions.length);
   for (let vertex = 0; vertex < places.length; vertex++) {
     const place = (places[vertex] ?? 0) * 3;
-    const [x = 0, y = 0, z = 0] = sums.subarray(place, place + 3);
-    const length = Math.hypot(x, y, z);
-    if (length > 1e-9) welded.set([x / length, y / length, z / length], vertex * 3);
-    else welded.set(normals.subarray(vertex * 3, vertex * 3 + 3), vertex * 3);
+    const length = Math.hypot(sums[place] ?? 0, sums[place + 1] ?? 0, sums[place + 2] ?? 0);
+    for (let axis = 0; axis < 3; axis++)
+      welded[vertex * 3 + axis] = length > 1e-9 ? (sums[place + axis] ?? 0) / length : (normals[vertex * 3 + axis] ?? 0);
   }
   return welded;
 }

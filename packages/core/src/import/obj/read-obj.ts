@@ -1,6 +1,6 @@
 import { strFromU8 } from 'fflate';
 import { ImportRefused, MOST_CORNERS, type ImportedPiece } from '../imported-scene';
-import { GrowingFloats } from './growing-floats';
+import { GrowingFloats, GrowingIndices } from './growing-floats';
 
 /** Bytes that are read at a time, to the end of a line. */
 const PORTION = 1 << 22;
@@ -23,6 +23,10 @@ interface OpenPiece {
   readonly uvs: GrowingFloats;
   readonly normals: GrowingFloats;
   readonly colours: GrowingFloats;
+  /** Vertices by position and UV, then by that and the normal: what was there is used again. */
+  readonly pairs: Map<number, number>;
+  readonly triples: Map<number, number>;
+  readonly indices: GrowingIndices;
   hasUvs: boolean;
   hasNormals: boolean;
 }
@@ -67,7 +71,7 @@ class ObjReader {
       start = end;
       onShare(start / bytes.length);
     }
-    const pieces = [...this.pieces.values()].filter(({ positions }) => positions.length > 0).map((each) => finished(each, this.coloured));
+    const pieces = [...this.pieces.values()].filter(({ indices }) => indices.length > 0).map((each) => finished(each, this.coloured));
     const words = [...this.left].map(([what, count]) => `${count} ${what} ${count === 1 ? 'was' : 'were'} left out: only faces are read.`);
     return { pieces, libraries: this.libraries, words };
   }
@@ -101,11 +105,14 @@ class ObjReader {
         return this.vertex(rest);
       case 'vt': {
         const [u = 0, v = 0] = numbers(rest);
-        return this.uvs.push(u, 1 - v);
+        this.uvs.push(u);
+        return this.uvs.push(1 - v);
       }
       case 'vn': {
         const [x = 0, y = 1, z = 0] = numbers(rest);
-        return this.normals.push(x, y, z);
+        this.normals.push(x);
+        this.normals.push(y);
+        return this.normals.push(z);
       }
       case 'f':
         return this.face(rest);
@@ -139,63 +146,91 @@ class ObjReader {
   private vertex(rest: string): void {
     const values = numbers(rest);
     const [x = NaN, y = NaN, z = NaN] = values;
-    this.positions.push(x, y, z);
+    for (const each of [x, y, z]) this.positions.push(each);
     // Six numbers are a position and a colour; four are a position and a weight.
     const [red = 1, green = 1, blue = 1] = values.length >= 6 ? values.slice(3, 6) : [];
     if (values.length >= 6) this.coloured = true;
-    this.colours.push(red, green, blue);
+    for (const each of [red, green, blue]) this.colours.push(each);
   }
 
   /** A polygon as a fan of triangles round its first corner. */
   private face(rest: string): void {
-    const corners = rest.split(/\s+/);
-    if (corners.length > MOST_SIDES)
-      throw new ImportRefused(
-        `Line ${this.line}: a polygon has ${corners.length} corners; at most ${MOST_SIDES} are taken. Triangulate the mesh.`,
-      );
-    if (corners.length < 3) {
+    const corners = this.corners3(rest);
+    const count = corners.length / 3;
+    if (count > MOST_SIDES)
+      throw new ImportRefused(`Line ${this.line}: a polygon has ${count} corners; at most ${MOST_SIDES} are taken. Triangulate the mesh.`);
+    if (count < 3) {
       this.left.set('faces of less than three corners', (this.left.get('faces of less than three corners') ?? 0) + 1);
       return;
     }
-    this.corners += (corners.length - 2) * 3;
+    this.corners += (count - 2) * 3;
     if (this.corners > MOST_CORNERS)
       throw new ImportRefused(`It has more than ${MOST_CORNERS / 3e6} million triangles. Make it lighter in the program it comes from.`);
     const piece = (this.piece ??= this.open());
-    const read = corners.map((corner) => this.corner(corner));
-    for (let at = 1; at + 1 < read.length; at++) for (const each of [read[0], read[at], read[at + 1]]) if (each) this.put(piece, each);
+    for (let at = 1; at + 1 < count; at++) {
+      this.put(piece, corners, 0);
+      this.put(piece, corners, at);
+      this.put(piece, corners, at + 1);
+    }
   }
 
-  /** Numbers from 1, or from the last one backwards. */
-  private corner(text: string): readonly [number, number, number] {
-    const [position = '', uv = '', normal = ''] = text.split('/');
-    return [
-      this.index(position, this.positions.length / 3, 'vertex'),
-      uv === '' ? -1 : this.index(uv, this.uvs.length / 2, 'texture vertex'),
-      normal === '' ? -1 : this.index(normal, this.normals.length / 3, 'normal'),
-    ];
+  /** Corners of a face, three numbers each: position, UV and normal from 0, or −1 where one is not named. */
+  private corners3(rest: string): number[] {
+    const found: number[] = [];
+    const kinds = [this.positions.length / 3, this.uvs.length / 2, this.normals.length / 3];
+    let [start, kind] = [0, 0];
+    for (let at = 0; at <= rest.length; at++) {
+      const code = at < rest.length ? rest.charCodeAt(at) : SPACE;
+      const ends = code === SPACE || code === TAB;
+      if (!ends && code !== SLASH) continue;
+      if (kind < 3 && (at > start || kind > 0 || code === SLASH))
+        found.push(
+          at > start
+            ? this.index(rest, start, at, kinds[kind] ?? 0, VERTEX_KINDS[kind] ?? '')
+            : kind === 0
+              ? this.index(rest, start, at, 0, 'vertex')
+              : -1,
+        );
+      kind++;
+      if (ends) {
+        if (kind > 1 || at > start) while (found.length % 3 !== 0) found.push(-1);
+        kind = 0;
+      }
+      start = at + 1;
+    }
+    return found;
   }
 
-  private index(text: string, count: number, what: string): number {
-    const number = Number(text);
+  /** A number from 1, or from the last one backwards. */
+  private index(text: string, from: number, to: number, count: number, what: string): number {
+    const number = wholeNumber(text, from, to);
     const index = number < 0 ? count + number : number - 1;
-    if (!Number.isInteger(index) || index < 0 || index >= count)
+    if (count > MOST_NAMED)
+      throw new ImportRefused(`It has more than ${MOST_NAMED} of one kind of vertex. Make it lighter in the program it comes from.`);
+    if (!(index >= 0 && index < count))
       throw new ImportRefused(
-        `Line ${this.line}: a face names ${what} “${text.slice(0, 20)}”, but there are only ${count} so far. Export it again.`,
+        `Line ${this.line}: a face names ${what} “${text.slice(from, Math.min(to, from + 20))}”, but there are only ${count} so far. Export it again.`,
       );
     return index;
   }
 
-  private put(piece: OpenPiece, [position, uv, normal]: readonly [number, number, number]): void {
-    piece.positions.push(this.positions.at(position * 3), this.positions.at(position * 3 + 1), this.positions.at(position * 3 + 2));
-    if (this.coloured)
-      piece.colours.push(this.colours.at(position * 3), this.colours.at(position * 3 + 1), this.colours.at(position * 3 + 2));
-    else piece.colours.push(1, 1, 1);
+  private put(piece: OpenPiece, corners: readonly number[], at: number): void {
+    const position = corners[at * 3] ?? 0;
+    const uv = corners[at * 3 + 1] ?? -1;
+    const normal = corners[at * 3 + 2] ?? -1;
+    const pair = numbered(piece.pairs, position * (MOST_NAMED + 1) + uv + 1);
+    const count = piece.triples.size;
+    const vertex = numbered(piece.triples, pair * (MOST_NAMED + 1) + normal + 1);
+    piece.indices.push(vertex);
+    if (vertex < count) return;
+    for (let axis = 0; axis < 3; axis++) {
+      piece.positions.push(this.positions.at(position * 3 + axis));
+      piece.colours.push(this.coloured ? this.colours.at(position * 3 + axis) : 1);
+      piece.normals.push(normal < 0 ? 0 : this.normals.at(normal * 3 + axis));
+      if (axis < 2) piece.uvs.push(uv < 0 ? 0 : this.uvs.at(uv * 2 + axis));
+    }
     if (uv < 0) piece.hasUvs = false;
-    piece.uvs.push(uv < 0 ? 0 : this.uvs.at(uv * 2), uv < 0 ? 0 : this.uvs.at(uv * 2 + 1));
     if (normal < 0) piece.hasNormals = false;
-    piece.normals.push(
-      ...(normal < 0 ? [0, 0, 0] : [this.normals.at(normal * 3), this.normals.at(normal * 3 + 1), this.normals.at(normal * 3 + 2)]),
-    );
   }
 
   private open(): OpenPiece {
@@ -210,6 +245,9 @@ class ObjReader {
       uvs: new GrowingFloats(),
       normals: new GrowingFloats(),
       colours: new GrowingFloats(),
+      pairs: new Map(),
+      triples: new Map(),
+      indices: new GrowingIndices(),
       hasUvs: true,
       hasNormals: true,
     };
@@ -218,17 +256,45 @@ class ObjReader {
   }
 }
 
+/** Of any kind of vertex: two of their numbers fit into one without loss. */
+const MOST_NAMED = 1 << 26;
+
+/** The number of a key among those there are; the next one where it is new. */
+function numbered(known: Map<number, number>, key: number): number {
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  known.set(key, known.size);
+  return known.size - 1;
+}
+
+const [SPACE, TAB, SLASH, MINUS, ZERO] = [32, 9, 47, 45, 48];
+const VERTEX_KINDS = ['vertex', 'texture vertex', 'normal'];
+
+/** A whole number in a text, not a number where anything else stands there. */
+function wholeNumber(text: string, from: number, to: number): number {
+  const negative = text.charCodeAt(from) === MINUS;
+  let number = 0;
+  for (let at = negative ? from + 1 : from; at < to; at++) {
+    const digit = text.charCodeAt(at) - ZERO;
+    if (digit < 0 || digit > 9) return NaN;
+    number = number * 10 + digit;
+  }
+  return negative ? -number : number;
+}
+
 function numbers(text: string): number[] {
-  return text.split(/\s+/).map(Number);
+  // Nearly all files have one space between.
+  return text.split(text.includes('  ') || text.includes('\t') ? /\s+/ : ' ').map(Number);
 }
 
 function finished(piece: OpenPiece, coloured: boolean): ImportedPiece & { wears?: string } {
-  const { name, wears, smooth, positions, uvs, normals, colours, hasUvs, hasNormals } = piece;
+  const { name, wears, smooth, positions, uvs, normals, colours, indices, hasUvs, hasNormals } = piece;
   const rgba = colours.finish();
   return {
     name,
     wears,
     positions: positions.finish(),
+    indices: indices.finish(),
     flat: !smooth,
     ...(hasUvs ? { uvs: uvs.finish() } : {}),
     ...(hasNormals ? { normals: normals.finish() } : {}),

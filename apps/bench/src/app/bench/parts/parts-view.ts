@@ -23,11 +23,14 @@ import {
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { NumberField } from '../../shared/controls/number-field';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { droppedFiles } from '../../shared/files/dropped-files';
 import { Icon } from '../../shared/icons/icon';
 import { StageMaterials } from '../stage/stage-materials';
+import { GraphWork } from '../graph/graph-work';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
+import { PartImages } from './part-images';
 
 interface PartRow extends PartAddress {
   readonly wears: string;
@@ -52,6 +55,8 @@ export class PartsView {
   readonly picked = output<PartAddress | undefined>();
   readonly edited = output<{ edit: Edit; gesture?: string }>();
 
+  private readonly graph = inject(GraphWork);
+  private readonly images = inject(PartImages);
   private readonly workbench = inject(Workbench);
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
   /** Names come with the documents. */
@@ -113,13 +118,28 @@ export class PartsView {
   protected take(field: HTMLInputElement): void {
     const files = [...(field.files ?? [])];
     field.value = '';
-    if (files.length > 0) this.meshChosen.emit(files);
+    if (files.length > 0) void this.takeFiles(files);
+  }
+
+  /** A mesh stands in a set of its own; images alone dress the parts that they are named after. */
+  private async takeFiles(files: readonly File[]): Promise<void> {
+    const mesh = this.chosen()?.mesh ?? this.meshes()[0]?.id;
+    if (MeshShelf.fits(files) || mesh === undefined) {
+      this.meshChosen.emit(files);
+      return;
+    }
+    try {
+      const edit = await this.images.take(files, this.set(), mesh, this.graph.material().seenIn);
+      if (edit) this.edited.emit({ edit });
+    } catch (error) {
+      this.graph.refuse(error instanceof Error ? error.message : String(error));
+    }
   }
 
   protected drop(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
-    void droppedFiles(event.dataTransfer).then((files) => this.meshChosen.emit(files));
+    void droppedFiles(event.dataTransfer).then((files) => this.takeFiles(files));
   }
 
   protected remove(id: string): void {

@@ -28,5 +28,5 @@ export function connectLoaders({ images, environments, meshes }: FrameRenderer, 
   environments.onArrival = watch.arrived;
   environments.onProgress = watch.filtered;
   // The page answers between two pieces of work.
-  environments.next = () => new Promise((resolve) => setTimeout(resolve));
+  images.next = environments.next = () => new Promise((resolve) => setTimeout(resolve));
 }
