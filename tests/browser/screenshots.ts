@@ -57,19 +57,6 @@ try {
   await bench.see('.cm-content');
   await calm();
   await picture('code');
-  await bench.openMaterial('material-slate-of-tides');
-  await bench.click('.cm-content');
-  await bench.move({ x: 640, y: 780 });
-  await bench.chord(Key.CONTROL, Key.END);
-  await bench.keys(Key.ARROW_UP, Key.ARROW_UP, Key.END, Key.ENTER, 'lit.emission = normalise(sl');
-  await bench.see('.cm-tooltip-autocomplete');
-  await bench.driver.sleep(600);
-  await picture('code-completion');
-  // The puppet stands on it.
-  await bench.keys(Key.ESCAPE);
-  await bench.click('.cm-content');
-  for (let left = 4; left > 0; left--) await bench.undo();
-  await bench.saved();
   await bench.openMaterial('material-puppet-cheek');
   await bench.choose('bands');
   await bench.press('code', '.graph-bar');
@@ -87,6 +74,15 @@ try {
   await bench.move(await bench.middle(await bench.see('.map-picture canvas')));
   await picture('maps-mid');
   await bench.press('Dark', 'brelvin-room-switch');
+  await bench.press('light rig', '.bench-bar');
+  await bench.press('Dusk quay', '.cdk-overlay-container');
+  await bench.keys(Key.F9);
+  await bench.driver.sleep(2500);
+  await bench.sharp();
+  await picture('jar');
+  await bench.keys(Key.F9);
+  await bench.undo();
+  await bench.saved();
   await bench.openMaterial('material-kite-dusk');
   await bench.dropFiles(await bench.see('.graph-surface'), eightMaps(), await bench.ground(400, 300));
   await bench.see('.map-set');

@@ -11,14 +11,16 @@ export interface DemoFile {
   readonly file: Buffer;
 }
 
-/** The demo's images as PNG files. */
-export function demoImages(): DemoFile[] {
-  return DEMO_IMAGES.map(({ name, asset, pixels }) => {
+let drawn: readonly DemoFile[] | undefined;
+
+/** The demo's images as PNG files; drawn once, which takes seconds. */
+export function demoImages(): readonly DemoFile[] {
+  return (drawn ??= DEMO_IMAGES.map(({ name, asset, pixels }) => {
     const { width, height, data } = pixels();
     const png = new PNG({ width, height });
     png.data = Buffer.from(data);
-    return demoFile(name, 'image/png', asset, PNG.sync.write(png, { deflateLevel: 9, deflateStrategy: 0 }));
-  });
+    return demoFile(name, 'image/png', asset, PNG.sync.write(png, { deflateLevel: 6 }));
+  }));
 }
 
 /** The demo's environments as Radiance files. */

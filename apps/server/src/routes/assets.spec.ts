@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { newMaterial, readBrelvinFile, type Material } from '@brelvin/core';
+import { buildMesh, MESH_TYPE, newMaterial, readBrelvinFile, writeMeshFile, type Material } from '@brelvin/core';
 import type { LightMyRequestResponse } from 'fastify';
 import { demoEnvironments, demoImages } from '../demo-images';
 import { TestServer } from '../testing/test-server';
@@ -105,6 +105,25 @@ describe('Images in the workspace', () => {
     await chunk(sha(lying), 0, lying);
     const answer = await server.send('POST', `/assets/${sha(lying)}/finish`);
     expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('CIE XYZ')]);
+  });
+
+  it('may be meshes, larger than images may be, refused where they are cut', async () => {
+    const mesh = Buffer.from(writeMeshFile(buildMesh({ shape: 'cube', numbers: {}, smooth: false })));
+    await announce(sha(mesh), mesh.length, MESH_TYPE);
+    await chunk(sha(mesh), 0, mesh);
+    expect((await server.send('POST', `/assets/${sha(mesh)}/finish`)).statusCode).toBe(200);
+    const listed = async (use: string): Promise<string[]> =>
+      (await server.send('GET', `/assets?use=${use}`)).json<{ assets: { sha256: string }[] }>().assets.map(({ sha256 }) => sha256);
+    expect(await listed('mesh')).toEqual([sha(mesh)]);
+    expect(await listed('image')).not.toContain(sha(mesh));
+    expect((await server.send('GET', `/assets/${sha(mesh)}`)).rawPayload.equals(mesh)).toBeTrue();
+    expect((await announce('ab'.repeat(32), 100 * 1024 * 1024, MESH_TYPE)).statusCode).toBe(200);
+    expect((await announce('ac'.repeat(32), 100 * 1024 * 1024)).json<{ message: string }>().message).toContain('64 MiB');
+    const cut = mesh.subarray(0, mesh.length - 8);
+    await announce(sha(cut), cut.length, MESH_TYPE);
+    await chunk(sha(cut), 0, cut);
+    const answer = await server.send('POST', `/assets/${sha(cut)}/finish`);
+    expect([answer.statusCode, answer.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('damaged or cut off')]);
   });
 
   it('say which bytes are wrong or missing', async () => {

@@ -1,5 +1,5 @@
 import { strFromU8, strToU8 } from 'fflate';
-import type { Bounds, MeshData, MeshPart } from '../mesh/mesh';
+import { VERTEX_FIELDS, type Bounds, type MeshData, type MeshPart } from '../mesh/mesh';
 
 /** The file is no mesh of ours, or damaged; the message is for the user. */
 export class MeshFileRefused extends Error {}
@@ -20,15 +20,7 @@ interface Head {
   readonly bounds: Bounds;
 }
 
-const FIELDS = [
-  ['positions', 3],
-  ['normals', 3],
-  ['tangents', 4],
-  ['uvs', 2],
-  ['uvs2', 2],
-  ['colours', 4],
-] as const;
-const FLOATS = FIELDS.reduce((sum, [, size]) => sum + size, 0);
+const FLOATS = VERTEX_FIELDS.reduce((sum, [, size]) => sum + size, 0);
 
 /**
  * A mesh as bytes, little-endian: "BRVM", version, length of a head as JSON (padded to four bytes), then all positions,
@@ -45,7 +37,7 @@ export function writeMeshFile(mesh: MeshData): Uint8Array<ArrayBuffer> {
   view.setUint32(8, start - HEAD_BYTES, true);
   bytes.set(text, HEAD_BYTES);
   let at = start;
-  for (const [name] of FIELDS) {
+  for (const [name] of VERTEX_FIELDS) {
     new Float32Array(bytes.buffer, at, mesh[name].length).set(mesh[name]);
     at += mesh[name].byteLength;
   }
@@ -69,12 +61,12 @@ export function readMeshFile(buffer: ArrayBuffer): MeshData {
   const { vertices, corners, parts, bounds } = head;
   let at = start;
   const fields = Object.fromEntries(
-    FIELDS.map(([name, size]) => {
+    VERTEX_FIELDS.map(([name, size]) => {
       const values = new Float32Array(buffer, at, vertices * size);
       at += values.byteLength;
       return [name, values];
     }),
-  ) as Pick<MeshData, (typeof FIELDS)[number][0]>;
+  ) as Pick<MeshData, (typeof VERTEX_FIELDS)[number][0]>;
   const indices = new Uint32Array(buffer, at, corners);
   for (const index of indices)
     if (index >= vertices) throw new MeshFileRefused('A triangle names a vertex that is not there: the file is damaged.');

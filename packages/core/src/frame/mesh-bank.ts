@@ -7,6 +7,7 @@ import { NO_MESH, type MeshData } from '../mesh/mesh';
 export class MeshBank {
   private readonly meshes = new Map<string, MeshData>();
   private readonly waiting = new Set<string>();
+  private readonly failures = new Map<string, string>();
   load: (asset: string) => Promise<MeshData | undefined> = async () => undefined;
   onArrival: () => void = () => undefined;
 
@@ -17,6 +18,11 @@ export class MeshBank {
     return NO_MESH;
   }
 
+  /** Why a mesh could not be had; nothing where it is here or on its way. */
+  failureOf(asset: string): string | undefined {
+    return this.failures.get(asset);
+  }
+
   /** Has meshes here before a picture is drawn; one that can not be had stays without triangles. */
   async bring(assets: readonly string[]): Promise<void> {
     for (const asset of assets) if (!this.meshes.has(asset)) await this.fetch(asset);
@@ -24,11 +30,14 @@ export class MeshBank {
 
   private async fetch(asset: string): Promise<void> {
     this.waiting.add(asset);
-    const mesh = await this.load(asset).catch(() => undefined);
+    try {
+      const mesh = await this.load(asset);
+      if (mesh) this.meshes.set(asset, mesh);
+    } catch (error) {
+      this.failures.set(asset, error instanceof Error ? error.message : String(error));
+    }
     // Without one it stays among the waiting: asking again at every change of the set would not help.
-    if (!mesh) return;
-    this.waiting.delete(asset);
-    this.meshes.set(asset, mesh);
+    if (this.meshes.has(asset)) this.waiting.delete(asset);
     this.onArrival();
   }
 }

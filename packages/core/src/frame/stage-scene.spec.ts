@@ -2,6 +2,8 @@ import { compileMaterial } from '../compile/compile-material';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
 import type { PartRule, StageSet } from '../document/set';
+import { buildMesh } from '../mesh/build-mesh';
+import type { MeshData } from '../mesh/mesh';
 import { eyeDirection, framePoints, START_CAMERA, sightLine, type OrbitCamera } from '../scene/camera';
 import { RecordingDevice } from '../testing/recording-device';
 import { FrameRenderer } from './frame-renderer';
@@ -12,11 +14,13 @@ const rule = (pattern: string, rest: Partial<PartRule> = {}): PartRule => ({ ord
 
 describe('StageScene', () => {
   let device: RecordingDevice;
+  let renderer: FrameRenderer;
   let scene: StageScene;
 
   beforeEach(async () => {
     device = new RecordingDevice();
-    scene = new StageScene(device, await FrameRenderer.create(device));
+    renderer = await FrameRenderer.create(device);
+    scene = new StageScene(device, renderer);
     scene.setBench('mine');
   });
 
@@ -30,6 +34,37 @@ describe('StageScene', () => {
     expect(scene.benchIsWorn).toBeTrue();
     scene.show(head({ a: rule('*', { material: 'hair' }) }));
     expect(scene.benchIsWorn).toBeFalse();
+  });
+
+  describe('with a mesh of a file', () => {
+    const source = { asset: 'a'.repeat(64), file: 'kite.glb', parts: ['cube'], triangles: 12, made: [], gap: 1, mirrored: false };
+    const bounds = { low: [0, 0, 0], high: [1, 1, 1] };
+    const filed = (): StageSet => ({ ...newSet('Kite'), meshes: { kite: newMesh('imported', {}, { source: { ...source, bounds } }) } });
+
+    it('has nothing until it came, then its parts', async () => {
+      let come: (mesh: MeshData) => void = () => undefined;
+      renderer.meshes.load = () => new Promise((resolve) => (come = resolve));
+      const arrived = new Promise<void>((resolve) => (renderer.meshes.onArrival = resolve));
+      scene.show(filed());
+      expect(scene.items(0)).toEqual([]);
+      expect(scene.awaitsMeshes).toBeTrue();
+      come(buildMesh({ shape: 'cube', numbers: {}, smooth: false }));
+      await arrived;
+      scene.refresh();
+      expect(scene.items(0).length).toBe(6);
+      expect(scene.awaitsMeshes).toBeFalse();
+      expect(scene.problems).toEqual([]);
+    });
+
+    it('says when its file can not be had', async () => {
+      renderer.meshes.load = async () => Promise.reject(new Error('It is gone.'));
+      const told = new Promise<void>((resolve) => (renderer.meshes.onArrival = resolve));
+      scene.show(filed());
+      await told;
+      scene.refresh();
+      expect(scene.problems).toEqual([{ mesh: 'kite', message: '“kite.glb” can not be had. It is gone.', file: true }]);
+      expect(scene.awaitsMeshes).toBeFalse();
+    });
   });
 
   it('draws parts in their order, with the sides that are wanted', () => {

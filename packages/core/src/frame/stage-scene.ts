@@ -5,7 +5,7 @@ import { IN_PLACE, ONE_COPY, STILL, type SetMesh, type StageSet } from '../docum
 import { dressOf, FLOOR, type PartDress } from '../document/part-rules';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
-import type { MeshData } from '../mesh/mesh';
+import { NO_MESH, type MeshData } from '../mesh/mesh';
 import { hitPart, meetsBounds, type Ray } from '../mesh/ray';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
 import { copyCount, copyRows, isMirrored, rowsFarFirst } from '../scene/placing';
@@ -30,6 +30,14 @@ export interface Worn {
 export interface PartAddress {
   readonly mesh: string;
   readonly part: string;
+}
+
+/** Why a mesh does not stand there as it should. */
+export interface SceneProblem {
+  readonly mesh: string;
+  readonly message: string;
+  /** Its file could not be had. */
+  readonly file?: boolean;
 }
 
 interface StandingMesh {
@@ -70,15 +78,15 @@ export class StageScene {
   /** Stands for what is shown, whichever scene shows it: another object after every change. */
   private shown: object = {};
   private castersBall?: Ball;
-  private failures: readonly { readonly mesh: string; readonly message: string }[] = [];
+  private failures: readonly SceneProblem[] = [];
 
   constructor(
     private readonly device: Device,
     private readonly renderer: FrameRenderer,
   ) {}
 
-  /** Formulas that could not be read; their meshes stay as they were. */
-  get problems(): readonly { readonly mesh: string; readonly message: string }[] {
+  /** Formulas that could not be read, whose meshes stay as they were, and files that could not be had. */
+  get problems(): readonly SceneProblem[] {
     return this.failures;
   }
 
@@ -91,10 +99,12 @@ export class StageScene {
     const wanted = new Map(Object.entries(set.meshes));
     if (set.floor.shown) wanted.set(FLOOR, floorMesh(set));
     for (const [id, standing] of this.meshes) if (!wanted.has(id)) this.removeMesh(id, standing);
-    const failures: { mesh: string; message: string }[] = [];
+    const failures: SceneProblem[] = [];
     for (const [id, mesh] of wanted) {
       try {
         this.putMesh(id, mesh);
+        const failure = mesh.source && this.renderer.meshes.failureOf(mesh.source.asset);
+        if (failure !== undefined) failures.push({ mesh: id, message: `“${mesh.source?.file}” can not be had. ${failure}`, file: true });
       } catch (error) {
         if (!(error instanceof FormulaError)) throw error;
         failures.push({ mesh: id, message: `Line ${error.line}, column ${error.column}: ${error.message}` });
@@ -102,6 +112,13 @@ export class StageScene {
     }
     this.failures = failures;
     this.dressParts(set);
+  }
+
+  /** Whether a mesh of a file is still on its way. */
+  get awaitsMeshes(): boolean {
+    return [...this.meshes.values()].some(
+      ({ mesh, data }) => mesh.source && data === NO_MESH && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
+    );
   }
 
   /** Puts the meshes of files in place that have come since. */

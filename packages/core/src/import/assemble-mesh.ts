@@ -1,5 +1,5 @@
 import type { MadeForMesh, MeshSource } from '../document/set';
-import { boundsOf, type MeshData, type MeshPart } from '../mesh/mesh';
+import { boundsOf, VERTEX_FIELDS, type MeshData, type MeshPart } from '../mesh/mesh';
 import { uvGap } from '../mesh/uv-gap';
 import { placedPiece } from './placed-piece';
 import { Corners } from './corners';
@@ -129,7 +129,7 @@ function joined(pieces: readonly { readonly corners: Corners; readonly name: str
   }
   const whole = new Corners(count, indices);
   const someSecond = pieces.some(({ corners }) => corners.fields.has('uvs2'));
-  for (const [name, size] of FIELDS) {
+  for (const [name, size] of VERTEX_FIELDS) {
     if (name === 'uvs2' && !someSecond) continue;
     const values = new Float32Array(count * size);
     let start = 0;
@@ -142,15 +142,6 @@ function joined(pieces: readonly { readonly corners: Corners; readonly name: str
   }
   return { corners: whole, parts };
 }
-
-const FIELDS = [
-  ['positions', 3],
-  ['normals', 3],
-  ['tangents', 4],
-  ['uvs', 2],
-  ['uvs2', 2],
-  ['colours', 4],
-] as const;
 
 function meshOf(corners: Corners, parts: readonly MeshPart[]): MeshData {
   const positions = corners.get('positions');

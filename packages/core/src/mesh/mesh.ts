@@ -25,6 +25,16 @@ export interface MeshData {
   readonly closed: boolean;
 }
 
+/** What each vertex has, in the order in which files and buffers keep it, and how many numbers that is. */
+export const VERTEX_FIELDS = [
+  ['positions', 3],
+  ['normals', 3],
+  ['tangents', 4],
+  ['uvs', 2],
+  ['uvs2', 2],
+  ['colours', 4],
+] as const;
+
 export interface Bounds {
   readonly low: readonly number[];
   readonly high: readonly number[];

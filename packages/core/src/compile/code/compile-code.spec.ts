@@ -33,6 +33,16 @@ describe('A code material', () => {
     expect(readCode({ text }, library())).toBe(readCode({ text }, library()));
   });
 
+  it('reads plain and cube images, each by a sampler of its own', () => {
+    const text = `uniform sampler2D label;
+/** Sky: all around. */ uniform samplerCube sky;
+vec4 paint(Surface s) { return texture(label, s.uv) + texture(sky, s.normal); }`;
+    const result = compiled(text);
+    expect(errors(result)).toEqual([]);
+    expect(result.compiled?.images.map(({ cube }) => cube ?? false).sort()).toEqual([false, true]);
+    expect(result.compiled?.glsl.fragment.text).toMatch(/uniform samplerCube image1;/);
+  });
+
   it('writes its parameters into the block, whole numbers and switches too', () => {
     const text = `/** @value 3 */ uniform int count;
 /** @value on */ uniform bool lit;

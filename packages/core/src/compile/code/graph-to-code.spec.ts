@@ -39,6 +39,32 @@ describe('A graph as code', () => {
     }
   });
 
+  it('reads cube images by a sampler of their own, and still compiles', () => {
+    const plain = materialOf({ sky: 'cubeImage' }, { 'dock.colour': 'sky.colour' });
+    const image = {
+      name: 'Sky',
+      asset: 'a'.repeat(64),
+      width: 8,
+      height: 8,
+      role: 'colour',
+      wrapX: 'clamp',
+      wrapY: 'clamp',
+      filter: 'smooth',
+      uvSet: 0,
+    } as const;
+    const sky = plain.surface.nodes['sky']!;
+    const material: Material = {
+      ...plain,
+      surface: { ...plain.surface, nodes: { sky: { ...sky, image: 'sky' } } },
+      images: { sky: { ...image, faces: Array<string>(6).fill('a'.repeat(64)) } },
+    };
+    const made = written(material);
+    expect(made.source.text).toContain('uniform samplerCube');
+    const { compiled, problems } = compileMaterial(made.material);
+    expect(problems).toEqual([]);
+    expect(compiled?.images).toEqual([{ sampler: 'image0', image: 'sky', cube: true }]);
+  });
+
   it('keeps what every number is: words, range, heading and present value', () => {
     const { material } = written(bands());
     const { parameters } = material;

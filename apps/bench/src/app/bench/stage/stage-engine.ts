@@ -55,6 +55,8 @@ export interface StageState {
   readonly benchIsWorn: boolean;
   /** Formulas of meshes that could not be read. */
   readonly formulas: StageScene['problems'];
+  /** A mesh of a file is still on its way. */
+  readonly awaitsMeshes: boolean;
   readonly refusal?: Refusal;
   /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
   readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
@@ -80,6 +82,7 @@ export const NO_PICTURE_YET: StageState = {
   lightsMove: false,
   benchIsWorn: true,
   formulas: [],
+  awaitsMeshes: false,
 };
 
 /**
@@ -402,7 +405,7 @@ export class StageEngine {
     if (!scene || !set) return;
     scene.show(set);
     this.second.show(set);
-    this.patch({ formulas: scene.problems, benchIsWorn: scene.benchIsWorn });
+    this.patch({ formulas: scene.problems, benchIsWorn: scene.benchIsWorn, awaitsMeshes: scene.awaitsMeshes });
     if (set.floor.shown && !this.surfaces.knows(FLOOR)) this.layFloor();
     if (this.framed) return;
     this.framed = true;
@@ -410,8 +413,10 @@ export class StageEngine {
   }
 
   private meshArrived(): void {
-    this.scene?.refresh();
+    const { scene } = this;
+    scene?.refresh();
     this.second.refresh();
+    if (scene) this.patch({ formulas: scene.problems, awaitsMeshes: scene.awaitsMeshes });
     this.frameUntouched();
     this.moved();
   }

@@ -88,7 +88,8 @@ export class Stage implements AfterViewInit {
 
   /** Says why the picture is not what the graph says. */
   protected readonly notice = computed(() => {
-    const { unavailable, lost, refusal, hasSurface, benchIsWorn, tooSlow } = this.state();
+    const { unavailable, lost, refusal, hasSurface, benchIsWorn, tooSlow, awaitsMeshes, formulas } = this.state();
+    const lack = formulas.find(({ file }) => file);
     const [problem] = this.problems();
     if (unavailable) return unavailable;
     if (lost) return 'The graphics context was lost; the Stage comes back by itself.';
@@ -97,6 +98,8 @@ export class Stage implements AfterViewInit {
     if (refusal) return `${shown} ${refusal.message}`;
     if (tooSlow !== undefined)
       return `A whole picture of this takes about ${Math.round(tooSlow / 1000)} s, so it is drawn small. Fewer steps in loops make it quicker.`;
+    if (awaitsMeshes) return 'The mesh is on its way …';
+    if (lack) return lack.message;
     return benchIsWorn ? undefined : 'No part of this set wears this material. Choose a part in the parts tab, and let it wear it.';
   });
 
