@@ -133,8 +133,8 @@ describe('Sets and images', () => {
     expect(Object.values(document.images).map((image) => [image.name, image.width, image.role])).toEqual([['tide mark', 8, 'colour']]);
     await bench.openMaterial(id);
     await bench.driver.wait(async () => (await bench.stagePixels()).at(240, 250)[0] > 100, 20_000, 'the image shows after a reload');
-    // What the image took the place of is told.
-    await bench.waitForText('.panel-tabs', /checks 1/);
+    // What the image took the place of is told, and that all of it has one colour.
+    await bench.waitForText('.panel-tabs', /checks 2/);
   });
 
   const bad: readonly (readonly [string, string, string, () => Buffer, RegExp])[] = [
@@ -190,9 +190,9 @@ describe('Sets and images', () => {
     await bench.press('Images', '.library-head');
     const images = (): Promise<string[]> =>
       bench.driver.executeScript(`return [...document.querySelectorAll('.library-name')].map((each) => each.textContent);`);
-    await bench.driver.wait(async () => (await images()).includes('label-front.png'), 10_000, 'images on their shelf');
-    await bench.press('label-front.png', 'brelvin-windowed-grid');
-    await bench.retype(await bench.see('[aria-label="New name of label-front.png"]'), 'Tern in front');
+    await bench.driver.wait(async () => (await images()).includes('float-scratches.png'), 10_000, 'images on their shelf');
+    await bench.press('float-scratches.png', 'brelvin-windowed-grid');
+    await bench.retype(await bench.see('[aria-label="New name of float-scratches.png"]'), 'Tern in front');
     await bench.driver.wait(async () => (await images()).includes('Tern in front'), 10_000, 'the new name');
     await bench.press('Delete Tern in front');
     await bench.driver.wait(async () => !(await images()).includes('Tern in front'), 10_000, 'off the shelf');
