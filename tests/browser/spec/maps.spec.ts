@@ -1,5 +1,8 @@
+import { createHash } from 'node:crypto';
 import { zipSync } from 'fflate';
-import { By, Key } from 'selenium-webdriver';
+import { newMaterial, newRig, newSet } from '@brelvin/core';
+import { Key } from 'selenium-webdriver';
+import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
 import { bump, bumpNormals, eightMaps, pngFile } from '../support/map-files';
@@ -8,14 +11,19 @@ import { withBench } from '../support/with-bench';
 describe('Maps', () => {
   let browser: Browser;
   let bench: Bench;
+  let server: ServerProcess;
+  let made = 0;
 
-  withBench((open) => ({ browser, bench } = open));
+  withBench((open) => ({ browser, bench, server } = open));
 
   /** A new material, on its graph. */
   async function fresh(): Promise<void> {
-    await bench.openLibrary();
-    await bench.press('New material');
-    await bench.ready();
+    const [set, rig] = [`s${++made}`, `r${made}`];
+    const document = newMaterial('Plate', { set, rig });
+    await server.request('POST', '/documents', { id: set, document: newSet('Set of Plate') });
+    await server.request('POST', '/documents', { id: rig, document: newRig('Light of Plate') });
+    await server.request('POST', '/documents', { id: `m${made}`, document });
+    await bench.openMaterial(`m${made}`);
   }
 
   async function drop(files: Parameters<Bench['dropFiles']>[1]): Promise<void> {
@@ -148,21 +156,39 @@ describe('Maps', () => {
     await bench.press('maps', '.graph-bar');
     await bench.press('follows', '.maps-details');
     await bench.waitForText('.maps-details', /Follows “sail_cloth\.png” of the workspace; this is its newest/);
-    // Somebody puts a newer image of that name on the shelf.
-    await bench.press('files', '.maps-tools').catch(() => undefined);
-    const field = await bench.driver.findElement(By.css('.maps-details input[type="file"]'));
-    await bench.driver.executeScript(
-      `const transfer = new DataTransfer();
-       transfer.items.add(new File([Uint8Array.from(atob(arguments[1]), (each) => each.charCodeAt(0))], 'other.png', { type: 'image/png' }));
-       arguments[0].files = transfer.files;
-       arguments[0].dispatchEvent(new Event('change'));`,
-      field,
-      pngFile('other.png', () => [0.9, 0.3, 0.1]).content.toString('base64'),
-    );
+    // Another file takes its place wherever it is shown, and follows no name.
+    await bench.chooseFiles(await bench.see('.maps-details input[type="file"]'), [pngFile('other.png', () => [0.9, 0.3, 0.1])]);
     await bench.expectChange(before, 0.1);
     expect((await bench.all('.maps-entry')).length).toBe(1);
     await bench.undo();
     await bench.waitForText('.maps-details', /Follows “sail_cloth\.png”/);
+    // The workspace has a newer image of that name: it is offered, and taken only when somebody wants it.
+    const { content } = pngFile('sail_cloth.png', () => [0.1, 0.7, 0.2]);
+    const sha256 = createHash('sha256').update(content).digest('hex');
+    await server.request('POST', '/assets', { sha256, name: 'sail_cloth.png', type: 'image/png', size: content.length });
+    const body = new Uint8Array(content);
+    await fetch(`${server.address}/api/assets/${sha256}/chunks/0`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/octet-stream' },
+      body,
+    });
+    expect((await server.request('POST', `/assets/${sha256}/finish`)).status).toBe(200);
+    const again = async (): Promise<void> => {
+      await bench.press('graph', '.graph-bar');
+      await bench.press('maps', '.graph-bar');
+    };
+    await again();
+    await bench.waitForText('.maps-details', /The workspace has a newer “sail_cloth\.png”/);
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.02);
+    await bench.press('Take it', '.maps-details');
+    await bench.expectChange(before, 0.1);
+    const taken = await bench.stagePixels();
+    // Both of that name leave the shelf: the copy stays, and that is said.
+    const { assets } = (await server.request('GET', '/assets?search=sail_cloth')).body as { assets: { sha256: string }[] };
+    for (const asset of assets) await server.request('PATCH', `/assets/${asset.sha256}`, { deleted: true });
+    await again();
+    await bench.waitForText('.maps-details', /no image “sail_cloth\.png” any more\. The last copy stays/);
+    expect((await bench.stagePixels()).changedShare(taken)).toBeLessThan(0.02);
   });
 
   it('are refused with a sentence when they are broken, climb out or unpack to too much; nothing else is touched', async () => {

@@ -291,6 +291,23 @@ export class Bench {
     );
   }
 
+  /** Chooses files in a field for files, as from the system's own dialog. */
+  async chooseFiles(
+    field: WebElement,
+    files: readonly { readonly name: string; readonly type: string; readonly content: Buffer }[],
+  ): Promise<void> {
+    await this.driver.executeScript(
+      `const [field, files] = arguments;
+       const transfer = new DataTransfer();
+       for (const { name, type, base64 } of files)
+         transfer.items.add(new File([Uint8Array.from(atob(base64), (each) => each.charCodeAt(0))], name, { type }));
+       field.files = transfer.files;
+       field.dispatchEvent(new Event('change'));`,
+      field,
+      files.map(({ content, ...file }) => ({ ...file, base64: content.toString('base64') })),
+    );
+  }
+
   // Stage
 
   async stageAttribute(name: string): Promise<string> {

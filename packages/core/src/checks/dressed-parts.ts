@@ -19,3 +19,9 @@ export function dressedParts({ set, bench, seenThrough }: CheckInput): DressedPa
     }),
   );
 }
+
+/** Ids of the meshes of which some part wears the material that is checked. */
+export function meshesWearing(input: CheckInput): string[] {
+  const worn = dressedParts(input).filter(({ dress }) => (dress.material ?? input.bench) === input.bench);
+  return [...new Set(worn.map(({ mesh }) => mesh))];
+}

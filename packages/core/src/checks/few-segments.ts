@@ -6,7 +6,7 @@ import { buildMesh, MESH_SHAPES, meshNumber, type MeshRecipe } from '../mesh/bui
 import { FormulaError } from '../mesh/formula';
 import { uvGap } from '../mesh/uv-gap';
 import type { Check, CheckInput, Mend } from './check';
-import { dressedParts } from './dressed-parts';
+import { meshesWearing } from './dressed-parts';
 
 /** Vertices along a picture below which a relief falls between them. */
 const FEWEST = 90;
@@ -18,8 +18,7 @@ export const fewSegments: Check = {
   find: (input) => {
     const { set } = input;
     if (!set || !isDisplaced(input)) return [];
-    const worn = new Set(dressedParts(input).flatMap(({ mesh, dress }) => ((dress.material ?? input.bench) === input.bench ? [mesh] : [])));
-    return [...worn].flatMap((id) => {
+    return meshesWearing(input).flatMap((id) => {
       const mesh = set.meshes[id];
       const gap = mesh && gapOf(mesh);
       if (!mesh || !gap || gap < 1 / FEWEST) return [];

@@ -1,6 +1,6 @@
 import { setImageField } from '../document/material-edits';
 import type { Check, Finding } from './check';
-import { dressedParts } from './dressed-parts';
+import { meshesWearing } from './dressed-parts';
 import { placedNodes } from './graph-places';
 import { imageFeed } from './image-feeds';
 
@@ -14,8 +14,7 @@ export const madeForMesh: Check = {
     const images = new Set(nodes.flatMap(({ inlets }) => inlets.flatMap((inlet) => imageFeed(input, inlet)?.image ?? [])));
     const usesNormals = nodes.some(({ kind }) => kind.id === 'normalFromMap');
     const usesTangents = usesNormals || nodes.some(({ kind, node }) => kind.id === 'tangent' || node?.features?.includes('hasAnisotropy'));
-    const worn = new Set(dressedParts(input).flatMap(({ mesh, dress }) => ((dress.material ?? input.bench) === input.bench ? [mesh] : [])));
-    return [...worn].flatMap((id) => {
+    return meshesWearing(input).flatMap((id) => {
       const mesh = set.meshes[id];
       const made = new Set(mesh?.source?.made);
       if (!mesh || made.size === 0) return [];

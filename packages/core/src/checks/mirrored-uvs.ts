@@ -1,5 +1,5 @@
 import type { Check } from './check';
-import { dressedParts } from './dressed-parts';
+import { meshesWearing } from './dressed-parts';
 import { placedNodes } from './graph-places';
 
 /** A normal map on a mesh of which one half has the UVs of the other, mirrored. */
@@ -9,8 +9,7 @@ export const mirroredUvs: Check = {
     const { set } = input;
     const reader = placedNodes(input).find(({ kind }) => kind.id === 'normalFromMap');
     if (!set || !reader) return [];
-    const worn = new Set(dressedParts(input).flatMap(({ mesh, dress }) => ((dress.material ?? input.bench) === input.bench ? [mesh] : [])));
-    return [...worn].flatMap((id) => {
+    return meshesWearing(input).flatMap((id) => {
       const mesh = set.meshes[id];
       if (!mesh?.source?.mirrored) return [];
       return [

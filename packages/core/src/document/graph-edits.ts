@@ -48,12 +48,17 @@ export class GraphEdits {
     const was = graph.nodes[id]?.features ?? [];
     const on = was.includes(name) ? was.filter((each) => each !== name) : [...was, name];
     const left = new Set(inletsWith(on));
-    const path = [...this.node(id), 'features'];
     const ribbons = Object.keys(graph.ribbons).filter((key) => inletOf(key).node === id && !left.has(inletOf(key).inlet));
     return {
       label: `${was.includes(name) ? 'Without' : 'With'} ${label}`,
-      changes: [on.length > 0 ? { path, value: on } : { path }, ...ribbons.map((key): Change => ({ path: this.ribbon(inletOf(key)) }))],
+      changes: [this.putFeatures(id, on), ...ribbons.map((key): Change => ({ path: this.ribbon(inletOf(key)) }))],
     };
+  }
+
+  /** Says which features of a node are on. */
+  putFeatures(id: string, on: readonly string[]): Change {
+    const path = [...this.node(id), 'features'];
+    return on.length > 0 ? { path, value: [...on] } : { path };
   }
 
   /** Takes nodes, areas and notes away with the ribbons at them, and parameters that nothing else reads. */

@@ -1,5 +1,7 @@
 import { NO_MESH, type MeshData } from '../mesh/mesh';
 
+const MOST_KEPT = 8;
+
 /**
  * Meshes of files, by their address. One that is not here yet has no triangles; `load` is asked for it once, and
  * `onArrival` told when it came.
@@ -13,7 +15,11 @@ export class MeshBank {
 
   find(asset: string): MeshData {
     const known = this.meshes.get(asset);
-    if (known) return known;
+    if (known) {
+      this.meshes.delete(asset);
+      this.meshes.set(asset, known);
+      return known;
+    }
     if (!this.waiting.has(asset)) void this.fetch(asset);
     return NO_MESH;
   }
@@ -21,6 +27,13 @@ export class MeshBank {
   /** Why a mesh could not be had; nothing where it is here or on its way. */
   failureOf(asset: string): string | undefined {
     return this.failures.get(asset);
+  }
+
+  /** The last few are kept: a mesh may be large. What stands on the Stage keeps its own. */
+  private keep(asset: string, mesh: MeshData): void {
+    this.meshes.set(asset, mesh);
+    const [oldest] = this.meshes.keys();
+    if (this.meshes.size > MOST_KEPT && oldest !== undefined) this.meshes.delete(oldest);
   }
 
   /** Has meshes here before a picture is drawn; one that can not be had stays without triangles. */
@@ -32,7 +45,7 @@ export class MeshBank {
     this.waiting.add(asset);
     try {
       const mesh = await this.load(asset);
-      if (mesh) this.meshes.set(asset, mesh);
+      if (mesh) this.keep(asset, mesh);
     } catch (error) {
       this.failures.set(asset, error instanceof Error ? error.message : String(error));
     }

@@ -66,7 +66,7 @@ class GraphBuilder {
   }
 
   physical(source: ImportedMaterial): void {
-    const features = new Set(Object.keys(source.features).filter((name) => name !== 'plain'));
+    const features = new Set(Object.keys(source.features));
     const values: Record<string, InletValue> = Object.assign({}, ...Object.values(source.features)) as Record<string, InletValue>;
     Object.assign(values, { baseColour: source.baseColour, metallic: source.metallic, roughness: source.roughness });
     if (source.emission.some((each) => each > 0)) {

@@ -1,6 +1,6 @@
 import type { Edit } from '../document/edit';
 import { inletKey } from '../document/graph';
-import { graphsOf } from '../document/graph-edits';
+import { GraphEdits, graphsOf } from '../document/graph-edits';
 import type { Material } from '../document/material';
 import type { Change } from '../document/transaction';
 
@@ -30,9 +30,8 @@ export function normalReaders(material: Pick<Material, 'surface' | 'groups'>, im
 export function readGreenAs(readers: readonly NormalReader[], down: boolean): Edit {
   const changes = readers.flatMap(({ node, group, greenDown, features }): Change[] => {
     if (greenDown === down) return [];
-    const path = [...(group === undefined ? ['surface'] : ['groups', group, 'graph']), 'nodes', node, 'features'];
     const on = down ? [...features, GREEN_DOWN] : features.filter((each) => each !== GREEN_DOWN);
-    return [on.length > 0 ? { path, value: on } : { path }];
+    return [new GraphEdits(group).putFeatures(node, on)];
   });
   return { label: `Read green ${down ? 'down' : 'up'}`, changes };
 }

@@ -84,11 +84,9 @@ class Wiring {
   }
 
   finish(): readonly Change[] {
-    const features = [...this.features];
-    const switched: Change = { path: ['surface', 'nodes', this.surface, 'features'], value: features };
     return [
       ...this.changes,
-      ...(features.length > 0 ? [switched] : []),
+      this.edits.putFeatures(this.surface, [...this.features]),
       ...this.edits.connect(this.shown, { node: DOCK, inlet: 'colour' }).changes,
     ];
   }

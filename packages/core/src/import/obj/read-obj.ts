@@ -155,7 +155,7 @@ class ObjReader {
 
   /** A polygon as a fan of triangles round its first corner. */
   private face(rest: string): void {
-    const corners = this.corners3(rest);
+    const corners = this.cornersOf(rest);
     const count = corners.length / 3;
     if (count > MOST_SIDES)
       throw new ImportRefused(`Line ${this.line}: a polygon has ${count} corners; at most ${MOST_SIDES} are taken. Triangulate the mesh.`);
@@ -175,41 +175,28 @@ class ObjReader {
   }
 
   /** Corners of a face, three numbers each: position, UV and normal from 0, or −1 where one is not named. */
-  private corners3(rest: string): number[] {
+  private cornersOf(rest: string): number[] {
+    const counts = [this.positions.length / 3, this.uvs.length / 2, this.normals.length / 3];
     const found: number[] = [];
-    const kinds = [this.positions.length / 3, this.uvs.length / 2, this.normals.length / 3];
-    let [start, kind] = [0, 0];
-    for (let at = 0; at <= rest.length; at++) {
-      const code = at < rest.length ? rest.charCodeAt(at) : SPACE;
-      const ends = code === SPACE || code === TAB;
-      if (!ends && code !== SLASH) continue;
-      if (kind < 3 && (at > start || kind > 0 || code === SLASH))
-        found.push(
-          at > start
-            ? this.index(rest, start, at, kinds[kind] ?? 0, VERTEX_KINDS[kind] ?? '')
-            : kind === 0
-              ? this.index(rest, start, at, 0, 'vertex')
-              : -1,
-        );
-      kind++;
-      if (ends) {
-        if (kind > 1 || at > start) while (found.length % 3 !== 0) found.push(-1);
-        kind = 0;
+    for (const corner of wordsOf(rest)) {
+      const names = corner.split('/');
+      for (let kind = 0; kind < 3; kind++) {
+        const name = names[kind] ?? '';
+        found.push(name === '' && kind > 0 ? -1 : this.index(name, counts[kind] ?? 0, VERTEX_KINDS[kind] ?? ''));
       }
-      start = at + 1;
     }
     return found;
   }
 
   /** A number from 1, or from the last one backwards. */
-  private index(text: string, from: number, to: number, count: number, what: string): number {
-    const number = wholeNumber(text, from, to);
+  private index(name: string, count: number, what: string): number {
+    const number = Number(name);
     const index = number < 0 ? count + number : number - 1;
     if (count > MOST_NAMED)
       throw new ImportRefused(`It has more than ${MOST_NAMED} of one kind of vertex. Make it lighter in the program it comes from.`);
-    if (!(index >= 0 && index < count))
+    if (!Number.isInteger(index) || index < 0 || index >= count)
       throw new ImportRefused(
-        `Line ${this.line}: a face names ${what} “${text.slice(from, Math.min(to, from + 20))}”, but there are only ${count} so far. Export it again.`,
+        `Line ${this.line}: a face names ${what} “${name.slice(0, 20)}”, but there are only ${count} so far. Export it again.`,
       );
     return index;
   }
@@ -234,7 +221,7 @@ class ObjReader {
   }
 
   private open(): OpenPiece {
-    const key = `${this.object} ${this.wears ?? ''} ${this.smooth}`;
+    const key = [this.object, this.wears, this.smooth].join('\n');
     const known = this.pieces.get(key);
     if (known) return known;
     const piece: OpenPiece = {
@@ -267,24 +254,15 @@ function numbered(known: Map<number, number>, key: number): number {
   return known.size - 1;
 }
 
-const [SPACE, TAB, SLASH, MINUS, ZERO] = [32, 9, 47, 45, 48];
 const VERTEX_KINDS = ['vertex', 'texture vertex', 'normal'];
 
-/** A whole number in a text, not a number where anything else stands there. */
-function wholeNumber(text: string, from: number, to: number): number {
-  const negative = text.charCodeAt(from) === MINUS;
-  let number = 0;
-  for (let at = negative ? from + 1 : from; at < to; at++) {
-    const digit = text.charCodeAt(at) - ZERO;
-    if (digit < 0 || digit > 9) return NaN;
-    number = number * 10 + digit;
-  }
-  return negative ? -number : number;
+/** What stands between white space; nearly all files have one space. */
+function wordsOf(text: string): string[] {
+  return text.split(text.includes('  ') || text.includes('\t') ? /\s+/ : ' ');
 }
 
 function numbers(text: string): number[] {
-  // Nearly all files have one space between.
-  return text.split(text.includes('  ') || text.includes('\t') ? /\s+/ : ' ').map(Number);
+  return wordsOf(text).map(Number);
 }
 
 function finished(piece: OpenPiece, coloured: boolean): ImportedPiece & { wears?: string } {

@@ -1,20 +1,19 @@
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
+import type { MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
-import { Choices, plainChoices } from '../../shared/controls/choices';
 import { BESIDE } from '../../shared/controls/colour-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
-import { IMAGE_ROLE_CHOICES, UV_SET_CHOICES } from './image-choices';
 import { ImagePlacer, type ImageUser } from './image-placer';
+import { ImageSettings } from './image-settings';
 
 const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 
 /** Which image a node or parameter shows, and how: from the material, the workspace, or a file. */
 @Component({
   selector: 'brelvin-image-field',
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Choices, Icon],
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon, ImageSettings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './image-field.html',
 })
@@ -31,12 +30,7 @@ export class ImageField {
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);
   protected readonly files = IMAGE_FILES;
-  protected readonly roles = IMAGE_ROLE_CHOICES;
-  protected readonly wraps = plainChoices(IMAGE_WRAPS);
-  protected readonly filters = plainChoices(IMAGE_FILTERS);
-  protected readonly uvSets = UV_SET_CHOICES;
   protected readonly positions = BESIDE;
-  protected readonly axes = ['wrapX', 'wrapY'] as const;
 
   protected readonly found = computed((): MaterialImage | undefined => this.work.material().images[this.image() ?? '']);
   protected readonly label = computed(() => this.found()?.name || (this.found() ? 'unnamed' : 'choose …'));
@@ -60,11 +54,6 @@ export class ImageField {
         () => [],
       ),
     );
-  }
-
-  protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
-    const id = this.image();
-    if (id !== undefined) this.work.do(setImageField(id, field, value));
   }
 
   protected choose(id: string): void {

@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import {
   graphsOf,
-  IMAGE_FILTERS,
-  IMAGE_WRAPS,
   imageMemory,
   imageUses,
   joinEdits,
@@ -10,7 +8,6 @@ import {
   normalReaders,
   readGreenAs,
   replaceImage,
-  setImageField,
   titleOfNode,
   type ImageFacts,
   type ImageUse,
@@ -18,12 +15,12 @@ import {
   type MipChain,
 } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
-import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
+import { Choices, type Choice } from '../../shared/controls/choices';
 import { Icon } from '../../shared/icons/icon';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { BenchContext } from '../bench-context';
 import { GraphWork } from '../graph/graph-work';
-import { IMAGE_ROLE_CHOICES, UV_SET_CHOICES } from '../images/image-choices';
+import { ImageSettings } from '../images/image-settings';
 import { LinkedImages } from './linked-images';
 import { litNormals } from './lit-normals';
 import { SmallPictureView } from './small-picture';
@@ -42,7 +39,7 @@ export type ShownImage = MipChain & { readonly facts?: ImageFacts };
 /** How one image is read, what shows it, and what is known of its pixels. */
 @Component({
   selector: 'brelvin-map-details',
-  imports: [Choices, Icon, SmallPictureView],
+  imports: [Choices, Icon, ImageSettings, SmallPictureView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-details.html',
 })
@@ -58,10 +55,6 @@ export class MapDetails {
   private readonly work = inject(GraphWork);
   private readonly context = inject(BenchContext);
   private readonly links = inject(LinkedImages);
-  protected readonly roles = IMAGE_ROLE_CHOICES;
-  protected readonly uvSets = UV_SET_CHOICES;
-  protected readonly wraps = plainChoices(IMAGE_WRAPS);
-  protected readonly filters = plainChoices(IMAGE_FILTERS);
   protected readonly keepings = KEEPINGS;
   protected readonly ways = ['up', 'down'] as const;
 
@@ -97,10 +90,6 @@ export class MapDetails {
     if (sense.green === 'unclear') return `Its pixels do not tell which way green points: choose where bumps stand out.${read}`;
     return `Its pixels look as if green pointed ${sense.green}.${read}`;
   });
-
-  protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
-    this.work.do(setImageField(this.id(), field, value));
-  }
 
   protected readGreen(way: 'up' | 'down'): void {
     this.work.do(readGreenAs(this.readers(), way === 'down'));

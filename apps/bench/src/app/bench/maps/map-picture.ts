@@ -134,7 +134,7 @@ export class MapPicture {
       context.lineTo(left + (ends[at + 2] ?? 0) * wide, top + (ends[at + 3] ?? 0) * high);
     }
     // Many lines close together would hide what they lie on.
-    const faint = Math.min(1, Math.max(0.12, (24 * this.view().zoom) / Math.sqrt(ends.length / 4)));
+    const faint = Math.min(1, Math.max(0.3, (80 * this.view().zoom) / Math.sqrt(ends.length / 4)));
     for (const [grey, alpha, line] of [
       [0, 0.55, 1.6],
       [255, 0.8, 0.6],

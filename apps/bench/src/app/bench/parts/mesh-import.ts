@@ -12,6 +12,7 @@ import {
 } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
+import { endingOf } from '../../shared/images/file-kinds';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf, type TakenMesh } from '../../shared/meshes/mesh-shelf';
 
@@ -22,12 +23,6 @@ export interface ImportedMesh {
   readonly material?: string;
   readonly words: string;
 }
-
-const ENDINGS: readonly (readonly [number, string])[] = [
-  [0x89, 'png'],
-  [0xff, 'jpg'],
-  [0x52, 'webp'],
-];
 
 /** Brings a mesh of a file in: its images onto the shelf, its materials as documents, and a set in which its parts wear them. */
 @Injectable({ providedIn: 'root' })
@@ -63,9 +58,8 @@ export class MeshImport {
     const taken = new Map<number, TakenImage>();
     for (const [number, { name, bytes }] of images.entries()) {
       if (bytes.length === 0) continue;
-      const ending = ENDINGS.find(([first]) => first === bytes[0])?.[1] ?? 'png';
       try {
-        const image = await this.images.take(new File([bytes], `${name}.${ending}`));
+        const image = await this.images.take(new File([bytes], `${name}.${endingOf(bytes)}`));
         if (image) taken.set(number, { name: name.slice(0, LONGEST_NAME), asset: image.asset, width: image.width, height: image.height });
       } catch (error) {
         said.push(error instanceof Error ? error.message : String(error));

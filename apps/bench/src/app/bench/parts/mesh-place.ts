@@ -53,7 +53,7 @@ export class MeshPlace {
     return made.length === 0 ? '' : `; made for it: ${made.map((each) => words[each]).join(', ')}`;
   });
 
-  protected fit(): void {
+  protected fitTwoMetres(): void {
     const { low, high } = this.mesh().source?.bounds ?? { low: [], high: [] };
     const size = Math.max(...high.map((each, axis) => each - (low[axis] ?? 0)));
     if (!(size > 0)) return;

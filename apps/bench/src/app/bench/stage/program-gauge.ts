@@ -37,13 +37,14 @@ export async function gauge(device: Device, renderer: FrameRenderer, picture: Pi
   const pixels = ({ width, height }: PictureSize): number => width * height;
   const first = await time(FIRST);
   if (first * (pixels(whole) / pixels(FIRST)) < BEARABLE_MS) return BEARABLE;
-  // Part of it is the same for every size: what grows with the pixels tells.
-  const estimate = async (): Promise<number> =>
-    Math.max(0, (await time(SECOND)) - first) * (pixels(whole) / (pixels(SECOND) - pixels(FIRST)));
-  let milliseconds = await estimate();
-  for (let doubt = 1; doubt < DOUBTS && milliseconds >= BEARABLE_MS && milliseconds < BEYOND_DOUBT_MS; doubt++) {
-    milliseconds = Math.min(milliseconds, await estimate());
-  }
+  // Part of it is the same for every size, as the vertices of a dense mesh are: what grows with the pixels tells.
+  const larger = pixels(whole) / (pixels(SECOND) - pixels(FIRST));
+  const growth = async (): Promise<number> => Math.max(0, (await time(SECOND)) - first);
+  let grown = await growth();
+  // Where little grows beside what does not, a moment's delay looks like a slow program.
+  const isDoubtful = (): boolean => grown * larger >= BEARABLE_MS && (grown * larger < BEYOND_DOUBT_MS || grown < first);
+  for (let doubt = 1; doubt < DOUBTS && isDoubtful(); doubt++) grown = Math.min(grown, await growth());
+  const milliseconds = grown * larger;
   return milliseconds < BEARABLE_MS ? BEARABLE : { milliseconds, scale: Math.max(0.05, Math.sqrt(INSTEAD_MS / milliseconds)) };
 }
 

@@ -12,6 +12,7 @@ import {
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker, FewPromises } from './decoding-worker';
+import { endingOf } from './file-kinds';
 import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
 
@@ -77,7 +78,7 @@ export class EnvironmentShelf implements OnDestroy {
         });
       const assets: string[] = [];
       for (const [index, { file, bytes }] of read.entries()) {
-        const type = Object.entries(TYPES).find(([, ending]) => ending === kindOf(new Uint8Array(bytes)))?.[0] ?? 'image/jpeg';
+        const type = Object.entries(TYPES).find(([, ending]) => ending === endingOf(new Uint8Array(bytes)))?.[0] ?? 'image/jpeg';
         const share = (part: number): void => patch('sending', 0.55 + ((index + part) / files.length) * 0.45);
         assets.push((await this.api.send(file, file.name.slice(0, LONGEST_NAME), type, share, abort.signal)).sha256);
       }
@@ -131,13 +132,4 @@ function commonName(files: readonly File[]): string {
   let length = 0;
   while (names.every((name) => name.charAt(length) !== '' && name.charAt(length) === names[0]?.charAt(length))) length++;
   return (names[0] ?? '').slice(0, length).replace(/[-_ .+]+$/, '') || 'Cube';
-}
-
-/** The ending that a file's first bytes call for. */
-function kindOf(bytes: Uint8Array): string {
-  const [first, second] = bytes;
-  if (first === 0x23) return 'hdr';
-  if (first === 0x76) return 'exr';
-  if (first === 0x89) return 'png';
-  return first === 0x52 && second === 0x49 ? 'webp' : 'jpg';
 }

@@ -78,6 +78,8 @@ export class MeshShelf implements OnDestroy {
   async load(asset: string): Promise<MeshData> {
     const mesh = await this.opened.get(asset, async () => this.worker.remote.open(await this.api.bytes(asset)));
     this.here.set(asset, mesh);
+    const [oldest] = this.here.keys();
+    if (this.here.size > MOST_OPEN && oldest !== undefined) this.here.delete(oldest);
     return mesh;
   }
 

@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
+import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
+import { GraphWork } from '../graph/graph-work';
+
+/** How pixels of an image become values. */
+const ROLES: readonly Choice<MaterialImage['role']>[] = [
+  { value: 'colour', help: 'sRGB: what one sees, read as light' },
+  { value: 'data', help: 'Numbers, read as they are stored: normals, roughness, masks' },
+];
+const UV_SETS: readonly Choice<number>[] = [
+  { value: 0, words: 'first' },
+  { value: 1, words: 'second', help: 'Without overlaps, for baked occlusion and light' },
+];
+const AXES = [
+  { field: 'wrapX', words: 'Across', label: 'Beyond its sides' },
+  { field: 'wrapY', words: 'Down', label: 'Beyond top and bottom' },
+] as const;
+
+/** An image's name, and how it is read. */
+@Component({
+  selector: 'brelvin-image-settings',
+  imports: [Choices],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'image-settings' },
+  template: `
+    <span class="field-label">Name</span>
+    <input #name class="text-input" aria-label="Name" maxlength="120" [value]="image().name" (change)="set('name', name.value.trim())" />
+    <span class="field-label">Read as</span>
+    <brelvin-choices label="Read as" [options]="roles" [value]="image().role" (chosen)="set('role', $event)" />
+    @if (!image().faces) {
+      @for (axis of axes; track axis.field) {
+        <span class="field-label">{{ axis.words }}</span>
+        <brelvin-choices [label]="axis.label" [options]="wraps" [value]="image()[axis.field]" (chosen)="set(axis.field, $event)" />
+      }
+    }
+    <span class="field-label">Pixels</span>
+    <brelvin-choices label="Between pixels" [options]="filters" [value]="image().filter" (chosen)="set('filter', $event)" />
+    @if (!image().faces) {
+      <span class="field-label">UV set</span>
+      <brelvin-choices label="UV set" [options]="uvSets" [value]="image().uvSet" (chosen)="set('uvSet', $event)" />
+    }
+    <ng-content />
+  `,
+})
+export class ImageSettings {
+  readonly id = input.required<string>();
+  readonly image = input.required<MaterialImage>();
+
+  private readonly work = inject(GraphWork);
+  protected readonly roles = ROLES;
+  protected readonly uvSets = UV_SETS;
+  protected readonly axes = AXES;
+  protected readonly wraps = plainChoices(IMAGE_WRAPS);
+  protected readonly filters = plainChoices(IMAGE_FILTERS);
+
+  protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
+    this.work.do(setImageField(this.id(), field, value));
+  }
+}
