@@ -93,6 +93,15 @@ describe('Images on a device', () => {
     }
   });
 
+  it('stand whole where they are so large that they come in bands', async () => {
+    const [width, height] = [1536, 2048];
+    const data = new Uint8Array(width * height * 4).fill(255);
+    for (let row = 0; row < height; row++) data.fill(Math.floor((row / height) * 256), row * width * 4, (row + 1) * width * 4);
+    const pixels = { width, height, data };
+    const found = await drawn(shown(imageOf(pixels, { filter: 'sharp' })), pixels);
+    for (let row = 0; row < SIDE; row++) expect(found[row * SIDE * 4]).toBeCloseTo((row + 0.5) / SIDE, 2);
+  });
+
   it('are averaged in light from afar: black and white by turns is half the light, not the light of half the number', async () => {
     const checks = pixelsOf(64, 64, (x, y) => Array<number>(3).fill((x + y) % 2 ? 255 : 0));
     const far = { repeat: [64, 64] };

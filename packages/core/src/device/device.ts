@@ -65,11 +65,17 @@ export interface TextureDescriptor {
   /** Six square faces, +X −X +Y −Y +Z −Z, read by direction; rows of a face as OpenGL ES 3.0 orders them (section 3.8.10). */
   readonly cube?: boolean;
 }
+/** Which face of a cube, and from which row on; the first when absent. */
+export interface RowPlace {
+  readonly face?: number;
+  readonly firstRow?: number;
+}
 export interface DeviceTexture extends TextureDescriptor {
   /**
-   * Fills a level, of a cube one face of it, with RGBA rows from the top: bytes, or half floats for `rgba16float`.
+   * Fills rows of a level, of a cube of one face of it, with RGBA from the top: bytes, or half floats for `rgba16float`.
+   * As many rows are written as there are pixels for.
    */
-  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, face?: number): void;
+  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, place?: RowPlace): void;
   destroy(): void;
 }
 

@@ -1,5 +1,5 @@
 import type { CompiledMaterial } from '../compile/compiled-material';
-import type { Device, DeviceTexture } from '../device/device';
+import type { Device, DeviceTexture, RowPlace } from '../device/device';
 import type { MaterialImage } from '../document/image';
 import type { MaterialSource } from '../document/material';
 import { mipLevelCount, type CubeChain, type MipChain } from '../image/mips';
@@ -8,6 +8,8 @@ import { mipLevelCount, type CubeChain, type MipChain } from '../image/mips';
 type Load = (image: MaterialImage) => Promise<MipChain | CubeChain | undefined>;
 
 const MOST_TEXTURES = 48;
+/** Bytes that go to the device at a time; more would keep the page from answering. */
+const MOST_AT_ONCE = 4 * 1024 * 1024;
 
 /**
  * Images on the device. One that is not here yet shows a grey check; `load` is asked for it once, and `onArrival`
@@ -20,7 +22,7 @@ export class ImageBank {
   private readonly placeholders = new Map<boolean, DeviceTexture>();
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
-  /** Comes back when another image may be put on the device. */
+  /** Comes back when more pixels may be put on the device. */
   next: () => Promise<void> = async () => undefined;
   private turn: Promise<void> = Promise.resolve();
 
@@ -43,7 +45,7 @@ export class ImageBank {
     for (const image of images) {
       const key = keyOf(image);
       const pixels = this.textures.has(key) ? undefined : await load(image).catch(() => undefined);
-      if (pixels) this.put(key, image, pixels);
+      if (pixels) await this.put(key, image, pixels);
     }
   }
 
@@ -65,16 +67,15 @@ export class ImageBank {
     const pixels = await this.load(image).catch(() => undefined);
     // Without pixels it stays among the waiting: asking again at every picture would not help.
     if (!pixels) return;
-    // Images that come together go to the device one after the other, so that the page answers between two.
-    this.turn = this.turn.then(this.next).then(() => {
-      this.waiting.delete(key);
-      this.put(key, image, pixels);
-      this.onArrival();
-    });
+    // Images that come together go to the device one after the other.
+    this.turn = this.turn.then(() => this.put(key, image, pixels));
     await this.turn;
+    this.waiting.delete(key);
+    this.onArrival();
   }
 
-  private put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, pixels: MipChain | CubeChain): void {
+  /** Puts an image on the device piece by piece, so that the page answers in between. */
+  private async put(key: string, { role, wrapX, wrapY, filter }: MaterialImage, pixels: MipChain | CubeChain): Promise<void> {
     const cube = 'faces' in pixels;
     const chains = cube ? pixels.faces : [pixels];
     const { width = 1, height = 1 } = chains[0] ?? {};
@@ -87,7 +88,15 @@ export class ImageBank {
       sampling: cube ? { wrapX: 'clamp', wrapY: 'clamp', filter } : { wrapX, wrapY, filter },
       cube,
     });
-    chains.forEach(({ levels }, face) => levels.forEach((each, level) => texture.write(level, each, face)));
+    let room = 0;
+    for (const { level, rows, place } of piecesOf(chains)) {
+      if (rows.length > room) {
+        await this.next();
+        room = MOST_AT_ONCE;
+      }
+      texture.write(level, rows, place);
+      room -= rows.length;
+    }
     this.textures.set(key, texture);
     const [oldest] = this.textures.keys();
     if (this.textures.size > MOST_TEXTURES && oldest !== undefined) {
@@ -106,9 +115,21 @@ export class ImageBank {
       [144, 144, 144, 255],
     ];
     const check = new Uint8Array([...dark, ...light, ...light, ...dark]);
-    for (let face = 0; face < (cube ? 6 : 1); face++) texture.write(0, check, face);
+    for (let face = 0; face < (cube ? 6 : 1); face++) texture.write(0, check, { face });
     this.placeholders.set(cube, texture);
     return texture;
+  }
+}
+
+/** Levels, and of large ones bands of rows. */
+function* piecesOf(chains: readonly MipChain[]): Generator<{ level: number; rows: Uint8Array<ArrayBuffer>; place: RowPlace }> {
+  for (const [face, { width, levels }] of chains.entries()) {
+    for (const [level, pixels] of levels.entries()) {
+      const row = Math.max(1, width >> level) * 4;
+      const most = Math.max(1, Math.floor(MOST_AT_ONCE / row)) * row;
+      for (let at = 0; at < pixels.length; at += most)
+        yield { level, rows: pixels.subarray(at, at + most), place: { face, firstRow: at / row } };
+    }
   }
 }
 

@@ -33,86 +33,114 @@ export function mipLevelCount(width: number, height: number): number {
 
 const TO_LINEAR = Float32Array.from({ length: 256 }, (_, value) => linearFromSrgb(value / 255));
 
+/** From which linear value on a byte is the next one: byte `n` stands for everything below `STEPS[n]`. */
+const STEPS = Float64Array.from({ length: 256 }, (_, byte) => (byte < 255 ? linearFromSrgb((byte + 0.5) / 255) : Infinity));
+const GUESSES = 4096;
+/** A byte not above the right one, for every part of 0…1. */
+const GUESS = Uint8Array.from({ length: GUESSES + 1 }, (_, part) => Math.floor(srgbFromLinear(part / GUESSES) * 255));
+
 /**
  * All mip levels by area averages. Colour images are averaged in linear light, each pixel weighted by its alpha, so
  * that invisible pixels do not bleed; data are averaged as they are.
  */
 export function mipChain({ width, height, data }: Pixels, role: 'colour' | 'data'): MipChain {
   const levels = [data];
-  let at = { width, height, values: decode(data, role) };
+  // The largest level is decoded row by row: as numbers it would take four times its memory.
+  const line = new Float32Array(width * 4);
+  let at: Rows = { width, height, row: (y) => decode(data, y * width * 4, role, line) };
   for (let level = 1; level < mipLevelCount(width, height); level++) {
     at = halve(at);
-    levels.push(encode(at.values, role));
+    levels.push(encode(at, role));
   }
   return { width, height, levels };
 }
 
-interface Floats {
+/** Rows of four numbers a pixel; for colour, red, green and blue times alpha. A row may be gone when the next is asked for. */
+interface Rows {
   readonly width: number;
   readonly height: number;
-  /** Four a pixel; for colour, red, green and blue times alpha. */
-  readonly values: Float32Array;
+  readonly row: (y: number) => Float32Array;
 }
 
-function decode(data: Uint8Array, role: 'colour' | 'data'): Float32Array {
-  const values = new Float32Array(data.length);
-  for (let at = 0; at < data.length; at += 4) {
-    const alpha = (data[at + 3] ?? 0) / 255;
+function decode(data: Uint8Array, from: number, role: 'colour' | 'data', line: Float32Array): Float32Array {
+  for (let at = 0; at < line.length; at += 4) {
+    const alpha = (data[from + at + 3] ?? 0) / 255;
     for (let channel = 0; channel < 3; channel++) {
-      const byte = data[at + channel] ?? 0;
-      values[at + channel] = role === 'colour' ? (TO_LINEAR[byte] ?? 0) * alpha : byte / 255;
+      const byte = data[from + at + channel] ?? 0;
+      line[at + channel] = role === 'colour' ? (TO_LINEAR[byte] ?? 0) * alpha : byte / 255;
     }
-    values[at + 3] = alpha;
+    line[at + 3] = alpha;
   }
-  return values;
+  return line;
 }
 
-function encode(values: Float32Array, role: 'colour' | 'data'): Uint8Array<ArrayBuffer> {
-  const data = new Uint8Array(values.length);
-  for (let at = 0; at < values.length; at += 4) {
-    const alpha = values[at + 3] ?? 0;
-    for (let channel = 0; channel < 3; channel++) {
-      const value = values[at + channel] ?? 0;
-      const shown = role === 'data' ? value : alpha > 0 ? srgbFromLinear(value / alpha) : 0;
-      data[at + channel] = Math.round(Math.min(Math.max(shown, 0), 1) * 255);
+function encode({ width, height, row }: Rows, role: 'colour' | 'data'): Uint8Array<ArrayBuffer> {
+  const data = new Uint8Array(width * height * 4);
+  for (let y = 0, to = 0; y < height; y++) {
+    const values = row(y);
+    for (let at = 0; at < values.length; at += 4, to += 4) {
+      const alpha = values[at + 3] ?? 0;
+      for (let channel = 0; channel < 3; channel++) {
+        const value = values[at + channel] ?? 0;
+        if (role === 'data') data[to + channel] = Math.round(value * 255);
+        else data[to + channel] = alpha > 0 ? byteOf(value / alpha) : 0;
+      }
+      data[to + 3] = Math.round(alpha * 255);
     }
-    data[at + 3] = Math.round(alpha * 255);
   }
   return data;
 }
 
-/** Half the size, rounded down; where a side is odd, pixels between two count to both by their share. */
-function halve({ width, height, values }: Floats): Floats {
-  const across = shares(width);
-  const down = shares(height);
-  const result = new Float32Array(across.length * down.length * 4);
-  down.forEach((rows, y) => {
-    across.forEach((columns, x) => {
-      const to = (y * across.length + x) * 4;
-      for (const [row, rowShare] of rows) {
-        for (const [column, columnShare] of columns) {
-          const from = (row * width + column) * 4;
-          const share = rowShare * columnShare;
-          for (let channel = 0; channel < 4; channel++) {
-            result[to + channel] = (result[to + channel] ?? 0) + (values[from + channel] ?? 0) * share;
-          }
-        }
-      }
-    });
-  });
-  return { width: across.length, height: down.length, values: result };
+/** The sRGB byte of a linear value, as rounding the curve would give it. */
+function byteOf(linear: number): number {
+  let byte = GUESS[Math.min(Math.floor(linear * GUESSES), GUESSES)] ?? 0;
+  while (linear >= (STEPS[byte] ?? Infinity)) byte++;
+  return byte;
 }
 
-/** For every pixel of the smaller side, the pixels of the larger one under it, with shares that sum to 1. */
-function shares(size: number): readonly (readonly (readonly [number, number])[])[] {
-  const half = Math.max(1, size >> 1);
-  const step = size / half;
-  return Array.from({ length: half }, (_, index) => {
-    const [start, end] = [index * step, (index + 1) * step];
-    const covered: [number, number][] = [];
-    for (let at = Math.floor(start); at < Math.min(Math.ceil(end - 1e-9), size); at++) {
-      covered.push([at, (Math.min(end, at + 1) - Math.max(start, at)) / step]);
+/** Half the size, rounded down; where a side is odd, pixels between two count to both by their share. */
+function halve({ width, height, row }: Rows): Rows {
+  const [across, down] = [taps(width), taps(height)];
+  const values = new Float32Array(across.size * down.size * 4);
+  const sum = new Float32Array(width * 4);
+  for (let y = 0, to = 0; y < down.size; y++) {
+    sum.fill(0);
+    for (let tap = y * down.each; tap < (y + 1) * down.each; tap++) {
+      const share = down.shares[tap] ?? 0;
+      const line = row(down.pixels[tap] ?? 0);
+      for (let at = 0; at < line.length; at++) sum[at] = (sum[at] ?? 0) + (line[at] ?? 0) * share;
     }
-    return covered;
-  });
+    for (let x = 0; x < across.size; x++, to += 4) {
+      for (let tap = x * across.each; tap < (x + 1) * across.each; tap++) {
+        const [share, from] = [across.shares[tap] ?? 0, (across.pixels[tap] ?? 0) * 4];
+        for (let channel = 0; channel < 4; channel++) values[to + channel] = (values[to + channel] ?? 0) + (sum[from + channel] ?? 0) * share;
+      }
+    }
+  }
+  const stride = across.size * 4;
+  return { width: across.size, height: down.size, row: (y) => values.subarray(y * stride, (y + 1) * stride) };
+}
+
+/** For every pixel of the smaller side, `each` pixels of the larger one under it, with shares that sum to 1. */
+interface Taps {
+  readonly size: number;
+  readonly each: number;
+  readonly pixels: Uint32Array;
+  readonly shares: Float32Array;
+}
+
+function taps(side: number): Taps {
+  const size = Math.max(1, side >> 1);
+  const step = side / size;
+  const each = Math.ceil(step);
+  const [pixels, shares] = [new Uint32Array(size * each), new Float32Array(size * each)];
+  for (let index = 0; index < size; index++) {
+    const [start, end] = [index * step, (index + 1) * step];
+    for (let tap = 0; tap < each; tap++) {
+      const pixel = Math.floor(start) + tap;
+      pixels[index * each + tap] = Math.min(pixel, side - 1);
+      shares[index * each + tap] = Math.max(0, Math.min(end, pixel + 1) - Math.max(start, pixel)) / step;
+    }
+  }
+  return { size, each, pixels, shares };
 }

@@ -1,4 +1,4 @@
-import type { BufferDescriptor, DeviceBuffer, DeviceTexture, Sampling, TextureDescriptor, TextureFormat } from '@brelvin/core';
+import type { BufferDescriptor, DeviceBuffer, DeviceTexture, RowPlace, Sampling, TextureDescriptor, TextureFormat } from '@brelvin/core';
 
 export class GlBuffer implements DeviceBuffer {
   readonly size: number;
@@ -83,14 +83,16 @@ export class GlTexture implements DeviceTexture {
     return this.cube ? this.gl.TEXTURE_CUBE_MAP : this.gl.TEXTURE_2D;
   }
 
-  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, face = 0): void {
+  write(level: number, pixels: Uint8Array<ArrayBuffer> | Uint16Array<ArrayBuffer>, { face = 0, firstRow = 0 }: RowPlace = {}): void {
     const { gl, target } = this;
     if (!this.texture) throw new TypeError('only a texture that is read can be written');
     gl.bindTexture(target, this.texture);
     gl.pixelStorei(gl.UNPACK_ALIGNMENT, 1);
-    const [width, height] = [Math.max(1, this.width >> level), Math.max(1, this.height >> level)];
+    const width = Math.max(1, this.width >> level);
+    const rows = pixels.length / 4 / width;
     const side = this.cube ? gl.TEXTURE_CUBE_MAP_POSITIVE_X + face : target;
-    gl.texSubImage2D(side, level, 0, 0, width, height, gl.RGBA, this.format === 'rgba16float' ? gl.HALF_FLOAT : gl.UNSIGNED_BYTE, pixels);
+    const type = this.format === 'rgba16float' ? gl.HALF_FLOAT : gl.UNSIGNED_BYTE;
+    gl.texSubImage2D(side, level, 0, firstRow, width, rows, gl.RGBA, type, pixels);
   }
 
   destroy(): void {

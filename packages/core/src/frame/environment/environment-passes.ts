@@ -68,7 +68,7 @@ export class EnvironmentPasses {
   get nothing(): DeviceTexture {
     if (this.empty) return this.empty;
     const empty = this.device.createTexture({ width: 1, height: 1, format: 'rgba16float', samples: 1, cube: true });
-    for (let face = 0; face < 6; face++) empty.write(0, new Uint16Array(4), face);
+    for (let face = 0; face < 6; face++) empty.write(0, new Uint16Array(4), { face });
     return (this.empty = empty);
   }
 
@@ -147,7 +147,7 @@ export class EnvironmentPasses {
       this.device.createTexture({ width: size, height: size, format: 'rgba16float', samples: 1, cube: true, mipLevels: log2(size) + 1 });
     if (kind === 'faces') {
       const sharp = cube(width);
-      levels.forEach((face, index) => sharp.write(0, face, index));
+      levels.forEach((pixels, face) => sharp.write(0, pixels, { face }));
       this.device.fillMips(sharp);
       return sharp;
     }
