@@ -1,121 +1,115 @@
 /**
  * npm test: everything, on a machine that may have nothing but Node and apt.
  * npm run test:quick: what answers within two minutes.
+ * npm test -- browser: the stages whose names begin so.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
  */
-import { existsSync } from 'node:fs';
+import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { spawn } from 'node:child_process';
 import { installPackages, installSystem } from './lib/install.mjs';
 import { buildPages, embedShaders } from './lib/build.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
 import { ROOT } from './lib/run.mjs';
+import { countSpecs, runStage } from './lib/stage.mjs';
 
 const quick = process.argv.includes('--quick');
 const only = process.argv.slice(2).find((argument) => !argument.startsWith('-'));
 
-/** Runs a stage's command, shows what it prints, and keeps it for counting. */
-function stage(command, args, env = {}) {
-  return new Promise((resolve) => {
-    const child = spawn(command, args, {
-      cwd: ROOT,
-      env: { ...process.env, NG_CLI_ANALYTICS: 'false', ...env },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    let output = '';
-    for (const stream of [child.stdout, child.stderr]) {
-      stream.on('data', (data) => {
-        output += data;
-        process.stdout.write(data);
-      });
-    }
-    child.once('error', (error) => resolve({ code: 1, output: `${output}${error.message}` }));
-    child.once('exit', (code) => resolve({ code: code ?? 1, output }));
-  });
+let cluster;
+let started;
+/** The address of a database that is there for this run, started when it is first wanted. */
+function database() {
+  cluster ??= new Cluster(clusterFolder('test-postgres'), { throwaway: true });
+  return (started ??= cluster.start().then((url) => ({ TEST_DATABASE_URL: url })));
 }
 
-/** Specs by their runner's own words; a stage without specs counts as one check. */
-function count({ code, output }) {
-  const jasmine = [...output.matchAll(/(\d+) specs?, (\d+) failures?/g)].at(-1);
-  const karma = [
-    ...output.matchAll(/TOTAL: (\d+) SUCCESS|TOTAL: (\d+) FAILED, (\d+) SUCCESS|Executed (\d+) of (\d+).*?(?:\((\d+) FAILED\)|SUCCESS)/g),
-  ].at(-1);
-  if (jasmine) {
-    const [total, failed] = [Number(jasmine[1]), Number(jasmine[2])];
-    if (total === 0) return { passed: 0, failed: 1 };
-    return code === 0 || failed > 0 ? { passed: total - failed, failed } : { passed: total, failed: 1 };
-  }
-  if (karma) {
-    const failed = Number(karma[6] ?? karma[2] ?? 0);
-    const total = Number(karma[1] ?? karma[4] ?? Number(karma[2] ?? 0) + Number(karma[3] ?? 0));
-    if (total === 0) return { passed: 0, failed: 1 };
-    return code === 0 || failed > 0 ? { passed: total - failed, failed } : { passed: total, failed: 1 };
-  }
-  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
-}
-
-const jasmine = (files, env) => () => stage('node', ['--import', 'tsx', 'tests/jasmine.mjs', ...files], env);
 const npx =
   (...args) =>
-  () =>
-    stage('npx', ['--no-install', ...args]);
+  (options) =>
+    runStage('npx', ['--no-install', ...args], options);
+const jasmine = (files, env = async () => ({})) =>
+  async function (options) {
+    return runStage('node', ['--import', 'tsx', 'tests/jasmine.mjs', ...files], { ...options, env: await env() });
+  };
+
+async function types(options) {
+  const plain = await npx('tsc', '-p', 'tsconfig.json', '--noEmit')(options);
+  const pages = await npx('tsc', '-p', 'apps/bench/tsconfig.json', '--noEmit')(options);
+  return { code: plain.code || pages.code, output: `${plain.output}${pages.output}` };
+}
+
+async function build() {
+  buildPages();
+  return { code: existsSync(join(ROOT, 'apps/bench/dist/browser/index.html')) ? 0 : 1, output: '' };
+}
+
+/** The spec files of the real interface in two halves that take about as long. */
+function browserHalves() {
+  const folder = join(ROOT, 'tests/browser/spec');
+  const sizes = readdirSync(folder)
+    .filter((name) => name.endsWith('.spec.ts'))
+    .map((name) => ({ file: `tests/browser/spec/${name}`, size: statSync(join(folder, name)).size }))
+    .sort((a, b) => b.size - a.size);
+  const halves = [
+    { files: [], size: 0 },
+    { files: [], size: 0 },
+  ];
+  for (const { file, size } of sizes) {
+    const half = halves[0].size <= halves[1].size ? halves[0] : halves[1];
+    half.files.push(file);
+    half.size += size;
+  }
+  return halves.map(({ files }) => files);
+}
+
+/** Groups, one after the other; lanes of a group beside each other; stages of a lane one after the other. */
+function plan() {
+  const core = ['core', jasmine(['packages/core/src/**/*.spec.ts'])];
+  const commandLine = ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])];
+  if (quick) return [[[['types', types]], [core, commandLine]]];
+  return [
+    [
+      [
+        ['types', types],
+        ['lint', npx('eslint', '.', '--max-warnings', '0')],
+        ['arrows', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'tests', 'scripts')],
+        ['format', npx('prettier', '--check', '--log-level', 'warn', '.')],
+        ['files', jasmine(['tests/files/*.spec.ts'])],
+      ],
+      [core, commandLine, ['server', jasmine(['apps/server/src/**/*.spec.ts'], database)]],
+    ],
+    [[['pages and devices', npx('ng', 'test', '--no-watch')]]],
+    [[['build', build]]],
+    browserHalves().map((files, index) => [[`browser ${index + 1}`, jasmine(files, database)]]),
+    [[['crash', jasmine(['tests/crash/*.spec.ts'], async () => ({ CRASH_CLUSTER: clusterFolder('crash-postgres') }))]]],
+  ];
+}
+
+async function runLane(lane, quiet, results) {
+  for (const [name, work] of lane) {
+    if (only && !name.startsWith(only)) continue;
+    if (!quiet) console.log(`\n── ${name}`);
+    const begun = Date.now();
+    let found;
+    try {
+      found = await work({ quiet });
+    } catch (error) {
+      found = { code: 1, output: `${error.message}\n` };
+    }
+    if (quiet) console.log(`\n── ${name}\n${found.output}`);
+    results.push({ name, seconds: (Date.now() - begun) / 1000, ...countSpecs(found) });
+  }
+}
 
 async function main() {
   installPackages();
   installSystem(quick ? ['glslang-tools'] : ['postgresql', 'chromium', 'chromium-driver', 'glslang-tools', 'pfstools']);
   embedShaders();
-  let cluster;
-  const database = async () => {
-    cluster = new Cluster(clusterFolder('test-postgres'), { throwaway: true });
-    return { TEST_DATABASE_URL: await cluster.start() };
-  };
-  const stages = [
-    [
-      'types',
-      async () => {
-        const plain = await stage('npx', ['--no-install', 'tsc', '-p', 'tsconfig.json', '--noEmit']);
-        const pages = await stage('npx', ['--no-install', 'tsc', '-p', 'apps/bench/tsconfig.json', '--noEmit']);
-        return { code: plain.code || pages.code, output: '' };
-      },
-    ],
-    ['core', jasmine(['packages/core/src/**/*.spec.ts'])],
-    ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])],
-    ...(quick
-      ? []
-      : [
-          ['lint', npx('eslint', '.', '--max-warnings', '0')],
-          ['arrows', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'tests', 'scripts')],
-          ['format', npx('prettier', '--check', '--log-level', 'warn', '.')],
-          ['files', jasmine(['tests/files/*.spec.ts'])],
-          ['pages and devices', npx('ng', 'test', '--no-watch')],
-          ['server', async () => jasmine(['apps/server/src/**/*.spec.ts'], await database())()],
-          [
-            'build',
-            async () => {
-              buildPages();
-              return { code: existsSync(join(ROOT, 'apps/bench/dist/browser/index.html')) ? 0 : 1, output: '' };
-            },
-          ],
-          ['browser', async () => jasmine(['tests/browser/spec/*.spec.ts'], await database())()],
-          ['crash', jasmine(['tests/crash/*.spec.ts'], { CRASH_CLUSTER: clusterFolder('crash-postgres') })],
-        ]),
-  ];
   const results = [];
   try {
-    for (const [name, work] of stages) {
-      if (only && name !== only) continue;
-      console.log(`\n── ${name}`);
-      const started = Date.now();
-      let counted;
-      try {
-        counted = count(await work());
-      } catch (error) {
-        console.error(error.message);
-        counted = { passed: 0, failed: 1 };
-      }
-      results.push({ name, seconds: (Date.now() - started) / 1000, ...counted });
-    }
+    // What runs beside something else is shown when it has ended.
+    for (const lanes of plan()) await Promise.all(lanes.map((lane) => runLane(lane, lanes.length > 1, results)));
   } finally {
     cluster?.remove();
   }

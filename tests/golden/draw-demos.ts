@@ -12,6 +12,7 @@ import {
   newSet,
   panoramaPixels,
   StageScene,
+  SurfaceBank,
   throwsShadows,
   type EnvironmentPixels,
   type LightRig,
@@ -36,6 +37,7 @@ export interface DemoPictures {
 export async function run(): Promise<DemoPictures> {
   const device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
   const renderer = await FrameRenderer.create(device);
+  const surfaces = new SurfaceBank(device);
   const names: string[] = [];
   const pictures: Uint8Array[] = [];
   const target = device.createTexture({ width: SIDE, height: SIDE, format: 'rgba8unorm', samples: 1 });
@@ -57,14 +59,12 @@ export async function run(): Promise<DemoPictures> {
       scene.setBench(id);
       scene.show(set);
       const camera = scene.portrait();
-      const [first] = scene.items(0);
       const named = materialsOf(set);
       const seen = materials.filter((each) => each.id === id || named.has(each.id));
       for (const worn of [...seen, { id: FLOOR, document: newMaterial('Floor') }]) {
         const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
-        if (!compiled || !first) throw new Error(`${worn.id} does not compile`);
-        const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, worn.document);
-        scene.wear(worn.id, { material: worn.document, surface });
+        if (!compiled) throw new Error(`${worn.id} does not compile`);
+        scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
         await renderer.images.bring(Object.values(worn.document.images), demoChain);
       }
       const size = { width: SIDE, height: SIDE };

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { PNG } from 'pngjs';
 import { freshDatabase } from './databases';
 import { ServerProcess } from './server-process';
 
@@ -6,7 +7,8 @@ let template: Promise<string> | undefined;
 
 /**
  * A database with the demo in it: the server fills one when a process first asks, and every other is a copy of that one.
- * Drawing the demo's images takes seconds, a copy does not.
+ * Drawing the demo's images takes seconds, a copy does not. Its materials have plain grey pictures, so that a look at the
+ * Library draws none.
  */
 export async function seededDatabase(): Promise<string> {
   template ??= filled();
@@ -25,5 +27,15 @@ async function filled(): Promise<string> {
   const url = await freshDatabase();
   const server = await ServerProcess.start(url);
   await server.stop();
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`insert into thumbnails select id, step, $1 from documents where kind = 'material' on conflict do nothing`, [grey()]);
+  await client.end();
   return url;
+}
+
+function grey(): Buffer {
+  const picture = new PNG({ width: 256, height: 256 });
+  picture.data.fill(128);
+  return PNG.sync.write(picture);
 }

@@ -61,6 +61,7 @@ export { LENS_MODES, type Lens, type LensMode } from './frame/lens';
 export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet-passes';
 export type { PictureSize, StageClocks } from './frame/uniforms';
 export { Surface } from './frame/surface';
+export { SurfaceBank } from './frame/surface-bank';
 export type { Rate } from './ir/rate';
 export { elaborate, formatDiagnostic, nearestName, type Diagnostic } from './language';
 export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber, partNames, type MeshNumber, type MeshRecipe } from './mesh/build-mesh';

@@ -156,6 +156,11 @@ export class FrameRenderer {
     });
   }
 
+  /** Whether an image, a mesh or an environment that a picture asked for is still on its way. */
+  get awaits(): boolean {
+    return this.images.awaits || this.meshes.awaits || this.environments.awaits;
+  }
+
   uploadMesh(mesh: MeshData): MeshBuffers {
     return new MeshBuffers(this.device, mesh);
   }

@@ -49,8 +49,11 @@ describe('Images on the device', () => {
   it('are asked for once, and there when all of their levels are', async () => {
     const { bank, writes, pauses } = bankOf(rowsOf(8, 8));
     const come = arrival(bank);
+    expect(bank.awaits).toBeFalse();
     expect([bank.find(image('a')), bank.find(image('a'))]).toEqual([undefined, undefined]);
+    expect(bank.awaits).toBeTrue();
     await come;
+    expect(bank.awaits).toBeFalse();
     expect(bank.find(image('a'))?.width).toBe(8);
     expect(writes.map(({ level }) => level)).toEqual([0, 1, 2, 3]);
     expect(pauses()).toBe(1);
@@ -75,11 +78,12 @@ describe('Images on the device', () => {
 
   it('come one after the other, whatever their size', async () => {
     const { bank, writes } = bankOf(rowsOf(1024, 1500));
-    let come = 0;
-    bank.onArrival = () => void come++;
+    const first = arrival(bank);
     bank.find(image('first'));
     bank.find(image('second'));
-    while (come < 2) await new Promise((resolve) => setTimeout(resolve));
+    await first;
+    expect([bank.find(image('first')) !== undefined, bank.find(image('second'))]).toEqual([true, undefined]);
+    await arrival(bank);
     const starts = writes.flatMap(({ level, firstRow }, index) => (level === 0 && firstRow === 0 ? [index] : []));
     expect(starts).toEqual([0, writes.length / 2]);
   });
@@ -97,9 +101,11 @@ describe('Images on the device', () => {
       asked++;
       throw new Error('gone');
     };
+    const told = arrival(bank);
     bank.find(image('gone'));
-    await new Promise((resolve) => setTimeout(resolve));
+    expect(bank.awaits).toBeTrue();
+    await told;
     expect(bank.find(image('gone'))).toBeUndefined();
-    expect(asked).toBe(1);
+    expect([asked, bank.awaits]).toEqual([1, false]);
   });
 });

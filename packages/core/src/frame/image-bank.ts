@@ -13,7 +13,7 @@ const MOST_AT_ONCE = 4 * 1024 * 1024;
 
 /**
  * Images on the device. One that is not here yet shows a grey check; `load` is asked for it once, and `onArrival`
- * told when it came.
+ * told when it came, or could not be had.
  */
 export class ImageBank {
   private readonly textures = new Map<string, DeviceTexture>();
@@ -25,8 +25,14 @@ export class ImageBank {
   /** Comes back when more pixels may be put on the device. */
   next: () => Promise<void> = async () => undefined;
   private turn: Promise<void> = Promise.resolve();
+  private coming = 0;
 
   constructor(private readonly device: Device) {}
+
+  /** Whether an image that was asked for is still on its way. */
+  get awaits(): boolean {
+    return this.coming > 0;
+  }
 
   /** A texture for every sampler of a program. */
   texturesFor(samplers: CompiledMaterial['images'], images: MaterialSource['images']): Record<string, DeviceTexture> {
@@ -64,13 +70,16 @@ export class ImageBank {
 
   private async fetch(key: string, image: MaterialImage): Promise<void> {
     this.waiting.add(key);
+    this.coming++;
     const pixels = await this.load(image).catch(() => undefined);
-    // Without pixels it stays among the waiting: asking again at every picture would not help.
-    if (!pixels) return;
-    // Images that come together go to the device one after the other.
-    this.turn = this.turn.then(() => this.put(key, image, pixels));
-    await this.turn;
-    this.waiting.delete(key);
+    if (pixels) {
+      // Images that come together go to the device one after the other.
+      this.turn = this.turn.then(() => this.put(key, image, pixels));
+      await this.turn;
+      // Without pixels it stays among the waiting: asking again at every picture would not help.
+      this.waiting.delete(key);
+    }
+    this.coming--;
     this.onArrival();
   }
 

@@ -4,14 +4,20 @@ const MOST_KEPT = 8;
 
 /**
  * Meshes of files, by their address. One that is not here yet has no triangles; `load` is asked for it once, and
- * `onArrival` told when it came.
+ * `onArrival` told when it came, or could not be had.
  */
 export class MeshBank {
   private readonly meshes = new Map<string, MeshData>();
   private readonly waiting = new Set<string>();
+  private coming = 0;
   private readonly failures = new Map<string, string>();
   load: (asset: string) => Promise<MeshData | undefined> = async () => undefined;
   onArrival: () => void = () => undefined;
+
+  /** Whether a mesh that was asked for is still on its way. */
+  get awaits(): boolean {
+    return this.coming > 0;
+  }
 
   find(asset: string): MeshData {
     const known = this.meshes.get(asset);
@@ -43,12 +49,14 @@ export class MeshBank {
 
   private async fetch(asset: string): Promise<void> {
     this.waiting.add(asset);
+    this.coming++;
     try {
       const mesh = await this.load(asset);
       if (mesh) this.keep(asset, mesh);
     } catch (error) {
       this.failures.set(asset, error instanceof Error ? error.message : String(error));
     }
+    this.coming--;
     // Without one it stays among the waiting: asking again at every change of the set would not help.
     if (this.meshes.has(asset)) this.waiting.delete(asset);
     this.onArrival();

@@ -90,5 +90,8 @@ function boxCorners(positions: Float32Array): Float32Array {
 /** Every so many points of a fine mesh: its outline hardly changes. */
 function sampled(positions: Float32Array): Float32Array {
   const step = Math.ceil(positions.length / 3 / MOST_POINTS);
-  return step <= 1 ? positions : positions.filter((_, index) => Math.floor(index / 3) % step === 0);
+  if (step <= 1) return positions;
+  const points = new Float32Array(Math.ceil(positions.length / 3 / step) * 3);
+  for (let point = 0; point < points.length; point += 3) points.set(positions.subarray(point * step, point * step + 3), point);
+  return points;
 }

@@ -35,16 +35,19 @@ export class Surface {
     return surface;
   }
 
+  /** Whether there are programs that it does not have yet: for shadows, or to be taken apart. */
+  lacks({ variants }: Pick<CompiledMaterial, 'variants'>): boolean {
+    return Object.keys(variants).some((variant) => !this.variants.has(variant as SurfaceVariant));
+  }
+
   /**
-   * Takes programs over that it does not have yet: for shadows, or to be taken apart.
+   * Takes programs over that it does not have yet.
    *
-   * @returns whether there were any
    * @throws ProgramRefused
    */
-  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<boolean> {
+  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<void> {
     const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
     for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, glsl));
-    return fresh.length > 0;
   }
 
   /** Samplers of the program, each with the material's image it shows. */

@@ -113,7 +113,8 @@ function halve({ width, height, row }: Rows): Rows {
     for (let x = 0; x < across.size; x++, to += 4) {
       for (let tap = x * across.each; tap < (x + 1) * across.each; tap++) {
         const [share, from] = [across.shares[tap] ?? 0, (across.pixels[tap] ?? 0) * 4];
-        for (let channel = 0; channel < 4; channel++) values[to + channel] = (values[to + channel] ?? 0) + (sum[from + channel] ?? 0) * share;
+        for (let channel = 0; channel < 4; channel++)
+          values[to + channel] = (values[to + channel] ?? 0) + (sum[from + channel] ?? 0) * share;
       }
     }
   }

@@ -172,7 +172,7 @@ export class BenchPage {
 
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
-  private readonly compiler = inject(Compiler);
+  protected readonly compiler = inject(Compiler);
   private readonly router = inject(Router);
   private readonly recents = inject(RecentMaterials);
   private readonly beside = inject(BesideOpener);

@@ -9,12 +9,12 @@ import {
   newRig,
   newSet,
   StageScene,
+  SurfaceBank,
   throwsShadows,
   THUMBNAIL_SIZE,
   type LightRig,
   type Material,
   type StageSet,
-  type Surface,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
@@ -23,6 +23,15 @@ import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { MeshShelf } from '../shared/meshes/mesh-shelf';
 import { pngOf } from '../shared/pixels/png-of';
+
+interface Studio {
+  readonly device: WebGl2Device;
+  readonly renderer: FrameRenderer;
+  readonly surfaces: SurfaceBank;
+}
+
+/** Programs that are kept from one picture to the next: those of a set or two. */
+const MOST_SURFACES = 12;
 
 /** Draws pictures of materials that no Bench has drawn yet, one after the other, on one device out of sight. */
 @Injectable({ providedIn: 'root' })
@@ -33,7 +42,7 @@ export class ThumbnailMaker {
   private readonly around = inject(EnvironmentShelf);
   private readonly meshes = inject(MeshShelf);
   private queue: Promise<unknown> = Promise.resolve();
-  private device?: { device: WebGl2Device; renderer: FrameRenderer };
+  private studio?: Studio;
 
   /**
    * Draws a material's picture, in the set and light in which it was last seen, and keeps it on the server.
@@ -49,8 +58,8 @@ export class ThumbnailMaker {
 
   /** Gives the graphics context back. */
   rest(): void {
-    this.device?.device.destroy();
-    this.device = undefined;
+    this.studio?.device.destroy();
+    this.studio = undefined;
   }
 
   private async draw(id: string, step: number): Promise<string | undefined> {
@@ -60,24 +69,20 @@ export class ThumbnailMaker {
       this.beside<StageSet>(material.seenIn.set, newSet('')),
       this.beside<LightRig>(material.seenIn.rig, newRig('')),
     ]);
-    const { device, renderer } = (this.device ??= await openDevice());
+    const { device, renderer, surfaces } = (this.studio ??= await openStudio());
     const scene = new StageScene(device, renderer);
-    const surfaces: Surface[] = [];
     try {
       renderer.meshes.load = (asset) => this.meshes.load(asset);
       await renderer.meshes.bring(Object.values(set.meshes).flatMap(({ source }) => source?.asset ?? []));
       scene.setBench(id);
       scene.show(set);
       const camera = scene.portrait();
-      const [first] = scene.items(0);
-      if (!first) return undefined;
+      if (scene.items(0).length === 0) return undefined;
       for (const [worn, source] of await this.materialsOn(set, id, material)) {
         const { compiled } = compileMaterial(source, this.functions.library(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
         if (!compiled && worn === id) return undefined;
         if (!compiled) continue;
-        const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, source);
-        surfaces.push(surface);
-        scene.wear(worn, { material: source, surface });
+        scene.wear(worn, { material: source, surface: await surfaces.find(worn, compiled) });
         // A picture with placeholders would stay in the Library.
         await renderer.images.bring(Object.values(source.images), (image) => this.shelf.load(image));
       }
@@ -87,8 +92,8 @@ export class ThumbnailMaker {
       await this.api.saveThumbnail(id, step, await pngOf(pixels));
       return this.api.thumbnailUrl(id, step);
     } finally {
-      surfaces.forEach((surface) => surface.destroy());
       scene.destroy();
+      surfaces.trim(MOST_SURFACES);
     }
   }
 
@@ -111,7 +116,7 @@ export class ThumbnailMaker {
   }
 }
 
-async function openDevice(): Promise<{ device: WebGl2Device; renderer: FrameRenderer }> {
+async function openStudio(): Promise<Studio> {
   const device = WebGl2Device.create(new OffscreenCanvas(THUMBNAIL_SIZE, THUMBNAIL_SIZE));
-  return { device, renderer: await FrameRenderer.create(device) };
+  return { device, renderer: await FrameRenderer.create(device), surfaces: new SurfaceBank(device) };
 }

@@ -16,6 +16,7 @@ export class EnvironmentBank {
   private readonly ready = new Map<string, ReadyEnvironment>();
   private readonly waiting = new Set<string>();
   private last?: string;
+  private coming = 0;
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
   /** Told the part of the work that is done, 0…1. */
@@ -24,6 +25,11 @@ export class EnvironmentBank {
   next: () => Promise<void> = async () => undefined;
 
   constructor(private readonly passes: EnvironmentPasses) {}
+
+  /** Whether something of an environment that was asked for is still on its way. */
+  get awaits(): boolean {
+    return this.coming > 0;
+  }
 
   /** What was found last. */
   get current(): ReadyEnvironment | undefined {
@@ -66,12 +72,14 @@ export class EnvironmentBank {
 
   private async fetch(key: string, assets: readonly string[], need: EnvironmentNeed, question: string): Promise<void> {
     this.onProgress(0);
+    this.coming++;
     const pixels = await this.load(assets).catch(() => undefined);
-    // Without pixels it stays among the waiting: asking again at every picture would not help.
-    if (!pixels) return this.onProgress(1);
-    const made = await this.passes.prepare(pixels, need, this.next, this.onProgress);
-    this.waiting.delete(question);
-    this.put(key, made);
+    if (pixels) {
+      this.put(key, await this.passes.prepare(pixels, need, this.next, this.onProgress));
+      // Without pixels it stays among the waiting: asking again at every picture would not help.
+      this.waiting.delete(question);
+    }
+    this.coming--;
     this.onArrival();
     this.onProgress(1);
   }

@@ -5,7 +5,7 @@ import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
-import type { StageState } from '../stage/stage-engine';
+import type { StageState } from '../stage/stage-state';
 import { CompareWork } from './compare-work';
 
 const MODES: readonly Choice<CompareView['mode']>[] = [

@@ -1,4 +1,4 @@
-import { Injectable, type OnDestroy } from '@angular/core';
+import { Injectable, signal, type OnDestroy } from '@angular/core';
 import {
   isStructural,
   NO_FUNCTIONS,
@@ -51,8 +51,12 @@ export class Compiler implements OnDestroy {
   private readonly requested = new Map<string, number>();
   private readonly waiting = new Set<string>();
   private running = false;
+  private readonly runs = signal(false);
   private functions: FunctionTexts = NO_FUNCTIONS;
   private readonly variants = new Set<SurfaceVariant>();
+
+  /** Whether a material is being compiled. */
+  readonly busy = this.runs.asReadonly();
 
   /** Each result as it comes. */
   readonly results: Observable<CompiledDocument> = this.finished.asObservable();
@@ -144,6 +148,7 @@ export class Compiler implements OnDestroy {
 
   private async run(): Promise<void> {
     this.running = true;
+    this.runs.set(true);
     try {
       for (let [id] = this.waiting; id !== undefined; [id] = this.waiting) {
         this.waiting.delete(id);
@@ -155,6 +160,7 @@ export class Compiler implements OnDestroy {
       }
     } finally {
       this.running = false;
+      this.runs.set(false);
     }
   }
 

@@ -1,7 +1,8 @@
 import { compileMaterial, newMaterial, newRig, newSet, type CompiledMaterial, type Material, type MaterialImage } from '@brelvin/core';
 import { firstValueFrom, filter } from 'rxjs';
 import { NO_LOADERS } from './stage-loaders';
-import { StageEngine, type StageState } from './stage-engine';
+import { StageEngine } from './stage-engine';
+import type { StageState } from './stage-state';
 
 function compiled(material: Material): CompiledMaterial {
   const result = compileMaterial(material).compiled;
@@ -148,6 +149,8 @@ describe('StageEngine', () => {
 
   it('asks for an image once, shows it when it comes, and moves with the pointer', async () => {
     const asked: string[] = [];
+    let arrive: () => void = () => undefined;
+    const arrival = new Promise<void>((resolve) => (arrive = resolve));
     const level = new Uint8Array(16).fill(255);
     const picture: MaterialImage = {
       name: 'p',
@@ -164,6 +167,7 @@ describe('StageEngine', () => {
       ...NO_LOADERS,
       image: async (image) => {
         asked.push(image.name);
+        await arrival;
         return { width: 2, height: 2, levels: [level, level.slice(0, 4)] };
       },
     });
@@ -183,7 +187,14 @@ describe('StageEngine', () => {
     other.setSet(newSet('s'));
     await other.start();
     await other.show('m', compiled(material));
-    await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
+    const { complete } = await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
+    expect(complete).withContext('while an image is on its way').toBeFalse();
+    expect(await other.thumbnail())
+      .withContext('a picture with a placeholder would stay in the Library')
+      .toBeUndefined();
+    arrive();
+    await firstValueFrom(other.state.pipe(filter((each) => each.sharp && each.complete)));
+    expect(await other.thumbnail()).toBeDefined();
     expect(asked).toEqual(['p']);
     other.pointAt({ x: 10, y: 10 });
     other.destroy();

@@ -21,7 +21,6 @@ import {
   type OrbitCamera,
   type PartAddress,
   type Picture,
-  type PictureDifference,
   type PictureSize,
   type StageSet,
   WHOLE_PICTURE,
@@ -38,52 +37,13 @@ import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type Pr
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
 import { connectLoaders, NO_LOADERS, type StageLoaders } from './stage-loaders';
-import { StageSurfaces, type Refusal } from './stage-surfaces';
-
-/** What the Stage shows of itself. */
-export interface StageState {
-  readonly compiledPrograms: number;
-  readonly pictures: number;
-  /** The last picture was at full size and antialiased, and no newer one is wanted. */
-  readonly sharp: boolean;
-  readonly hasSurface: boolean;
-  readonly lost: boolean;
-  readonly moves: boolean;
-  /** Whether any light of the rig has a motion. */
-  readonly lightsMove: boolean;
-  /** Whether any part wears the material on the Bench. */
-  readonly benchIsWorn: boolean;
-  /** Formulas of meshes that could not be read. */
-  readonly formulas: StageScene['problems'];
-  /** A mesh of a file is still on its way. */
-  readonly awaitsMeshes: boolean;
-  readonly refusal?: Refusal;
-  /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
-  readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
-  readonly unavailable?: string;
-  /** How much of the environment is filtered, 0…1; absent before any was. */
-  readonly filtering?: number;
-  /** Milliseconds that a whole picture would take, where it is drawn small instead. */
-  readonly tooSlow?: number;
-}
+import { NO_PICTURE_YET, type StageState } from './stage-state';
+import { StageSurfaces } from './stage-surfaces';
 
 const QUIET_MS = 160;
 const PREVIEW_MESH: MeshRecipe = { shape: 'sphere', numbers: { radius: 1, segments: 32, rings: 24 }, smooth: true };
 const PREVIEW_CAMERA: OrbitCamera = { ...START_CAMERA, target: [0, 0, 0], azimuth: 0.5, elevation: 0.35, fieldOfView: 0.4, distance: 5.3 };
 const WARM_UP_MESH: MeshRecipe = { shape: 'sphere', numbers: { segments: 12, rings: 6 }, smooth: true };
-
-export const NO_PICTURE_YET: StageState = {
-  compiledPrograms: 0,
-  pictures: 0,
-  sharp: false,
-  hasSurface: false,
-  lost: false,
-  moves: false,
-  lightsMove: false,
-  benchIsWorn: true,
-  formulas: [],
-  awaitsMeshes: false,
-};
 
 /**
  * Draws the Stage, on demand only: small while something moves, sharp when it rests, never more than one
@@ -99,6 +59,7 @@ export class StageEngine {
   private warmUpMesh?: MeshBuffers;
   private readonly surfaces = new StageSurfaces({
     prepare: (compiled, material) => this.prepare(compiled, material),
+    begun: () => this.patch({ complete: false }),
     worn: (id) => this.wear(id),
     refused: (id, refusal) => this.refuse(id, refusal),
   });
@@ -313,6 +274,10 @@ export class StageEngine {
     return seen.depth > 0.01 ? { x: ((seen.x + 1) / 2) * (width / sides), y: ((1 - seen.y) / 2) * height } : undefined;
   }
 
+  private get complete(): boolean {
+    return this.renderer?.awaits === false && !this.surfaces.prepares;
+  }
+
   private get clocks(): StageClocks {
     return { seconds: this.seconds, lightSeconds: this.lightClock.value };
   }
@@ -380,9 +345,9 @@ export class StageEngine {
     return stillOf(device, renderer, this.picture(scene, rig), { size, cssSize: this.cssSize });
   }
 
-  /** A picture of the present state for the Library, PNG. */
+  /** A picture of the present state for the Library, PNG; none while something that it shows is on its way. */
   async thumbnail(): Promise<Blob | undefined> {
-    if (!this.device || !this.renderer || !this.scene || !this.surfaces.has(this.bench) || !this.rig) return undefined;
+    if (!this.device || !this.renderer || !this.scene || !this.surfaces.has(this.bench) || !this.rig || !this.complete) return undefined;
     return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...this.clocks });
   }
 
@@ -480,6 +445,7 @@ export class StageEngine {
       compared,
       pictures: this.state.value.pictures + 1,
       sharp: !small && !this.dirty,
+      complete: this.complete,
       moves,
       lightsMove: lightsMove(rig),
       benchIsWorn: scene.benchIsWorn,

@@ -4,7 +4,8 @@ import { START_CAMERA, takesApart, throwsShadows, type LightRig, type OrbitCamer
 import { CompareWork } from '../compare/compare-work';
 import { Compiler } from '../compile/compiler';
 import { RigWork } from '../lights/rig-work';
-import type { StageEngine, StageState } from './stage-engine';
+import type { StageEngine } from './stage-engine';
+import type { StageState } from './stage-state';
 import { StageLook } from './stage-look';
 import { StageMaterials } from './stage-materials';
 

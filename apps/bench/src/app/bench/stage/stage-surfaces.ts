@@ -12,6 +12,8 @@ export interface Refusal {
 interface Hooks {
   /** Brings a program onto the device; nothing while there is none. */
   readonly prepare: (compiled: CompiledMaterial, material: Material) => Promise<Surface> | undefined;
+  /** A program is on its way. */
+  readonly begun: () => void;
   /** A material is worn differently from now on. */
   readonly worn: (id: string) => void;
   readonly refused: (id: string, refusal: Refusal | undefined) => void;
@@ -29,7 +31,15 @@ export class StageSurfaces {
   /** Programs that a material had before, the last one first: going back to one compiles nothing. */
   private readonly spare = new Map<string, Surface[]>();
 
+  /** Programs on their way to the device. */
+  private readonly preparing = new Set<symbol>();
+
   constructor(private readonly hooks: Hooks) {}
+
+  /** Whether a program is on its way to the device. */
+  get prepares(): boolean {
+    return this.preparing.size > 0;
+  }
 
   get ids(): Iterable<string> {
     return this.materials.keys();
@@ -75,7 +85,7 @@ export class StageSurfaces {
       this.hooks.worn(id);
       this.hooks.refused(id, undefined);
       // Programs for shadows, outlines, or to be taken apart, that it does not have yet.
-      if (await known.learn(compiled)) this.hooks.worn(id);
+      if (known.lacks(compiled)) await this.underway(known.learn(compiled)).then(() => this.hooks.worn(id));
       return;
     }
     const before = this.takeSpare(id, compiled.key);
@@ -89,9 +99,10 @@ export class StageSurfaces {
     const prepared = material && this.hooks.prepare(compiled, material);
     if (!prepared) return;
     try {
-      const next = await prepared;
+      const next = await this.underway(prepared);
       if (turn !== this.turns.get(id)) {
         next.destroy();
+        this.hooks.worn(id);
         return;
       }
       this.surfaces.set(id, next);
@@ -102,6 +113,17 @@ export class StageSurfaces {
       if (!(error instanceof ProgramRefused)) throw error;
       console.error(error.message, error.log);
       this.hooks.refused(id, refusalOf(error, compiled));
+    }
+  }
+
+  private async underway<T>(work: Promise<T>): Promise<T> {
+    const way = Symbol();
+    this.preparing.add(way);
+    this.hooks.begun();
+    try {
+      return await work;
+    } finally {
+      this.preparing.delete(way);
     }
   }
 
@@ -134,6 +156,7 @@ export class StageSurfaces {
 
   /** The device is gone, and all that was on it. */
   lose(): void {
+    this.preparing.clear();
     this.surfaces.clear();
     this.spare.clear();
   }

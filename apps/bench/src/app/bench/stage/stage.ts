@@ -16,7 +16,8 @@ import type { GraphProblem, OrbitCamera } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { Icon } from '../../shared/icons/icon';
 import { LightHandles } from './light-handles';
-import { NO_PICTURE_YET, StageEngine, type StageState } from './stage-engine';
+import { StageEngine } from './stage-engine';
+import { NO_PICTURE_YET, type StageState } from './stage-state';
 import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 
 const ORBIT_PER_PIXEL = 0.008;
@@ -64,6 +65,8 @@ const HARDLY = 4;
 })
 export class Stage implements AfterViewInit {
   readonly problems = input<readonly GraphProblem[]>([]);
+  /** Another program may come. */
+  readonly compiling = input(false);
   readonly camera = input.required<OrbitCamera>();
   readonly handlesShown = input(true);
   /** Pictures beside each other. */
@@ -84,7 +87,7 @@ export class Stage implements AfterViewInit {
   private dragging?: { x: number; y: number; pans: boolean; moved: number };
 
   /** Nothing more comes into the picture by itself: not an environment either. */
-  protected readonly atRest = computed(() => this.state().sharp && (this.state().filtering ?? 1) >= 1);
+  protected readonly atRest = computed(() => this.state().sharp && this.state().complete && !this.compiling());
 
   /** Says why the picture is not what the graph says. */
   protected readonly notice = computed(() => {

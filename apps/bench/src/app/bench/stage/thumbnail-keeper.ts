@@ -1,4 +1,4 @@
-import { inject, Injectable } from '@angular/core';
+import { effect, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { BehaviorSubject, debounceTime, filter } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
@@ -15,6 +15,8 @@ export class ThumbnailKeeper {
   private readonly wanted = new BehaviorSubject<number | undefined>(undefined);
   private material = '';
   private rig?: string;
+  /** A picture was wanted while something that it shows was still on its way. */
+  private missed = false;
 
   constructor() {
     const workbench = inject(Workbench);
@@ -29,6 +31,11 @@ export class ThumbnailKeeper {
         takeUntilDestroyed(),
       )
       .subscribe((step) => void this.save(step));
+    effect(() => {
+      if (!this.link.state()?.complete || !this.missed) return;
+      this.missed = false;
+      this.wanted.next(this.wanted.value);
+    });
   }
 
   /** Names the material on the Bench, and the rig whose light is in its picture. */
@@ -46,6 +53,7 @@ export class ThumbnailKeeper {
   private async save(step: number): Promise<void> {
     try {
       const png = await this.link.engine()?.thumbnail();
+      this.missed = png === undefined;
       if (png) await this.api.saveThumbnail(this.material, step, png);
     } catch (error) {
       // A list without the newest picture is no reason to disturb anyone; the next save tries again.

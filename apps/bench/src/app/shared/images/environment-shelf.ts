@@ -11,7 +11,8 @@ import {
 } from '@brelvin/core';
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
-import { DecodingWorker, FewPromises } from './decoding-worker';
+import { DecodingWorker } from '../decoding/decoding-worker';
+import { FewPromises } from '../decoding/few-promises';
 import { endingOf } from './file-kinds';
 import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
@@ -72,7 +73,7 @@ export class EnvironmentShelf implements OnDestroy {
       const plain = read.map(({ name: each, bytes }) => ({ name: each, bytes }));
       const onShare = proxy((share: number) => patch('decoding', 0.05 + share * 0.5));
       const pixels = await this.worker
-        .until(abort.signal, (remote) => remote.decode(plain, onShare))
+        .run((remote) => remote.decode(plain, onShare), abort.signal)
         .catch((error: unknown) => {
           throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
         });
@@ -96,9 +97,12 @@ export class EnvironmentShelf implements OnDestroy {
   load(assets: readonly string[]): Promise<EnvironmentPixels> {
     const loading = this.decoded.get(assets.join(' '), async () => {
       const all = await Promise.all(assets.map((asset) => this.api.bytes(asset)));
-      return this.worker.remote.decode(
-        all.map((bytes, index) => ({ name: `image ${index + 1}`, bytes })),
-        proxy(() => undefined),
+      const files = all.map((bytes, index) => ({ name: `image ${index + 1}`, bytes }));
+      return this.worker.run((remote) =>
+        remote.decode(
+          files,
+          proxy(() => undefined),
+        ),
       );
     });
     loading.then(
@@ -109,7 +113,7 @@ export class EnvironmentShelf implements OnDestroy {
   }
 
   ngOnDestroy(): void {
-    this.worker.end();
+    this.worker.close();
   }
 }
 

@@ -11,7 +11,8 @@ import {
   type MaterialImage,
 } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
-import { DecodingWorker, FewPromises } from './decoding-worker';
+import { DecodingWorker } from '../decoding/decoding-worker';
+import { FewPromises } from '../decoding/few-promises';
 import type { DecodedImage, RemoteDecoder } from './image.worker';
 
 /** An image on its way in. */
@@ -24,7 +25,8 @@ export interface ImageJob {
   readonly cancel: () => void;
 }
 
-const MOST_DECODED = 12;
+/** Bytes of pixels that are kept here: a set of eight maps of 2048 × 2048. */
+const MOST_DECODED = 256 * 1024 * 1024;
 /** Besides names of maps: words of images that hold numbers. */
 const DATA_WORDS = /(^|[^a-z])(normal|rough|metal|height|mask|noise|data|flow|id)([^a-z]|$)/i;
 
@@ -35,7 +37,9 @@ export class ImageShelf implements OnDestroy {
   private readonly worker = new DecodingWorker<RemoteDecoder>(
     () => new Worker(new URL('./image.worker', import.meta.url), { type: 'module' }),
   );
-  private readonly decoded = new FewPromises<DecodedImage>(MOST_DECODED);
+  private readonly decoded = new FewPromises<DecodedImage>(MOST_DECODED, ({ levels }) =>
+    levels.reduce((sum, { length }) => sum + length, 0),
+  );
   private nextId = 0;
 
   /** What is under way. */
@@ -62,10 +66,10 @@ export class ImageShelf implements OnDestroy {
       const bytes = await file.arrayBuffer();
       patch({ doing: 'decoding', share: 0.1 });
       const role = roleByName(file.name);
-      const checked = this.worker.until(abort.signal, async (remote) => {
+      const checked = this.worker.run(async (remote) => {
         const head = await remote.inspect(bytes);
         return { ...head, chain: await remote.decode(bytes, role) };
-      });
+      }, abort.signal);
       const { width, height, type, chain } = await checked.catch((error: unknown) => {
         throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
       });
@@ -128,7 +132,8 @@ export class ImageShelf implements OnDestroy {
 
   private decode(asset: string, role: MaterialImage['role']): Promise<DecodedImage> {
     return this.decoded.get(`${asset} ${role}`, async () => {
-      const decoded = await this.worker.remote.decode(await this.api.bytes(asset), role);
+      const bytes = await this.api.bytes(asset);
+      const decoded = await this.worker.run((remote) => remote.decode(bytes, role));
       this.know(asset, decoded);
       return decoded;
     });
@@ -137,7 +142,8 @@ export class ImageShelf implements OnDestroy {
   /** The images in a zip archive, and the names of what else was in it. @throws Error with words for the user */
   async unpack(archive: File): Promise<{ readonly files: readonly File[]; readonly left: readonly string[] }> {
     try {
-      const { files, left } = await this.worker.remote.unpack(await archive.arrayBuffer());
+      const bytes = await archive.arrayBuffer();
+      const { files, left } = await this.worker.run((remote) => remote.unpack(bytes));
       return { files: files.map(({ name, bytes }) => new File([bytes], name.split('/').at(-1) ?? name)), left };
     } catch (error) {
       throw new Error(`“${archive.name}” was not taken. ${error instanceof Error ? error.message : String(error)}`);
@@ -149,7 +155,7 @@ export class ImageShelf implements OnDestroy {
   }
 
   ngOnDestroy(): void {
-    this.worker.end();
+    this.worker.close();
   }
 }
 

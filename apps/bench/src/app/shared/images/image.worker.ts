@@ -19,7 +19,9 @@ class ImageDecoder {
   /** All mips of an image. @throws Error with words for the user */
   async decode(bytes: ArrayBuffer, role: 'colour' | 'data'): Promise<DecodedImage> {
     const { width, height, data } = await decodeImage(bytes);
-    const pixels = { width, height, data: new Uint8Array(data) };
+    // A large image is not copied, unless it lies in the decoder's own memory.
+    const own = data.byteLength === data.buffer.byteLength ? data : data.slice();
+    const pixels = { width, height, data: new Uint8Array(own.buffer) };
     const facts = imageFacts(pixels);
     const chain = mipChain(pixels, role);
     return transfer(

@@ -2,7 +2,8 @@ import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, NO_MESH, type Bounds, type MeshData, type MeshSource } from '@brelvin/core';
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
-import { DecodingWorker, FewPromises } from '../images/decoding-worker';
+import { DecodingWorker } from '../decoding/decoding-worker';
+import { FewPromises } from '../decoding/few-promises';
 import type { ImageJob } from '../images/image-shelf';
 import type { ReadMesh, RemoteMeshes } from './mesh.worker';
 
@@ -25,7 +26,6 @@ export class MeshShelf implements OnDestroy {
     () => new Worker(new URL('./mesh.worker', import.meta.url), { type: 'module' }),
   );
   private readonly opened = new FewPromises<MeshData>(MOST_OPEN);
-  private readonly here = new Map<string, MeshData>();
 
   /** What is under way. */
   readonly job = signal<ImageJob | undefined>(undefined);
@@ -56,7 +56,7 @@ export class MeshShelf implements OnDestroy {
       const read = await Promise.all(files.map(async (file) => ({ name: pathOf(file), bytes: new Uint8Array(await file.arrayBuffer()) })));
       const onShare = proxy((share: number) => patch('decoding', share * 0.7));
       const mesh = await this.worker
-        .until(abort.signal, (remote) => remote.read(pathOf(main), read, onShare))
+        .run((remote) => remote.read(pathOf(main), read, onShare), abort.signal)
         .catch((error: unknown) => {
           throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
         });
@@ -75,21 +75,20 @@ export class MeshShelf implements OnDestroy {
   }
 
   /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that can not be read */
-  async load(asset: string): Promise<MeshData> {
-    const mesh = await this.opened.get(asset, async () => this.worker.remote.open(await this.api.bytes(asset)));
-    this.here.set(asset, mesh);
-    const [oldest] = this.here.keys();
-    if (this.here.size > MOST_OPEN && oldest !== undefined) this.here.delete(oldest);
-    return mesh;
+  load(asset: string): Promise<MeshData> {
+    return this.opened.get(asset, async () => {
+      const bytes = await this.api.bytes(asset);
+      return this.worker.run((remote) => remote.open(bytes));
+    });
   }
 
   /** The triangles of a mesh that was loaded; none of one that was not. */
   at(asset: string): MeshData {
-    return this.here.get(asset) ?? NO_MESH;
+    return this.opened.now(asset) ?? NO_MESH;
   }
 
   ngOnDestroy(): void {
-    this.worker.end();
+    this.worker.close();
   }
 }
 

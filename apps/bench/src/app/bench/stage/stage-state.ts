@@ -1,0 +1,45 @@
+import type { PictureDifference, StageScene } from '@brelvin/core';
+import type { Refusal } from './stage-surfaces';
+
+/** What the Stage shows of itself. */
+export interface StageState {
+  readonly compiledPrograms: number;
+  readonly pictures: number;
+  /** The last picture was at full size and antialiased, and no newer one is wanted. */
+  readonly sharp: boolean;
+  /** Nothing that it shows is still on its way: program, image, environment or mesh. */
+  readonly complete: boolean;
+  readonly hasSurface: boolean;
+  readonly lost: boolean;
+  readonly moves: boolean;
+  /** Whether any light of the rig has a motion. */
+  readonly lightsMove: boolean;
+  /** Whether any part wears the material on the Bench. */
+  readonly benchIsWorn: boolean;
+  /** Formulas of meshes that could not be read. */
+  readonly formulas: StageScene['problems'];
+  /** A mesh of a file is still on its way. */
+  readonly awaitsMeshes: boolean;
+  readonly refusal?: Refusal;
+  /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
+  readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
+  readonly unavailable?: string;
+  /** How much of the environment is filtered, 0…1; absent before any was. */
+  readonly filtering?: number;
+  /** Milliseconds that a whole picture would take, where it is drawn small instead. */
+  readonly tooSlow?: number;
+}
+
+export const NO_PICTURE_YET: StageState = {
+  compiledPrograms: 0,
+  pictures: 0,
+  sharp: false,
+  complete: false,
+  hasSurface: false,
+  lost: false,
+  moves: false,
+  lightsMove: false,
+  benchIsWorn: true,
+  formulas: [],
+  awaitsMeshes: false,
+};

@@ -1,0 +1,83 @@
+import { compileMaterial } from '../compile/compile-material';
+import type { SurfaceVariant } from '../compile/surface-programs';
+import type { Material } from '../document/material';
+import { newMaterial } from '../document/new-documents';
+import { RecordingDevice } from '../testing/recording-device';
+import type { CompiledMaterial } from '../compile/compiled-material';
+import { SurfaceBank } from './surface-bank';
+
+const plain = newMaterial('plain');
+const lit: Material = {
+  ...plain,
+  surface: {
+    ...plain.surface,
+    nodes: { lit: { kind: 'lambert', rev: 1, x: 0, y: 0, values: {} } },
+    ribbons: { 'dock.colour': { from: 'lit', outlet: 'result' } },
+  },
+};
+
+function compiled(material: Material, variants: readonly SurfaceVariant[] = []): CompiledMaterial {
+  const { compiled: found, problems } = compileMaterial(material, undefined, { variants });
+  expect(problems).toEqual([]);
+  return found!;
+}
+
+describe('Surfaces of documents', () => {
+  let made: string[];
+  let gone: number;
+  let bank: SurfaceBank;
+
+  beforeEach(() => {
+    made = [];
+    gone = 0;
+    const device = new RecordingDevice();
+    device.createPipeline = async (descriptor) => {
+      made.push(descriptor.label);
+      return { descriptor, destroy: () => void gone++ };
+    };
+    bank = new SurfaceBank(device);
+  });
+
+  it('are brought onto the device once, whatever their numbers', async () => {
+    const first = await bank.find('a', compiled(lit));
+    const count = made.length;
+    expect(count).toBeGreaterThan(0);
+    const again = compiled(lit);
+    expect(await bank.find('a', again)).toBe(first);
+    expect(first.compiled).toBe(again);
+    expect([made.length, gone]).toEqual([count, 0]);
+  });
+
+  it('are two where two documents have the same structure: each has its own numbers', async () => {
+    expect(await bank.find('a', compiled(lit))).not.toBe(await bank.find('b', compiled(lit)));
+  });
+
+  it('learn programs that they are asked for later, and keep them', async () => {
+    const surface = await bank.find('a', compiled(lit));
+    expect(surface.has('shadowed')).toBeFalse();
+    await bank.find('a', compiled(lit, ['shadowed']));
+    const count = made.length;
+    expect(surface.has('shadowed')).toBeTrue();
+    await bank.find('a', compiled(lit));
+    expect([surface.has('shadowed'), made.length]).toEqual([true, count]);
+  });
+
+  it('make way for another structure of the same document', async () => {
+    const first = await bank.find('a', compiled(lit));
+    const count = made.length;
+    expect(await bank.find('a', compiled(plain))).not.toBe(first);
+    expect(gone).toBe(count);
+  });
+
+  it('go, the longest unused first', async () => {
+    const [a, b] = [await bank.find('a', compiled(lit)), await bank.find('b', compiled(lit))];
+    const one = made.length / 2;
+    await bank.find('a', compiled(lit));
+    bank.trim(1);
+    expect(gone).toBe(one);
+    expect(await bank.find('a', compiled(lit))).toBe(a);
+    expect(await bank.find('b', compiled(lit))).not.toBe(b);
+    bank.trim(0);
+    expect(gone).toBe(made.length);
+  });
+});

@@ -1,0 +1,38 @@
+import type { CompiledMaterial } from '../compile/compiled-material';
+import type { Device } from '../device/device';
+import { Surface } from './surface';
+
+/**
+ * Surfaces of documents, for pictures that are drawn one after the other: what stands in several of them is brought onto
+ * the device once.
+ */
+export class SurfaceBank {
+  /** By document, the one that was used last at the end. */
+  private readonly surfaces = new Map<string, Surface>();
+
+  constructor(private readonly device: Device) {}
+
+  /**
+   * A document's surface, with the programs of all variants that it was ever asked for with.
+   *
+   * @throws ProgramRefused
+   */
+  async find(document: string, compiled: CompiledMaterial): Promise<Surface> {
+    const known = this.surfaces.get(document);
+    this.surfaces.delete(document);
+    if (known?.key !== compiled.key) known?.destroy();
+    const surface = known?.key === compiled.key ? known : await Surface.create(this.device, compiled);
+    this.surfaces.set(document, surface);
+    surface.adopt(compiled);
+    await surface.learn(compiled);
+    return surface;
+  }
+
+  /** Lets go of all but so many, those that were used longest ago first. */
+  trim(most: number): void {
+    for (const [document, surface] of [...this.surfaces].slice(0, Math.max(0, this.surfaces.size - most))) {
+      surface.destroy();
+      this.surfaces.delete(document);
+    }
+  }
+}
