@@ -1,6 +1,4 @@
 import type { MeshData } from './mesh';
-import type { Vector3 } from './patch';
-import { cross, dot, minus, unit } from './vector';
 import { weld } from './weld';
 
 /** The farthest a sharp corner goes, in widths. */
@@ -23,83 +21,148 @@ export interface HullWays {
  * from polygonal facets", Journal of Graphics Tools 3(1)).
  */
 export function hullWays(mesh: MeshData): HullWays {
-  const { positions, indices } = mesh;
+  const { positions } = mesh;
   const places = weld(mesh);
-  const faces = facesOf(positions, indices, places);
-  const sums = new Map<number, Vector3>();
-  for (const { corners, normal, angles } of faces) corners.forEach((place, corner) => addTo(sums, place, normal, angles[corner] ?? 0));
-  const ways = units(sums);
-  const least = new Map<number, number>();
-  for (const { corners, normal } of faces)
-    for (const place of corners) least.set(place, Math.min(least.get(place) ?? 1, dot(ways.get(place) ?? STAY, normal)));
-  const outwards = rimWays(faces);
+  const faces = facesOf(mesh, places);
+  const ways = faceNormals(faces);
+  const least = leastLean(faces, ways);
+  const outwards = rimWays(faces, positions);
   const [grown, rim] = [new Float32Array(positions.length), new Float32Array(positions.length)];
-  places.forEach((place, vertex) => {
-    const [x, y, z] = ways.get(place) ?? STAY;
-    const far = 1 / Math.max(least.get(place) ?? 1, 1 / LONGEST);
-    const out = outwards.get(place) ?? STAY;
-    grown.set([x * far + out[0], y * far + out[1], z * far + out[2]], vertex * 3);
-    rim.set(out, vertex * 3);
-  });
-  return { grown, rim: outwards.size > 0 ? rim : undefined };
+  for (let vertex = 0; vertex < places.length; vertex++) {
+    const place = places[vertex] ?? 0;
+    const far = 1 / Math.max(least[place] ?? 1, 1 / LONGEST);
+    for (let axis = 0; axis < 3; axis++) {
+      const out = outwards?.[place * 3 + axis] ?? 0;
+      grown[vertex * 3 + axis] = (ways[place * 3 + axis] ?? 0) * far + out;
+      rim[vertex * 3 + axis] = out;
+    }
+  }
+  return { grown, rim: outwards && rim };
 }
 
-const STAY: Vector3 = [0, 0, 0];
-
-function addTo(sums: Map<number, Vector3>, place: number, [x, y, z]: Vector3, by: number): void {
-  const [a, b, c] = sums.get(place) ?? STAY;
-  sums.set(place, [a + x * by, b + y * by, c + z * by]);
-}
-
-function units(sums: ReadonlyMap<number, Vector3>): Map<number, Vector3> {
-  return new Map([...sums].map(([place, sum]) => [place, unit(sum, STAY)]));
-}
-
-interface Face {
-  /** Places of its corners. */
-  readonly corners: readonly [number, number, number];
-  readonly points: readonly [Vector3, Vector3, Vector3];
-  readonly normal: Vector3;
-  /** Radians at its corners. */
-  readonly angles: readonly number[];
+/** Triangles with an area, in rows of numbers: a mesh may have a million. */
+interface Faces {
+  readonly count: number;
+  /** How many places there are. */
+  readonly places: number;
+  /** Vertices and places of their corners, three a face. */
+  readonly vertices: Uint32Array;
+  readonly corners: Uint32Array;
+  /** Of unit length, x y z a face. */
+  readonly normals: Float64Array;
+  /** Radians at their corners, three a face. */
+  readonly angles: Float64Array;
 }
 
 /** Triangles without area, as at the poles of a sphere, are left out. */
-function facesOf(positions: Float32Array, indices: Uint32Array, places: Uint32Array): Face[] {
-  const faces: Face[] = [];
+function facesOf({ positions, indices }: MeshData, places: Uint32Array): Faces {
+  const [vertices, corners] = [new Uint32Array(indices.length), new Uint32Array(indices.length)];
+  const [normals, angles] = [new Float64Array(indices.length), new Float64Array(indices.length)];
+  const sides = new Float64Array(9);
+  let count = 0;
   for (let at = 0; at < indices.length; at += 3) {
-    const vertices = [indices[at] ?? 0, indices[at + 1] ?? 0, indices[at + 2] ?? 0] as const;
-    const corners = vertices.map((vertex) => places[vertex] ?? 0) as unknown as Face['corners'];
-    if (new Set(corners).size < 3) continue;
-    const points = vertices.map((vertex) => [...positions.subarray(vertex * 3, vertex * 3 + 3)]) as unknown as Face['points'];
-    const normal = unit(cross(minus(points[1], points[0]), minus(points[2], points[0])), [0, 0, 0]);
-    const angles = points.map((point, corner) => {
-      const to = (other: number): Vector3 => unit(minus(points[(corner + other) % 3] ?? point, point));
-      return Math.acos(Math.min(Math.max(dot(to(1), to(2)), -1), 1));
-    });
-    faces.push({ corners, points, normal, angles });
+    const to = count * 3;
+    for (let corner = 0; corner < 3; corner++) {
+      vertices[to + corner] = indices[at + corner] ?? 0;
+      corners[to + corner] = places[indices[at + corner] ?? 0] ?? 0;
+    }
+    if (corners[to] === corners[to + 1] || corners[to + 1] === corners[to + 2] || corners[to] === corners[to + 2]) continue;
+    for (let corner = 0; corner < 3; corner++)
+      for (let axis = 0; axis < 3; axis++) {
+        const [from, next] = [vertices[to + corner] ?? 0, vertices[to + ((corner + 1) % 3)] ?? 0];
+        sides[corner * 3 + axis] = (positions[next * 3 + axis] ?? 0) - (positions[from * 3 + axis] ?? 0);
+      }
+    putUnit(normals, to, crossOf(sides, 0, 3));
+    for (let corner = 0; corner < 3; corner++) {
+      const [next, before] = [corner * 3, ((corner + 2) % 3) * 3];
+      const both = lengthAt(sides, next) * lengthAt(sides, before);
+      angles[to + corner] = both > 0 ? Math.acos(Math.min(Math.max(-dotAt(sides, next, sides, before) / both, -1), 1)) : 0;
+    }
+    count++;
   }
-  return faces;
+  let most = 0;
+  for (const place of places) most = Math.max(most, place + 1);
+  return { count, places: most, vertices, corners, normals, angles };
 }
 
-/** Unit ways outwards at places of edges that only one face has. */
-function rimWays(faces: readonly Face[]): ReadonlyMap<number, Vector3> {
-  const edges = new Map<string, { readonly face: Face; readonly corner: number; count: number }>();
-  for (const face of faces) {
-    for (const corner of [0, 1, 2]) {
-      const [from = 0, to = 0] = [face.corners[corner], face.corners[(corner + 1) % 3]];
-      const key = from < to ? `${from} ${to}` : `${to} ${from}`;
-      const known = edges.get(key);
-      if (known) known.count++;
-      else edges.set(key, { face, corner, count: 1 });
-    }
-  }
-  const sums = new Map<number, Vector3>();
-  for (const { face, corner, count } of edges.values()) {
-    if (count > 1) continue;
-    const next = (corner + 1) % 3;
-    const out = unit(cross(minus(face.points[next] ?? STAY, face.points[corner] ?? STAY), face.normal), STAY);
-    for (const place of [face.corners[corner] ?? 0, face.corners[next] ?? 0]) addTo(sums, place, out, 1);
+/** Of each place the mean of its faces' normals, of unit length; zero where they take each other away. */
+function faceNormals({ count, places, corners, normals, angles }: Faces): Float64Array {
+  const sums = new Float64Array(places * 3);
+  for (let corner = 0; corner < count * 3; corner++) {
+    const [to, from] = [(corners[corner] ?? 0) * 3, corner - (corner % 3)];
+    for (let axis = 0; axis < 3; axis++) sums[to + axis] = (sums[to + axis] ?? 0) + (normals[from + axis] ?? 0) * (angles[corner] ?? 0);
   }
   return units(sums);
+}
+
+/** Of each place how much the face that leans most from its way still goes along it, at most 1. */
+function leastLean({ count, places, corners, normals }: Faces, ways: Float64Array): Float64Array {
+  const least = new Float64Array(places).fill(1);
+  for (let corner = 0; corner < count * 3; corner++) {
+    const place = corners[corner] ?? 0;
+    least[place] = Math.min(least[place] ?? 1, dotAt(ways, place * 3, normals, corner - (corner % 3)));
+  }
+  return least;
+}
+
+const SHARED = -1;
+
+/** Unit ways outwards at places of edges that only one face has; nothing where there are none. */
+function rimWays({ count, places, vertices, corners, normals }: Faces, positions: Float32Array): Float64Array | undefined {
+  /** By both places: the corner at which the edge of a face begins. */
+  const edges = new Map<number, number>();
+  for (let corner = 0; corner < count * 3; corner++) {
+    const [from, to] = [corners[corner] ?? 0, corners[following(corner)] ?? 0];
+    const key = Math.min(from, to) * places + Math.max(from, to);
+    edges.set(key, edges.has(key) ? SHARED : corner);
+  }
+  let sums: Float64Array | undefined;
+  const both = new Float64Array(6);
+  for (const corner of edges.values()) {
+    if (corner === SHARED) continue;
+    sums ??= new Float64Array(places * 3);
+    const next = following(corner);
+    for (let axis = 0; axis < 3; axis++) {
+      both[axis] = (positions[(vertices[next] ?? 0) * 3 + axis] ?? 0) - (positions[(vertices[corner] ?? 0) * 3 + axis] ?? 0);
+      both[3 + axis] = normals[corner - (corner % 3) + axis] ?? 0;
+    }
+    const out = new Float64Array(3);
+    putUnit(out, 0, crossOf(both, 0, 3));
+    for (const place of [corners[corner] ?? 0, corners[next] ?? 0])
+      for (let axis = 0; axis < 3; axis++) sums[place * 3 + axis] = (sums[place * 3 + axis] ?? 0) + (out[axis] ?? 0);
+  }
+  return sums && units(sums);
+}
+
+/** The next corner of the same face. */
+function following(corner: number): number {
+  return corner % 3 === 2 ? corner - 2 : corner + 1;
+}
+
+function units(sums: Float64Array): Float64Array {
+  for (let at = 0; at < sums.length; at += 3) putUnit(sums, at, [sums[at] ?? 0, sums[at + 1] ?? 0, sums[at + 2] ?? 0]);
+  return sums;
+}
+
+/** Puts a direction at unit length; zeros where there is none. */
+function putUnit(into: Float64Array, at: number, [x, y, z]: readonly [number, number, number]): void {
+  const length = Math.sqrt(x * x + y * y + z * z);
+  const by = length > 1e-12 && Number.isFinite(length) ? 1 / length : 0;
+  into[at] = x * by;
+  into[at + 1] = y * by;
+  into[at + 2] = z * by;
+}
+
+function crossOf(values: Float64Array, a: number, b: number): [number, number, number] {
+  const [ax, ay, az] = [values[a] ?? 0, values[a + 1] ?? 0, values[a + 2] ?? 0];
+  const [bx, by, bz] = [values[b] ?? 0, values[b + 1] ?? 0, values[b + 2] ?? 0];
+  return [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
+}
+
+function dotAt(a: Float64Array, at: number, b: Float64Array, other: number): number {
+  return (a[at] ?? 0) * (b[other] ?? 0) + (a[at + 1] ?? 0) * (b[other + 1] ?? 0) + (a[at + 2] ?? 0) * (b[other + 2] ?? 0);
+}
+
+function lengthAt(values: Float64Array, at: number): number {
+  return Math.sqrt(dotAt(values, at, values, at));
 }

@@ -1,6 +1,4 @@
 import type { MeshData } from './mesh';
-import type { Vector3 } from './patch';
-import { cross, dot, minus } from './vector';
 
 /** Floats a vertex: see `surfaceSlopes`. */
 export const SLOPE_FLOATS = 8;
@@ -16,48 +14,85 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
   const count = positions.length / 3;
   const slopes = new Float32Array(count * SLOPE_FLOATS);
   const weights = new Float32Array(count);
-  const point = (from: Float32Array, vertex: number, size: 3 | 4): Vector3 => [
-    from[vertex * size] ?? 0,
-    from[vertex * size + 1] ?? 0,
-    from[vertex * size + 2] ?? 0,
-  ];
+  // Numbers instead of vectors, and room that is used again: a mesh may have a million triangles.
+  const [toB, toC, face, perB, perC] = [triple(), triple(), triple(), triple(), triple()];
+  const [tangent, normal, across] = [triple(), triple(), triple()];
+  // How u, v and the three parts of the normal change from the first corner to the others, and along two ways at a vertex.
+  const [atB, atC, goingAlong, goingAcross] = [1, 2, 3, 4].map(() => new Float64Array(5)) as [Five, Five, Five, Five];
   for (let at = 0; at < indices.length; at += 3) {
-    const [a = 0, b = 0, c = 0] = indices.subarray(at, at + 3);
-    const origin = point(positions, a, 3);
-    const [toB, toC] = [minus(point(positions, b, 3), origin), minus(point(positions, c, 3), origin)];
-    const face = cross(toB, toC);
-    const square = dot(face, face);
+    const [a, b, c] = [indices[at] ?? 0, indices[at + 1] ?? 0, indices[at + 2] ?? 0];
+    between(positions, 3, a, b, toB, 0);
+    between(positions, 3, a, c, toC, 0);
+    cross(toB, toC, face);
+    const square = dot(face, 0, face);
     if (!(square > 1e-24)) continue;
     // A function that grows by 1 towards b and not towards c has this gradient, and the other way round.
-    const [perB, perC] = [cross(toC, face), cross(face, toB)].map((each) => each.map((part) => part / square) as unknown as Vector3);
-    if (!perB || !perC) continue;
-    const change = (from: Float32Array, size: number, axis: number): [number, number] => {
-      const first = from[a * size + axis] ?? 0;
-      return [(from[b * size + axis] ?? 0) - first, (from[c * size + axis] ?? 0) - first];
-    };
-    const grow = [change(uvs, 2, 0), change(uvs, 2, 1), change(normals, 3, 0), change(normals, 3, 1), change(normals, 3, 2)];
+    cross(toC, face, perB);
+    cross(face, toB, perC);
+    between(uvs, 2, a, b, atB, 0);
+    between(uvs, 2, a, c, atC, 0);
+    between(normals, 3, a, b, atB, 2);
+    between(normals, 3, a, c, atC, 2);
     const area = Math.sqrt(square);
-    const [[u1, u2] = [0, 0], [v1, v2] = [0, 0]] = grow;
-    const apart = Math.sqrt(Math.abs(u1 * v2 - u2 * v1));
-    for (const vertex of [a, b, c]) {
-      const tangent = point(tangents, vertex, 4);
+    const apart = Math.sqrt(Math.abs((atB[0] ?? 0) * (atC[1] ?? 0) - (atC[0] ?? 0) * (atB[1] ?? 0)));
+    for (let corner = 0; corner < 3; corner++) {
+      const vertex = indices[at + corner] ?? 0;
+      for (let axis = 0; axis < 3; axis++) {
+        tangent[axis] = tangents[vertex * 4 + axis] ?? 0;
+        normal[axis] = normals[vertex * 3 + axis] ?? 0;
+      }
+      cross(normal, tangent, across);
       const sign = tangents[vertex * 4 + 3] ?? 1;
-      const [x, y, z] = cross(point(normals, vertex, 3), tangent);
-      const ways: readonly Vector3[] = [tangent, [x * sign, y * sign, z * sign]];
-      const [along = [], across = []] = ways.map((way) => {
-        const [first, second] = [dot(perB, way), dot(perC, way)];
-        return grow.map(([toward, other]) => toward * first + other * second);
-      });
-      const turn = (by: readonly number[], way: Vector3 = [0, 0, 0]): number => dot([by[2] ?? 0, by[3] ?? 0, by[4] ?? 0], way);
-      const mixed = (turn(along, ways[1]) + turn(across, ways[0])) / 2;
-      const numbers = [along[0], along[1], across[0], across[1], turn(along, ways[0]), turn(across, ways[1]), mixed, apart];
-      numbers.forEach(
-        (each = 0, index) => (slopes[vertex * SLOPE_FLOATS + index] = (slopes[vertex * SLOPE_FLOATS + index] ?? 0) + each * area),
-      );
-      weights[vertex] = (weights[vertex] ?? 0) + area;
+      for (let axis = 0; axis < 3; axis++) across[axis] = (across[axis] ?? 0) * sign;
+      const [alongB, alongC] = [dot(perB, 0, tangent) / square, dot(perC, 0, tangent) / square];
+      const [acrossB, acrossC] = [dot(perB, 0, across) / square, dot(perC, 0, across) / square];
+      for (let each = 0; each < 5; each++) {
+        const [first, second] = [atB[each] ?? 0, atC[each] ?? 0];
+        goingAlong[each] = first * alongB + second * alongC;
+        goingAcross[each] = first * acrossB + second * acrossC;
+      }
+      const mixed = (dot(goingAlong, 2, across) + dot(goingAcross, 2, tangent)) / 2;
+      const to = vertex * SLOPE_FLOATS;
+      add(slopes, to, (goingAlong[0] ?? 0) * area);
+      add(slopes, to + 1, (goingAlong[1] ?? 0) * area);
+      add(slopes, to + 2, (goingAcross[0] ?? 0) * area);
+      add(slopes, to + 3, (goingAcross[1] ?? 0) * area);
+      add(slopes, to + 4, dot(goingAlong, 2, tangent) * area);
+      add(slopes, to + 5, dot(goingAcross, 2, across) * area);
+      add(slopes, to + 6, mixed * area);
+      add(slopes, to + 7, apart * area);
+      add(weights, vertex, area);
     }
   }
-  for (let index = 0; index < slopes.length; index++)
-    slopes[index] = (slopes[index] ?? 0) / Math.max(weights[Math.floor(index / SLOPE_FLOATS)] ?? 0, 1e-20);
+  for (let vertex = 0; vertex < count; vertex++) {
+    const weight = Math.max(weights[vertex] ?? 0, 1e-20);
+    for (let at = vertex * SLOPE_FLOATS; at < (vertex + 1) * SLOPE_FLOATS; at++) slopes[at] = (slopes[at] ?? 0) / weight;
+  }
   return slopes;
+}
+
+type Five = Float64Array<ArrayBuffer>;
+
+const triple = (): Float64Array<ArrayBuffer> => new Float64Array(3);
+
+/** From one vertex to another, part by part. */
+function between(values: Float32Array, size: number, from: number, to: number, into: Float64Array, start: number): void {
+  for (let part = 0; part < size; part++) into[start + part] = (values[to * size + part] ?? 0) - (values[from * size + part] ?? 0);
+}
+
+function cross(a: Float64Array, b: Float64Array, into: Float64Array): void {
+  const [ax, ay, az] = [a[0] ?? 0, a[1] ?? 0, a[2] ?? 0];
+  const [bx, by, bz] = [b[0] ?? 0, b[1] ?? 0, b[2] ?? 0];
+  into[0] = ay * bz - az * by;
+  into[1] = az * bx - ax * bz;
+  into[2] = ax * by - ay * bx;
+}
+
+/** Of three numbers of the first, from `start` on. */
+function dot(a: Float64Array, start: number, b: Float64Array): number {
+  return (a[start] ?? 0) * (b[0] ?? 0) + (a[start + 1] ?? 0) * (b[1] ?? 0) + (a[start + 2] ?? 0) * (b[2] ?? 0);
+}
+
+function add(sums: Float32Array, at: number, value: number): void {
+  sums[at] = (sums[at] ?? 0) + value;
 }

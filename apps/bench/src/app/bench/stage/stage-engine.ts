@@ -28,7 +28,7 @@ import {
   type Surface,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
-import { BehaviorSubject, Subject } from 'rxjs';
+import { BehaviorSubject, filter, firstValueFrom, merge, Subject } from 'rxjs';
 import { stillOf, thumbnailOf } from './kept-pictures';
 import { measured } from './measured-depth';
 import { gauge, ProgramGauges, type Pace } from './program-gauge';
@@ -79,6 +79,7 @@ export class StageEngine {
   private readonly scale = new PictureScale();
   private dirty = false;
   private drawing = false;
+  private readonly freed = new Subject<void>();
   private handle = 0;
   private lastMoved = -Infinity;
   private lastFrame = 0;
@@ -340,15 +341,41 @@ export class StageEngine {
 
   /** The picture as it is now, at full size and antialiased, PNG. */
   async still(): Promise<Blob | undefined> {
-    const { device, renderer, scene, rig, size } = this;
-    if (!device || !renderer || !scene || !rig) return undefined;
-    return stillOf(device, renderer, this.picture(scene, rig), { size, cssSize: this.cssSize });
+    return this.between(async () => {
+      const { device, renderer, scene, rig, size } = this;
+      if (!device || !renderer || !scene || !rig) return undefined;
+      return stillOf(device, renderer, this.picture(scene, rig), { size, cssSize: this.cssSize });
+    });
   }
 
   /** A picture of the present state for the Library, PNG; none while something that it shows is on its way. */
   async thumbnail(): Promise<Blob | undefined> {
-    if (!this.device || !this.renderer || !this.scene || !this.surfaces.has(this.bench) || !this.rig || !this.complete) return undefined;
-    return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...this.clocks });
+    return this.between(async () => {
+      const { device, renderer, scene, rig } = this;
+      if (!device || !renderer || !scene || !rig || !this.surfaces.has(this.bench) || !this.complete) return undefined;
+      return thumbnailOf(device, renderer, scene, { rig, ...this.clocks });
+    });
+  }
+
+  /** Draws something else between two pictures: reading it back would wait for one that was begun meanwhile. */
+  private async between<T>(work: () => Promise<T>): Promise<T | undefined> {
+    while (this.drawing && !this.state.value.lost) await firstValueFrom(merge(this.freed, this.state.pipe(filter(({ lost }) => lost))));
+    const { device } = this;
+    if (this.state.value.lost) return undefined;
+    this.drawing = true;
+    try {
+      return await work();
+    } finally {
+      if (device === this.device) {
+        this.free();
+        if (this.dirty) this.request();
+      }
+    }
+  }
+
+  private free(): void {
+    this.drawing = false;
+    this.freed.next();
   }
 
   /** The material of the second picture stands there in the place of the one on the Bench. */
@@ -409,6 +436,8 @@ export class StageEngine {
 
   private async frame(now: number): Promise<void> {
     this.handle = 0;
+    // Something else is drawn at the moment; after it comes the next picture.
+    if (this.drawing) return;
     const elapsed = Math.min((now - this.lastFrame) / 1000, 0.1);
     this.lastFrame = now;
     const { renderer, device, scene, rig } = this;
@@ -439,7 +468,7 @@ export class StageEngine {
     const compared = two ? (small ? this.state.value.compared : { costs, difference }) : undefined;
     // What a picture costs is told by its second drawing; the first one also makes the driver ready.
     if (two && !small && this.rested++ === 0) this.request();
-    this.drawing = false;
+    this.free();
     this.patch({
       compiledPrograms: device.statistics.compiledPrograms,
       compared,

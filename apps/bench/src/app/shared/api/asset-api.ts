@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
 import { CHUNK_BYTES } from '@brelvin/core';
+import { sha256Of } from '../files/sha256';
 import { listQuery, type ListOptions } from './list-query';
 import { ApiFailure, request } from './request';
 
@@ -13,6 +14,15 @@ export interface AssetSummary {
   readonly height: number;
   readonly tags: readonly string[];
   readonly updatedAt: string;
+}
+
+/** What a file is kept as. */
+export interface SentFile {
+  readonly name: string;
+  /** Media type. */
+  readonly type: string;
+  /** Of its content, where that is known already. */
+  readonly sha256?: string;
 }
 
 /** The workspace's files, by the SHA-256 of their content. Every method throws ApiFailure. */
@@ -35,9 +45,9 @@ export class AssetApi {
   }
 
   /** Sends what the server does not have yet, piece by piece; `progress` goes from 0 to 1. */
-  async send(file: Blob, name: string, type: string, progress: (share: number) => void, signal: AbortSignal): Promise<AssetSummary> {
-    const sha256 = hex(await crypto.subtle.digest('SHA-256', await file.arrayBuffer()));
-    const { missing } = await request<{ missing: number[] }>('POST', '/assets', { sha256, name, type, size: file.size }, signal);
+  async send(file: Blob, kept: SentFile, progress: (share: number) => void, signal: AbortSignal): Promise<AssetSummary> {
+    const sha256 = kept.sha256 ?? (await sha256Of(await file.arrayBuffer()));
+    const { missing } = await request<{ missing: number[] }>('POST', '/assets', { ...kept, sha256, size: file.size }, signal);
     for (const [done, number] of missing.entries()) {
       progress(done / missing.length);
       const piece = file.slice(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES, 'application/octet-stream');
@@ -57,8 +67,4 @@ export class AssetApi {
   url(sha256: string): string {
     return `/api/assets/${sha256}`;
   }
-}
-
-function hex(bytes: ArrayBuffer): string {
-  return [...new Uint8Array(bytes)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }

@@ -60,7 +60,7 @@ describe('AssetApi', () => {
     });
     const shares: number[] = [];
     const file = new Blob([new Uint8Array(1024 * 1024 + 5)]);
-    await new AssetApi().send(file, 'n', 'image/png', (share) => shares.push(share), new AbortController().signal);
+    await new AssetApi().send(file, { name: 'n', type: 'image/png' }, (share) => shares.push(share), new AbortController().signal);
     expect(calls).toEqual(['POST /api/assets', 'PUT /api/assets/HASH/chunks/1', 'POST /api/assets/HASH/finish']);
     expect(shares).toEqual([0, 1]);
   });

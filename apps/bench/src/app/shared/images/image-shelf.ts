@@ -68,16 +68,15 @@ export class ImageShelf implements OnDestroy {
       const role = roleByName(file.name);
       const checked = this.worker.run(async (remote) => {
         const head = await remote.inspect(bytes);
-        return { ...head, chain: await remote.decode(bytes, role) };
+        return { ...head, chain: await remote.decode(bytes, role), sha256: await remote.digest(bytes) };
       }, abort.signal);
-      const { width, height, type, chain } = await checked.catch((error: unknown) => {
+      const { width, height, type, chain, sha256 } = await checked.catch((error: unknown) => {
         throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
       });
       patch({ doing: 'sending', share: 0.4 });
-      const { sha256 } = await this.api.send(
+      await this.api.send(
         file,
-        file.name.slice(0, LONGEST_NAME),
-        type,
+        { name: file.name.slice(0, LONGEST_NAME), type, sha256 },
         (share) => patch({ share: 0.4 + share * 0.6 }),
         abort.signal,
       );

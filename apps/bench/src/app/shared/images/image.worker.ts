@@ -1,5 +1,6 @@
 import { imageFacts, IMAGE_TYPES, mipChain, unpackArchive, type ImageFacts, type MipChain, type Unpacked } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
+import { sha256Of } from '../files/sha256';
 import { decodeImage, inspectImage, type ImageHead } from './codecs';
 
 /** An image with its mips, and what is known of its pixels. */
@@ -14,6 +15,10 @@ class ImageDecoder {
   /** Reads only the head of a file: what it is and how large. @throws Error with words for the user */
   inspect(bytes: ArrayBuffer): ImageHead {
     return inspectImage(bytes);
+  }
+
+  digest(bytes: ArrayBuffer): Promise<string> {
+    return sha256Of(bytes);
   }
 
   /** All mips of an image. @throws Error with words for the user */

@@ -64,7 +64,8 @@ export class MeshShelf implements OnDestroy {
       patch('sending', 0.7);
       const name = main.name.slice(0, LONGEST_NAME);
       const blob = new Blob([mesh.file], { type: MESH_TYPE });
-      const { sha256 } = await this.api.send(blob, name, MESH_TYPE, (share) => patch('sending', 0.7 + share * 0.3), abort.signal);
+      const { sha256 } = mesh;
+      await this.api.send(blob, { name, type: MESH_TYPE, sha256 }, (share) => patch('sending', 0.7 + share * 0.3), abort.signal);
       return { ...mesh, source: { asset: sha256, file: name, ...mesh.facts, bounds: mesh.bounds } };
     } catch (error) {
       if (abort.signal.aborted) return undefined;

@@ -14,6 +14,7 @@ import {
   type MeshData,
 } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
+import { sha256Of } from '../files/sha256';
 import { fileAt, readGltf, type MeshFile } from './read-gltf';
 
 /** A file's mesh as the workspace keeps it, with all that came along. */
@@ -21,6 +22,7 @@ export interface ReadMesh {
   readonly name: string;
   /** A mesh file of the workspace. */
   readonly file: Uint8Array<ArrayBuffer>;
+  readonly sha256: string;
   readonly facts: AssembledMesh['facts'];
   readonly bounds: Bounds;
   /** Of each part, the number of its material. */
@@ -48,6 +50,7 @@ class MeshReader {
     const read: ReadMesh = {
       name: scene.name,
       file: written,
+      sha256: await sha256Of(written),
       facts,
       bounds: mesh.bounds,
       wears: materials,
