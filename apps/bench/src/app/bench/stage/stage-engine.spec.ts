@@ -115,6 +115,21 @@ describe('StageEngine', () => {
     expect(without.state.value.unavailable).toContain('no WebGL2 context');
   });
 
+  it('draws stills and thumbnails between its own pictures, one after the other, and goes on', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp, complete }) => sharp && complete);
+    engine.camera.orbitBy(0.4, 0);
+    const pictures = await Promise.all([engine.still(), engine.thumbnail(), engine.still()]);
+    expect(pictures.map((each) => each?.type)).toEqual(['image/png', 'image/png', 'image/png']);
+    expect(await state(({ sharp }) => sharp)).toBeDefined();
+    canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!.loseContext();
+    await state(({ lost }) => lost);
+    expect(await engine.still())
+      .withContext('without a context')
+      .toBeUndefined();
+  });
+
   it('comes back after the context was lost', async () => {
     await engine.start();
     await engine.show('m', compiled(newMaterial('m')));

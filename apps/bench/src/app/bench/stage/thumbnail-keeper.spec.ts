@@ -1,0 +1,91 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { Subject } from 'rxjs';
+import { DocumentApi } from '../../shared/api/document-api';
+import { Workbench } from '../../shared/documents/workbench';
+import { StageLink } from './stage-link';
+import { NO_PICTURE_YET } from './stage-state';
+import { ThumbnailKeeper } from './thumbnail-keeper';
+
+const A_WHILE = 1300;
+
+describe('The keeper of the Library’s pictures', () => {
+  const png = new Blob(['picture']);
+  let saved: Subject<{ id: string; step: number }>;
+  let picture: Blob | undefined;
+  let kept: (readonly [string, number, Blob])[];
+  let keeper: ThumbnailKeeper;
+  const state = signal(NO_PICTURE_YET);
+
+  beforeEach(() => {
+    jasmine.clock().install();
+    jasmine.clock().mockDate();
+    saved = new Subject();
+    picture = png;
+    kept = [];
+    state.set(NO_PICTURE_YET);
+    const link: Partial<Record<keyof StageLink, unknown>> = { engine: () => ({ thumbnail: async () => picture }), state };
+    const api: Partial<DocumentApi> = { saveThumbnail: async (...picture) => void kept.push(picture) };
+    TestBed.configureTestingModule({
+      providers: [
+        ThumbnailKeeper,
+        { provide: DocumentApi, useValue: api },
+        { provide: Workbench, useValue: { saved } },
+        { provide: StageLink, useValue: link },
+      ],
+    });
+    keeper = TestBed.inject(ThumbnailKeeper);
+    keeper.follow('m', 'r');
+    TestBed.tick();
+  });
+
+  afterEach(() => jasmine.clock().uninstall());
+
+  /** Lets a while go by, and what was begun in it end. */
+  async function later(): Promise<void> {
+    TestBed.tick();
+    jasmine.clock().tick(A_WHILE);
+    for (let turn = 0; turn < 5; turn++) await Promise.resolve();
+  }
+
+  it('keeps one a while after the last save, of its step', async () => {
+    saved.next({ id: 'm', step: 3 });
+    saved.next({ id: 'm', step: 4 });
+    expect(kept).toEqual([]);
+    await later();
+    expect(kept).toEqual([['m', 4, png]]);
+  });
+
+  it('takes another after its light rig was saved, none for other documents', async () => {
+    saved.next({ id: 'other', step: 1 });
+    await later();
+    expect(kept).toEqual([]);
+    saved.next({ id: 'm', step: 1 });
+    await later();
+    saved.next({ id: 'r', step: 9 });
+    await later();
+    expect(kept.map(([, step]) => step)).toEqual([1, 1]);
+  });
+
+  it('waits until all that is shown is here, and then takes it once', async () => {
+    picture = undefined;
+    saved.next({ id: 'm', step: 2 });
+    await later();
+    expect(kept).toEqual([]);
+    picture = png;
+    state.set({ ...NO_PICTURE_YET, complete: true });
+    await later();
+    expect(kept).toEqual([['m', 2, png]]);
+    state.set(NO_PICTURE_YET);
+    await later();
+    state.set({ ...NO_PICTURE_YET, complete: true });
+    await later();
+    expect(kept.length).toBe(1);
+  });
+
+  it('takes what is wanted at once when the page is left', async () => {
+    saved.next({ id: 'm', step: 5 });
+    await keeper.flush();
+    expect(kept).toEqual([['m', 5, png]]);
+  });
+});
