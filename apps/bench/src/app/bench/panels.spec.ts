@@ -109,7 +109,7 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
       .withContext('not the one whose line is away')
       .toEqual(['Kind', 'Lit', 'Size', 'Gloss']);
     root(fixture).querySelector<HTMLButtonElement>('[data-choice="1"]')!.click();
-    root(fixture).querySelector<HTMLInputElement>('[type="checkbox"]')!.click();
+    root(fixture).querySelector<HTMLButtonElement>('.choice-alone')!.click();
     step(root(fixture).querySelectorAll('[role="spinbutton"]')[1] ?? null, 'ArrowUp');
     expect(edits.map(({ changes }) => changes[0]?.path[1])).toEqual(['u-kind', 'u-lit', 'u-size']);
     expect([work.material().parameters['u-kind']?.value, work.material().parameters['u-lit']?.value]).toEqual([1, 0]);

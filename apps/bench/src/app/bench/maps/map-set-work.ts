@@ -63,8 +63,9 @@ export class MapSetWork {
       const images: { file: File; image: MaterialImage }[] = [];
       for (const [index, file] of files.entries()) {
         this.reading.set({ done: index, of: files.length });
+        const before = left.length;
         const image = await this.shelf.take(file).catch((error: unknown) => void left.push(wordsOf(error)));
-        if (this.stopped || (!image && left.length === 0)) return;
+        if (this.stopped || (!image && left.length === before)) return;
         if (image) images.push({ file, image });
       }
       this.propose(images, left);
