@@ -6,7 +6,7 @@ const slow = [];
 
 const jasmine = new Jasmine();
 jasmine.loadConfig({ spec_dir: '.', spec_files: process.argv.slice(2), random: false, stopSpecOnExpectationFailure: false });
-jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = Number(process.env.SPEC_TIMEOUT ?? 240_000);
+jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = Number(process.env.SPEC_TIMEOUT ?? 400_000);
 jasmine.addReporter({
   specDone: ({ fullName, duration }) => {
     if (duration > SLOW) slow.push({ fullName, duration });

@@ -34,7 +34,7 @@ describe('A toon material from nothing', () => {
     // The Library shows the demo's materials, as they really look.
     const demo = DEMO_DOCUMENTS.filter(({ document }) => document.format === 'brelvin-material').map(({ document }) => document.name);
     await bench.openLibrary();
-    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === demo.length, 90_000, 'all pictures');
+    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === demo.length, 180_000, 'all pictures');
     const names = await Promise.all((await bench.all('.library-name')).map((each) => each.getText()));
     expect(names.sort()).toEqual(demo.sort());
 

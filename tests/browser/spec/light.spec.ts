@@ -50,7 +50,7 @@ describe('Light', () => {
     await changes(async () => bench.dragLight(await dotPlace(id), { x: -0.3, y: -0.2 }));
     await bench.saved();
     for (let step = 0; step < 8; step++) await bench.undo();
-    await bench.driver.wait(async () => (await bench.all(`.handle[data-light="${id}"]`)).length === 0, 10_000, 'the light is gone');
+    await bench.driver.wait(async () => (await bench.all(`.handle[data-light="${id}"]`)).length === 0, 60_000, 'the light is gone');
   });
 
   it('is swapped as a whole rig in one choice', async () => {
@@ -96,16 +96,16 @@ describe('Light', () => {
     const diffuse = await bench.see('.term[data-term="diffuse"]');
     const whole = await bench.stagePixels();
     await (await bench.see('.term[data-term="ambient"]')).click();
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 20_000, 'ambient alone is dark');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 60_000, 'ambient alone is dark');
     await (await bench.see('.term[data-term="ambient"]')).click();
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) < 0.01, 20_000, 'whole again');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) < 0.01, 60_000, 'whole again');
     const at = await bench.middle(diffuse);
     await bench.drag(at, { x: at.x, y: at.y + 15 }, { x: at.x, y: at.y + 30 });
     expect(Number(await diffuse.getAttribute('aria-valuenow'))).toBeLessThan(0.8);
     expect((await bench.stagePixels()).changedShare(whole)).toBeGreaterThan(0.1);
     await bench.press('whole', '.terms-choices');
     await bench.press('light only', '.terms-choices');
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 20_000, 'light on white');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(whole) > 0.1, 60_000, 'light on white');
     await bench.press('whole', '.terms-choices');
   });
 
@@ -118,9 +118,9 @@ describe('Light', () => {
     const wires = await bench.stagePixels();
     expect(wires.changedShare(plain)).toBeGreaterThan(0.1);
     await bench.keys(Key.F8);
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(plain) < 0.01, 20_000, 'the picture again');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(plain) < 0.01, 60_000, 'the picture again');
     await bench.keys(Key.F8);
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(wires) < 0.02, 20_000, 'wires again');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(wires) < 0.02, 60_000, 'wires again');
     await bench.keys(Key.F8);
   });
 

@@ -151,7 +151,7 @@ describe('Looks', () => {
         .withContext(panel)
         .toBeLessThanOrEqual(stage.x);
       await bench.keys(Key.ESCAPE);
-      await bench.driver.wait(async () => (await bench.all(panel)).length === 0, 5000, `${panel} closes`);
+      await bench.driver.wait(async () => (await bench.all(panel)).length === 0, 60_000, `${panel} closes`);
     }
   });
 

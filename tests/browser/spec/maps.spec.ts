@@ -63,7 +63,7 @@ describe('Maps', () => {
     ]);
     await bench.expectChange(before, 0.2);
     await bench.undo();
-    await bench.driver.wait(async () => (await kinds()).join() === 'colour,lambert', 20_000, 'one undo did not take the set back');
+    await bench.driver.wait(async () => (await kinds()).join() === 'colour,lambert', 60_000, 'one undo did not take the set back');
     await bench.press('maps', '.graph-bar');
     expect((await bench.all('.maps-entry')).length).toBe(0);
     expect(await browser.consoleErrors()).toEqual([]);
@@ -102,7 +102,7 @@ describe('Maps', () => {
     await bench.press('Give it', '.panel-about');
     await bench.driver.wait(
       async () => !/vertices along a picture/.test(await bench.text('.panel-about')),
-      20_000,
+      60_000,
       'the finding stays after its mend',
     );
     await bench.expectChange(coarse, 0.01);

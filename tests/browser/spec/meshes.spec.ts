@@ -112,7 +112,7 @@ describe('Meshes of files', () => {
     await bench.press('Cube', '.mesh-list');
     await bench.keys(Key.ESCAPE);
     await bench.press('parts', '.graph-bar');
-    await bench.driver.wait(async () => (await bench.all('.parts-part')).length === 6, 20_000, 'the cube has six parts');
+    await bench.driver.wait(async () => (await bench.all('.parts-part')).length === 6, 60_000, 'the cube has six parts');
     const before = await bench.stagePixels();
     const colours = {
       front: [0.9, 0, 0],
@@ -138,7 +138,7 @@ describe('Meshes of files', () => {
         // From in front, above and the right.
         return has(0) && has(1) && has(2);
       },
-      20_000,
+      60_000,
       'front, right and top never showed their own images',
     );
     await bench.undo();

@@ -55,7 +55,7 @@ describe('The picture', () => {
     const { outline } = await documentOf<Material>(id);
     expect([outline?.method, outline?.unit]).toEqual(['edges', 'metres']);
     for (let step = 0; step < 6; step++) await bench.undo();
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(plain) < 0.001, 20_000, 'no outline again');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(plain) < 0.001, 60_000, 'no outline again');
   });
 
   it('has nothing behind it where that is wanted, or an image', async () => {
@@ -96,7 +96,7 @@ describe('The picture', () => {
     await bench.press('once for each light', '.group-panel');
     await bench.waitForText('.problem', /only in a group that runs for each light/);
     await bench.press('once for each light', '.group-panel');
-    await bench.driver.wait(async () => (await bench.all('.problem')).length === 0, 10_000, 'mended');
+    await bench.driver.wait(async () => (await bench.all('.problem')).length === 0, 60_000, 'mended');
     await bench.saved();
     expect(Object.values((await documentOf<Material>(id)).groups)[0]?.eachLight).toBeTrue();
   });
@@ -115,14 +115,14 @@ describe('The picture', () => {
     await (await bench.see('.compare-wipe')).sendKeys(Key.END);
     await bench.driver.wait(
       async () => (await (await bench.see('.compare-wipe')).getAttribute('aria-valuenow')) === '100',
-      5000,
+      60_000,
       'by keys',
     );
     await changes(() => bench.click('[data-choice="difference"]'), 0.1);
     const canvas = await bench.middle(await bench.see('.stage-canvas'));
     await changes(() => bench.drag(canvas, { x: canvas.x + 80, y: canvas.y + 30 }, { x: canvas.x + 160, y: canvas.y + 60 }), 0.05);
     await bench.click('[aria-label="Stop comparing"]');
-    await bench.driver.wait(async () => (await bench.all('.compare-bar')).length === 0, 5000, 'one picture again');
+    await bench.driver.wait(async () => (await bench.all('.compare-bar')).length === 0, 60_000, 'one picture again');
     await bench.sharp();
     expect(await browser.consoleErrors()).toEqual([]);
   });

@@ -54,7 +54,7 @@ describe('Sets and images', () => {
     await bench.see('#part-material option[value="material-kite-dusk"]');
     await select.findElement(By.css('option[value="material-kite-dusk"]')).click();
     await bench.waitForText('.parts-part.chosen', /Kite dusk/);
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) > 0.03, 20_000, 'the part wears it');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) > 0.03, 60_000, 'the part wears it');
     const rules = Object.values((await storedSet(set)).partRules);
     expect(rules.map((rule) => [rule.pattern, rule.material])).toEqual([[chosen, 'material-kite-dusk']]);
     await bench.undo();
@@ -125,14 +125,14 @@ describe('Sets and images', () => {
     await bench.dropFile(row, 'tide mark.png', 'image/png', picture(8, 8, [200, 30, 30]));
     await bench.see('[data-kind="image"]');
     await bench.expectConnected(await bench.inlet('lambert', 'base'));
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) > 0.05, 20_000, 'the image shows');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) > 0.05, 60_000, 'the image shows');
     const [red = 0, green = 0] = (await bench.stagePixels()).at(240, 250);
     expect(red).toBeGreaterThan(green * 2);
     await bench.saved();
     const document = (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
     expect(Object.values(document.images).map((image) => [image.name, image.width, image.role])).toEqual([['tide mark', 8, 'colour']]);
     await bench.openMaterial(id);
-    await bench.driver.wait(async () => (await bench.stagePixels()).at(240, 250)[0] > 100, 20_000, 'the image shows after a reload');
+    await bench.driver.wait(async () => (await bench.stagePixels()).at(240, 250)[0] > 100, 60_000, 'the image shows after a reload');
     // What the image took the place of is told, and that all of it has one colour.
     await bench.waitForText('.panel-tabs', /checks 2/);
   });
@@ -190,14 +190,14 @@ describe('Sets and images', () => {
     await bench.press('Images', '.library-head');
     const images = (): Promise<string[]> =>
       bench.driver.executeScript(`return [...document.querySelectorAll('.library-name')].map((each) => each.textContent);`);
-    await bench.driver.wait(async () => (await images()).includes('float-scratches.png'), 10_000, 'images on their shelf');
+    await bench.driver.wait(async () => (await images()).includes('float-scratches.png'), 60_000, 'images on their shelf');
     await bench.press('float-scratches.png', 'brelvin-windowed-grid');
     await bench.retype(await bench.see('[aria-label="New name of float-scratches.png"]'), 'Tern in front');
-    await bench.driver.wait(async () => (await images()).includes('Tern in front'), 10_000, 'the new name');
+    await bench.driver.wait(async () => (await images()).includes('Tern in front'), 60_000, 'the new name');
     await bench.press('Delete Tern in front');
-    await bench.driver.wait(async () => !(await images()).includes('Tern in front'), 10_000, 'off the shelf');
+    await bench.driver.wait(async () => !(await images()).includes('Tern in front'), 60_000, 'off the shelf');
     await bench.press('Undo', '.toast');
-    await bench.driver.wait(async () => (await images()).includes('Tern in front'), 10_000, 'back on the shelf');
+    await bench.driver.wait(async () => (await images()).includes('Tern in front'), 60_000, 'back on the shelf');
     await bench.press('Sets', '.library-head');
     await bench.waitForText('.library-name', /Puppet on stand/);
     await bench.press('Delete Knotted rope');

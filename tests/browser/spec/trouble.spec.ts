@@ -149,7 +149,7 @@ describe('Trouble', () => {
     expect(kept.brightness(kept.width / 2, kept.height / 2)).toBeCloseTo(before.brightness(before.width / 2, before.height / 2), -1);
     await (await (await bench.card('nose')).findElement(By.css('.card-name'))).click();
     await bench.keys(Key.DELETE);
-    await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 10_000, 'the notice goes');
+    await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'the notice goes');
   });
 
   it('shows a hatched mesh when there never was a picture, and goes on working', async () => {
