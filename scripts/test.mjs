@@ -28,10 +28,10 @@ const npx =
   (...args) =>
   (options) =>
     runStage('npx', ['--no-install', ...args], options);
-const jasmine = (files, env = async () => ({})) =>
-  async function (options) {
-    return runStage('node', ['--import', 'tsx', 'tests/jasmine.mjs', ...files], { ...options, env: await env() });
-  };
+const jasmine =
+  (files, env = async () => ({})) =>
+  async (options) =>
+    runStage('node', ['--import', 'tsx', 'tests/jasmine.mjs', ...files], { ...options, env: await env() });
 
 async function types(options) {
   const plain = await npx('tsc', '-p', 'tsconfig.json', '--noEmit')(options);
@@ -96,6 +96,7 @@ async function runLane(lane, quiet, results) {
       found = await work({ quiet });
     } catch (error) {
       found = { code: 1, output: `${error.message}\n` };
+      if (!quiet) console.error(error.message);
     }
     if (quiet) console.log(`\n── ${name}\n${found.output}`);
     results.push({ name, seconds: (Date.now() - begun) / 1000, ...countSpecs(found) });

@@ -29,7 +29,7 @@ async function filled(): Promise<string> {
   await server.stop();
   const client = new pg.Client({ connectionString: url });
   await client.connect();
-  await client.query(`insert into thumbnails select id, step, $1 from documents where kind = 'material' on conflict do nothing`, [grey()]);
+  await client.query(`insert into thumbnails (document, step, png) select id, step, $1 from documents where kind = 'material'`, [grey()]);
   await client.end();
   return url;
 }
