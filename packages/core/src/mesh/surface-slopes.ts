@@ -1,4 +1,5 @@
 import type { MeshData } from './mesh';
+import { addAt, dotAt, putCross, putStep } from './rows';
 
 /** Floats a vertex: see `surfaceSlopes`. */
 export const SLOPE_FLOATS = 8;
@@ -18,21 +19,26 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
   const [toB, toC, face, perB, perC] = [triple(), triple(), triple(), triple(), triple()];
   const [tangent, normal, across] = [triple(), triple(), triple()];
   // How u, v and the three parts of the normal change from the first corner to the others, and along two ways at a vertex.
-  const [atB, atC, goingAlong, goingAcross] = [1, 2, 3, 4].map(() => new Float64Array(5)) as [Five, Five, Five, Five];
+  const [atB, atC, goingAlong, goingAcross] = [1, 2, 3, 4].map(() => new Float64Array(5)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   for (let at = 0; at < indices.length; at += 3) {
     const [a, b, c] = [indices[at] ?? 0, indices[at + 1] ?? 0, indices[at + 2] ?? 0];
-    between(positions, 3, a, b, toB, 0);
-    between(positions, 3, a, c, toC, 0);
-    cross(toB, toC, face);
-    const square = dot(face, 0, face);
+    putStep(toB, 0, positions, a, b, 3);
+    putStep(toC, 0, positions, a, c, 3);
+    putCross(face, 0, toB, 0, toC, 0);
+    const square = dotAt(face, 0, face, 0);
     if (!(square > 1e-24)) continue;
     // A function that grows by 1 towards b and not towards c has this gradient, and the other way round.
-    cross(toC, face, perB);
-    cross(face, toB, perC);
-    between(uvs, 2, a, b, atB, 0);
-    between(uvs, 2, a, c, atC, 0);
-    between(normals, 3, a, b, atB, 2);
-    between(normals, 3, a, c, atC, 2);
+    putCross(perB, 0, toC, 0, face, 0);
+    putCross(perC, 0, face, 0, toB, 0);
+    putStep(atB, 0, uvs, a, b, 2);
+    putStep(atC, 0, uvs, a, c, 2);
+    putStep(atB, 2, normals, a, b, 3);
+    putStep(atC, 2, normals, a, c, 3);
     const area = Math.sqrt(square);
     const apart = Math.sqrt(Math.abs((atB[0] ?? 0) * (atC[1] ?? 0) - (atC[0] ?? 0) * (atB[1] ?? 0)));
     for (let corner = 0; corner < 3; corner++) {
@@ -41,27 +47,27 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
         tangent[axis] = tangents[vertex * 4 + axis] ?? 0;
         normal[axis] = normals[vertex * 3 + axis] ?? 0;
       }
-      cross(normal, tangent, across);
+      putCross(across, 0, normal, 0, tangent, 0);
       const sign = tangents[vertex * 4 + 3] ?? 1;
       for (let axis = 0; axis < 3; axis++) across[axis] = (across[axis] ?? 0) * sign;
-      const [alongB, alongC] = [dot(perB, 0, tangent) / square, dot(perC, 0, tangent) / square];
-      const [acrossB, acrossC] = [dot(perB, 0, across) / square, dot(perC, 0, across) / square];
+      const [alongB, alongC] = [dotAt(perB, 0, tangent, 0) / square, dotAt(perC, 0, tangent, 0) / square];
+      const [acrossB, acrossC] = [dotAt(perB, 0, across, 0) / square, dotAt(perC, 0, across, 0) / square];
       for (let each = 0; each < 5; each++) {
         const [first, second] = [atB[each] ?? 0, atC[each] ?? 0];
         goingAlong[each] = first * alongB + second * alongC;
         goingAcross[each] = first * acrossB + second * acrossC;
       }
-      const mixed = (dot(goingAlong, 2, across) + dot(goingAcross, 2, tangent)) / 2;
+      const mixed = (dotAt(goingAlong, 2, across, 0) + dotAt(goingAcross, 2, tangent, 0)) / 2;
       const to = vertex * SLOPE_FLOATS;
-      add(slopes, to, (goingAlong[0] ?? 0) * area);
-      add(slopes, to + 1, (goingAlong[1] ?? 0) * area);
-      add(slopes, to + 2, (goingAcross[0] ?? 0) * area);
-      add(slopes, to + 3, (goingAcross[1] ?? 0) * area);
-      add(slopes, to + 4, dot(goingAlong, 2, tangent) * area);
-      add(slopes, to + 5, dot(goingAcross, 2, across) * area);
-      add(slopes, to + 6, mixed * area);
-      add(slopes, to + 7, apart * area);
-      add(weights, vertex, area);
+      addAt(slopes, to, (goingAlong[0] ?? 0) * area);
+      addAt(slopes, to + 1, (goingAlong[1] ?? 0) * area);
+      addAt(slopes, to + 2, (goingAcross[0] ?? 0) * area);
+      addAt(slopes, to + 3, (goingAcross[1] ?? 0) * area);
+      addAt(slopes, to + 4, dotAt(goingAlong, 2, tangent, 0) * area);
+      addAt(slopes, to + 5, dotAt(goingAcross, 2, across, 0) * area);
+      addAt(slopes, to + 6, mixed * area);
+      addAt(slopes, to + 7, apart * area);
+      addAt(weights, vertex, area);
     }
   }
   for (let vertex = 0; vertex < count; vertex++) {
@@ -71,28 +77,4 @@ export function surfaceSlopes({ positions, normals, tangents, uvs, indices }: Me
   return slopes;
 }
 
-type Five = Float64Array<ArrayBuffer>;
-
 const triple = (): Float64Array<ArrayBuffer> => new Float64Array(3);
-
-/** From one vertex to another, part by part. */
-function between(values: Float32Array, size: number, from: number, to: number, into: Float64Array, start: number): void {
-  for (let part = 0; part < size; part++) into[start + part] = (values[to * size + part] ?? 0) - (values[from * size + part] ?? 0);
-}
-
-function cross(a: Float64Array, b: Float64Array, into: Float64Array): void {
-  const [ax, ay, az] = [a[0] ?? 0, a[1] ?? 0, a[2] ?? 0];
-  const [bx, by, bz] = [b[0] ?? 0, b[1] ?? 0, b[2] ?? 0];
-  into[0] = ay * bz - az * by;
-  into[1] = az * bx - ax * bz;
-  into[2] = ax * by - ay * bx;
-}
-
-/** Of three numbers of the first, from `start` on. */
-function dot(a: Float64Array, start: number, b: Float64Array): number {
-  return (a[start] ?? 0) * (b[0] ?? 0) + (a[start + 1] ?? 0) * (b[1] ?? 0) + (a[start + 2] ?? 0) * (b[2] ?? 0);
-}
-
-function add(sums: Float32Array, at: number, value: number): void {
-  sums[at] = (sums[at] ?? 0) + value;
-}
