@@ -1,6 +1,9 @@
 import type { MeshData } from './mesh';
 import { addAt, dotAt, lengthAt, makeUnit, putCross, putStep } from './rows';
 
+/** What is left by rounding of unit vectors that take each other away. */
+export const NO_WAY = 1e-9;
+
 /** A mesh's triangles between places, in rows; those with two corners in one place, as at the poles of a sphere, are left out. */
 export interface Faces {
   readonly count: number;
@@ -55,6 +58,6 @@ export function placeNormals({ count, places, corners, normals, angles }: Faces)
     const [to, from] = [(corners[corner] ?? 0) * 3, corner - (corner % 3)];
     for (let axis = 0; axis < 3; axis++) addAt(sums, to + axis, (normals[from + axis] ?? 0) * (angles[corner] ?? 0));
   }
-  for (let at = 0; at < sums.length; at += 3) makeUnit(sums, at);
+  for (let at = 0; at < sums.length; at += 3) makeUnit(sums, at, NO_WAY);
   return sums;
 }

@@ -1,4 +1,4 @@
-import { facesOf, placeNormals, type Faces } from './faces-round-places';
+import { facesOf, NO_WAY, placeNormals, type Faces } from './faces-round-places';
 import type { MeshData } from './mesh';
 import { addAt, dotAt, makeUnit, putCross, putStep } from './rows';
 import { weld } from './weld';
@@ -72,7 +72,7 @@ function rimWays({ count, places, vertices, corners, normals }: Faces, positions
     for (const place of [corners[corner] ?? 0, corners[next] ?? 0])
       for (let axis = 0; axis < 3; axis++) addAt(sums, place * 3 + axis, out[axis] ?? 0);
   }
-  for (let at = 0; sums && at < sums.length; at += 3) makeUnit(sums, at);
+  for (let at = 0; sums && at < sums.length; at += 3) makeUnit(sums, at, NO_WAY);
   return sums;
 }
 

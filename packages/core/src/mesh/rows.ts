@@ -24,10 +24,10 @@ export function putStep(into: Row, to: number, row: Row, from: number, other: nu
   for (let part = 0; part < size; part++) into[to + part] = (row[other * size + part] ?? 0) - (row[from * size + part] ?? 0);
 }
 
-/** Brings a vector to unit length; to zero where it has no direction. */
-export function makeUnit(row: Row, at: number): void {
+/** Brings a vector to unit length; to zero where it is no longer than `least`, and so has no direction. */
+export function makeUnit(row: Row, at: number, least = 0): void {
   const length = lengthAt(row, at);
-  const by = length > 1e-12 && Number.isFinite(length) ? 1 / length : 0;
+  const by = length > least && Number.isFinite(length) ? 1 / length : 0;
   for (let axis = at; axis < at + 3; axis++) row[axis] = (row[axis] ?? 0) * by;
 }
 

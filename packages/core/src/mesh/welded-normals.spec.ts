@@ -42,6 +42,16 @@ describe('Welded normals', () => {
     expect(worst).toBeGreaterThan(0.999);
   });
 
+  it('are the same however small the mesh is', () => {
+    const mesh = buildMesh({ shape: 'torus', numbers: {}, smooth: false });
+    const by = 1e-6;
+    const bounds = { low: mesh.bounds.low.map((each) => each * by), high: mesh.bounds.high.map((each) => each * by) };
+    const [large, small] = [weldedNormals(mesh), weldedNormals({ ...mesh, positions: mesh.positions.map((each) => each * by), bounds })];
+    let worst = 0;
+    large.forEach((each, at) => (worst = Math.max(worst, Math.abs(each - (small[at] ?? 0)))));
+    expect(worst).toBeLessThan(1e-3);
+  });
+
   it('stay the vertex’s own where no face has any area', () => {
     const line = { positions: new Float32Array([0, 0, 0, 1, 0, 0, 2, 0, 0]), normals: new Float32Array([0, 1, 0, 0, 1, 0, 0, 1, 0]) };
     const mesh = { ...line, indices: new Uint32Array([0, 1, 2]), bounds: { low: [0, 0, 0], high: [2, 0, 0] } };
