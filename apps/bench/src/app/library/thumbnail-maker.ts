@@ -43,26 +43,35 @@ export class ThumbnailMaker {
   private readonly meshes = inject(MeshShelf);
   private queue: Promise<unknown> = Promise.resolve();
   private studio?: Studio;
+  /** From one rest to the next. */
+  private shift = 0;
 
   /**
    * Draws a material's picture, in the set and light in which it was last seen, and keeps it on the server.
    *
-   * @returns its address; nothing when the material does not compile
+   * @returns its address; nothing when the material does not compile, or the maker went to rest before
    * @throws ApiFailure, NoWebGl2
    */
   make(id: string, step: number): Promise<string | undefined> {
-    const made = this.queue.then(() => this.draw(id, step));
+    const { shift } = this;
+    const made = this.queue.then(() => this.draw(id, step, () => shift === this.shift));
     this.queue = made.catch(() => undefined);
     return made;
   }
 
-  /** Gives the graphics context back. */
+  /** Gives the graphics context back, and up what was still to be drawn. */
   rest(): void {
+    this.shift++;
+    this.close();
+  }
+
+  private close(): void {
     this.studio?.device.destroy();
     this.studio = undefined;
   }
 
-  private async draw(id: string, step: number): Promise<string | undefined> {
+  private async draw(id: string, step: number, wanted: () => boolean): Promise<string | undefined> {
+    if (!wanted()) return undefined;
     await this.functions.ready();
     const material = (await this.api.read(id)).document as Material;
     const [set, rig] = await Promise.all([
@@ -70,6 +79,10 @@ export class ThumbnailMaker {
       this.beside<LightRig>(material.seenIn.rig, newRig('')),
     ]);
     const { device, renderer, surfaces } = (this.studio ??= await openStudio());
+    if (!wanted()) {
+      this.close();
+      return undefined;
+    }
     const scene = new StageScene(device, renderer);
     try {
       renderer.meshes.load = (asset) => this.meshes.load(asset);
@@ -89,6 +102,8 @@ export class ThumbnailMaker {
       if (rig.environment) await renderer.environments.bring(rig.environment, (assets) => this.around.load(assets));
       if (rig.backgroundImage) await renderer.images.bring([rig.backgroundImage.image], (image) => this.shelf.load(image));
       const pixels = await drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
+      // Of a context that was given back nothing can be read.
+      if (!wanted()) return undefined;
       await this.api.saveThumbnail(id, step, await pngOf(pixels));
       return this.api.thumbnailUrl(id, step);
     } finally {
