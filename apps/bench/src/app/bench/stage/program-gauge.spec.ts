@@ -4,20 +4,28 @@ import { gauge } from './program-gauge';
 const WHOLE: PictureSize = { width: 640, height: 480 };
 
 /** A device whose drawings take so long by a clock of its own, and what was drawn on it. */
-function deviceThatTakes(milliseconds: (size: PictureSize, drawing: number) => number): {
+function deviceThatTakes(
+  milliseconds: (size: PictureSize, drawing: number) => number,
+  others: (drawing: number) => number = () => 0,
+): {
   readonly sizes: PictureSize[];
   pace(): ReturnType<typeof gauge>;
 } {
   const sizes: PictureSize[] = [];
   let now = 0;
   let targets = 0;
+  let queued = 0;
   spyOn(performance, 'now').and.callFake(() => now);
   const device = {
     createTexture: () => {
       targets += 1;
+      queued += others(sizes.length + 1);
       return { destroy: () => (targets -= 1) };
     },
-    finished: () => Promise.resolve(),
+    finished: async () => {
+      now += queued;
+      queued = 0;
+    },
   } as unknown as Device;
   const renderer = {
     draw: (_: Picture, { size }: { readonly size: PictureSize }) => {
@@ -61,6 +69,21 @@ describe('how long a whole picture takes', () => {
     const { sizes, pace } = deviceThatTakes((size, drawing) => 40 + pixels(size) / 1000 + (drawing === 2 ? 400 : 0));
     expect((await pace()).scale).toBe(1);
     expect(sizes.length).toBe(3);
+  });
+
+  it('does not blame a program for a long moment either, in which other programs came onto the device', async () => {
+    const { sizes, pace } = deviceThatTakes((size, drawing) => 40 + pixels(size) / 1000 + (drawing === 2 ? 1300 : 0));
+    expect((await pace()).scale).toBe(1);
+    expect(sizes.length).toBe(3);
+  });
+
+  it('does not count what others have asked of the device before', async () => {
+    const { sizes, pace } = deviceThatTakes(
+      () => 4,
+      () => 900,
+    );
+    expect((await pace()).scale).toBe(1);
+    expect(sizes.length).toBe(1);
   });
 
   it('does not draw a hopeless program again, nor smaller than can be seen', async () => {

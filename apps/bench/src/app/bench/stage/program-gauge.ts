@@ -7,8 +7,8 @@ const SECOND: PictureSize = { width: 192, height: 144 };
 const BEARABLE_MS = 2000;
 /** A machine that does something else for a moment does not make a program slow: the quickest of so many drawings counts. */
 const DOUBTS = 3;
-/** Beyond this there is no doubt, and a second look costs too much. */
-const BEYOND_DOUBT_MS = 4 * BEARABLE_MS;
+/** A drawing that takes longer than this is not drawn again: a second look costs too much. */
+const TOO_LONG_MS = 1500;
 /** Milliseconds that a picture at rest takes where a whole one would take too long. */
 const INSTEAD_MS = 500;
 
@@ -26,6 +26,8 @@ export async function gauge(device: Device, renderer: FrameRenderer, picture: Pi
   const time = async (size: PictureSize): Promise<number> => {
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     try {
+      // What others have asked of the device is not this program's doing.
+      await device.finished();
       const started = performance.now();
       renderer.draw(picture, { size, samples: 1, target, targetSize: size, cssSize: size });
       await device.finished();
@@ -41,8 +43,7 @@ export async function gauge(device: Device, renderer: FrameRenderer, picture: Pi
   const larger = pixels(whole) / (pixels(SECOND) - pixels(FIRST));
   const growth = async (): Promise<number> => Math.max(0, (await time(SECOND)) - first);
   let grown = await growth();
-  // Where little grows beside what does not, a moment's delay looks like a slow program.
-  const isDoubtful = (): boolean => grown * larger >= BEARABLE_MS && (grown * larger < BEYOND_DOUBT_MS || grown < first);
+  const isDoubtful = (): boolean => grown * larger >= BEARABLE_MS && grown < TOO_LONG_MS;
   for (let doubt = 1; doubt < DOUBTS && isDoubtful(); doubt++) grown = Math.min(grown, await growth());
   const milliseconds = grown * larger;
   return milliseconds < BEARABLE_MS ? BEARABLE : { milliseconds, scale: Math.max(0.05, Math.sqrt(INSTEAD_MS / milliseconds)) };
