@@ -1,6 +1,6 @@
 /**
  * npm test: everything, on a machine that may have nothing but Node and apt.
- * npm run test:quick: what answers within two minutes.
+ * npm run test:quick: what answers in some two minutes.
  * npm test -- browser: the stages whose names begin so.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
