@@ -7,6 +7,7 @@ import {
   demoPanorama,
   FLOOR,
   materialsOf,
+  newFloorMaterial,
   newMaterial,
   newRig,
   newSet,
@@ -50,7 +51,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
     const named = materialsOf(set);
     const worn: { id: string; document: Material }[] = [
       ...materials.filter((each) => each.id === id || named.has(each.id)),
-      { id: FLOOR, document: newMaterial('Floor') },
+      { id: FLOOR, document: newFloorMaterial() },
     ];
     for (const each of worn) {
       const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });

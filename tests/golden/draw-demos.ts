@@ -8,7 +8,7 @@ import {
   materialsOf,
   FrameRenderer,
   mipChain,
-  newMaterial,
+  newFloorMaterial,
   newSet,
   panoramaPixels,
   StageScene,
@@ -61,7 +61,7 @@ export async function run(): Promise<DemoPictures> {
       const camera = scene.portrait();
       const named = materialsOf(set);
       const seen = materials.filter((each) => each.id === id || named.has(each.id));
-      for (const worn of [...seen, { id: FLOOR, document: newMaterial('Floor') }]) {
+      for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
         const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
         if (!compiled) throw new Error(`${worn.id} does not compile`);
         scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });

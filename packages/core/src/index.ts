@@ -140,5 +140,6 @@ export * from './import/obj/read-obj';
 export * from './import/assemble-mesh';
 export * from './import/imported-scene';
 export * from './import/material-from-import';
+export * from './import/named-files';
 export { NO_MESH } from './mesh/mesh';
 export * from './document/part-files';

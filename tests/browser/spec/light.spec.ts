@@ -1,5 +1,5 @@
 import { Key } from 'selenium-webdriver';
-import { newMaterial, type LightRig } from '@brelvin/core';
+import { newMaterial, newSet, type LightRig } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
@@ -151,6 +151,18 @@ describe('Light', () => {
     });
     expect(await bench.compiledPrograms()).toBe(programs);
     expect(await browser.consoleErrors()).toEqual([]);
+  });
+
+  it('throws shadows on the floor of a set, which has a material of its own', async () => {
+    const id = `light${++made}`;
+    const set = { ...newSet('On a floor'), floor: { shown: true, height: -1, size: 12 } };
+    await server.request('POST', '/documents', { id: `floor${made}`, document: set });
+    const document = newMaterial('Light', { set: `floor${made}`, rig: 'rig-dusk-quay' });
+    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    await bench.openMaterial(id);
+    await bench.click('.dial-dot[data-light="sun"]');
+    await changes(() => bench.press('casts', 'brelvin-light-fields'), 0.01);
+    await changes(() => bench.undo(), 0.01);
   });
 
   it('refuses what is no number, and holds what is out of range', async () => {

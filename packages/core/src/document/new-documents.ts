@@ -27,6 +27,11 @@ export function newMaterial(name: string, seenIn: Material['seenIn'] = {}): Mate
   };
 }
 
+/** What the floor of a set wears where no rule dresses it. */
+export function newFloorMaterial(): Material {
+  return newMaterial('Floor');
+}
+
 export const MESH = 'mesh';
 
 export function newMesh(

@@ -167,6 +167,25 @@ describe('An imported mesh', () => {
     const [piece] = piecesOf(mesh);
     expect(assembleMesh([piece!, piece!, { ...piece!, name: ' ' }]).facts.parts).toEqual(['plane', 'plane 2', 'part']);
   });
+
+  it('of hundreds of thousands of triangles in one chart that folds gets a second UV set', () => {
+    const [turns, across] = [1350, 100];
+    const positions: number[] = [];
+    const indices: number[] = [];
+    for (let step = 0; step <= turns; step++) {
+      const angle = (step / turns) * 4 * Math.PI;
+      for (let out = 0; out <= across; out++)
+        positions.push(Math.cos(angle) * (1 + out / across), angle * 0.02, Math.sin(angle) * (1 + out / across));
+      const at = step * (across + 1);
+      if (step < turns)
+        for (let out = at; out < at + across; out++)
+          indices.push(out, out + 1, out + across + 1, out + 1, out + across + 2, out + across + 1);
+    }
+    const ramp: ImportedPiece = { name: 'ramp', positions: Float32Array.from(positions), indices: Uint32Array.from(indices), flat: false };
+    const { mesh, facts } = assembleMesh([ramp]);
+    expect(facts.triangles).toBe(270_000);
+    expect(mesh.uvs2.every((each) => each >= 0 && each <= 1)).toBeTrue();
+  });
 });
 
 /** How many of some points in the second UV set lie in more than one triangle. */

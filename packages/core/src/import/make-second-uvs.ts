@@ -9,7 +9,7 @@ const LEAN = Math.cos(Math.PI / 3.6);
 const MARGIN = 1 / 512;
 
 interface Chart {
-  readonly triangles: number[];
+  triangles: readonly number[];
   readonly normal: readonly number[];
   low: [number, number];
   high: [number, number];
@@ -55,7 +55,8 @@ function flatCharts(corners: Corners, positions: Float32Array<ArrayBuffer>, flat
       layFlat(chart, corners, positions, flat);
       const lies = chart.triangles.length > 1 ? takeFoldsOff(chart, flat) : [];
       if (lies.length > 0) layFlat(chart, corners, positions, flat);
-      folded.push(...lies);
+      // One by one: a chart may have more triangles than a call takes arguments.
+      for (const triangle of lies) folded.push(triangle);
       charts.push(chart);
     }
     waiting = folded;
@@ -96,41 +97,44 @@ function takeFoldsOff(chart: Chart, flat: Float64Array): number[] {
   const size = Math.max(chart.high[0] - left, chart.high[1] - top, 1e-12);
   const taken = new Uint8Array((CELLS + 1) * (CELLS + 1));
   const folded = new Set<number>();
+  const points = new Float64Array(6);
   for (const triangle of chart.triangles) {
-    const points = [0, 1, 2].map((corner): [number, number] => [
-      (((flat[(triangle * 3 + corner) * 2] ?? 0) - left) / size) * CELLS,
-      (((flat[(triangle * 3 + corner) * 2 + 1] ?? 0) - top) / size) * CELLS,
-    ]);
+    for (let axis = 0; axis < 6; axis++) points[axis] = (((flat[triangle * 6 + axis] ?? 0) - (axis % 2 === 0 ? left : top)) / size) * CELLS;
     const cells = cellsInside(points);
     if (cells.some((cell) => taken[cell])) folded.add(triangle);
     else for (const cell of cells) taken[cell] = 1;
   }
   if (folded.size > 0) {
-    chart.triangles.splice(0, chart.triangles.length, ...chart.triangles.filter((triangle) => !folded.has(triangle)));
+    chart.triangles = chart.triangles.filter((triangle) => !folded.has(triangle));
     chart.low = [Infinity, Infinity];
     chart.high = [-Infinity, -Infinity];
   }
   return [...folded];
 }
 
-/** Cells whose middle lies inside of a triangle, well away from its sides. */
-function cellsInside(points: readonly (readonly [number, number])[]): number[] {
-  const [a = [0, 0], b = [0, 0], c = [0, 0]] = points;
-  const area = (b[0] - a[0]) * (c[1] - a[1]) - (c[0] - a[0]) * (b[1] - a[1]);
-  if (Math.abs(area) < 1e-9) return [];
+const NO_CELLS: readonly number[] = [];
+
+/** Cells whose middle lies inside of a triangle, well away from its sides. @param points x y of its three corners, in cells */
+function cellsInside(points: Float64Array): readonly number[] {
+  const [ax, ay, bx, by] = [points[0] ?? 0, points[1] ?? 0, points[2] ?? 0, points[3] ?? 0];
+  const [cx, cy] = [points[4] ?? 0, points[5] ?? 0];
+  const firstX = Math.max(0, Math.ceil(Math.min(ax, bx, cx) - 0.5));
+  const lastX = Math.min(CELLS, Math.floor(Math.max(ax, bx, cx) - 0.5));
+  const firstY = Math.max(0, Math.ceil(Math.min(ay, by, cy) - 0.5));
+  const lastY = Math.min(CELLS, Math.floor(Math.max(ay, by, cy) - 0.5));
+  const area = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
+  // Most triangles of a dense mesh lie between the middles of cells.
+  if (firstX > lastX || firstY > lastY || Math.abs(area) < 1e-9) return NO_CELLS;
   const found: number[] = [];
-  const part = (p: readonly [number, number], q: readonly [number, number], x: number, y: number): number =>
-    ((q[0] - p[0]) * (y - p[1]) - (q[1] - p[1]) * (x - p[0])) / area;
-  const ends = (axis: 0 | 1): readonly [number, number] => [
-    Math.max(0, Math.ceil(Math.min(a[axis], b[axis], c[axis]) - 0.5)),
-    Math.min(CELLS, Math.floor(Math.max(a[axis], b[axis], c[axis]) - 0.5)),
-  ];
-  const [firstX, lastX] = ends(0);
-  const [firstY, lastY] = ends(1);
-  for (let y = firstY; y <= lastY; y++)
-    for (let x = firstX; x <= lastX; x++)
-      if (Math.min(part(a, b, x + 0.5, y + 0.5), part(b, c, x + 0.5, y + 0.5), part(c, a, x + 0.5, y + 0.5)) > 1e-6)
-        found.push(y * (CELLS + 1) + x);
+  for (let row = firstY; row <= lastY; row++) {
+    for (let column = firstX; column <= lastX; column++) {
+      const [x, y] = [column + 0.5, row + 0.5];
+      const c = ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) / area;
+      const a = ((cx - bx) * (y - by) - (cy - by) * (x - bx)) / area;
+      const b = ((ax - cx) * (y - cy) - (ay - cy) * (x - cx)) / area;
+      if (Math.min(a, b, c) > 1e-6) found.push(row * (CELLS + 1) + column);
+    }
+  }
   return found;
 }
 
@@ -179,7 +183,7 @@ function putOnShelves(charts: readonly Chart[]): { places: [number, number][]; s
   const sizes = charts.map(({ low, high }) => [high[0] - low[0], high[1] - low[1]] as const);
   const area = sizes.reduce((sum, [wide, high]) => sum + wide * high, 0);
   const order = charts.map((_, index) => index).sort((a, b) => (sizes[b]?.[1] ?? 0) - (sizes[a]?.[1] ?? 0));
-  let side = Math.max(Math.sqrt(area) * 1.1, ...sizes.map(([wide]) => wide), 1e-9);
+  let side = sizes.reduce((widest, [wide]) => Math.max(widest, wide), Math.max(Math.sqrt(area) * 1.1, 1e-9));
   for (;;) {
     const gap = side * MARGIN;
     const places: [number, number][] = [];

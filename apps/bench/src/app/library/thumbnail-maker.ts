@@ -5,7 +5,7 @@ import {
   FLOOR,
   FrameRenderer,
   materialsOf,
-  newMaterial,
+  newFloorMaterial,
   newRig,
   newSet,
   StageScene,
@@ -114,7 +114,7 @@ export class ThumbnailMaker {
 
   private async materialsOn(set: StageSet, id: string, material: Material): Promise<Map<string, Material>> {
     const all = new Map([[id, material]]);
-    if (set.floor.shown) all.set(FLOOR, newMaterial('Floor'));
+    if (set.floor.shown) all.set(FLOOR, newFloorMaterial());
     for (const other of materialsOf(set)) {
       const found = await this.beside<Material | undefined>(other, undefined);
       if (found && !all.has(other)) all.set(other, found);

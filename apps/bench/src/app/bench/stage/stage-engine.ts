@@ -1,10 +1,7 @@
 import {
   buildMesh,
-  compileMaterial,
-  FLOOR,
   FrameRenderer,
   lightsMove,
-  newMaterial,
   placeInPicture,
   sightLine,
   START_CAMERA,
@@ -398,7 +395,6 @@ export class StageEngine {
     scene.show(set);
     this.second.show(set);
     this.patch({ formulas: scene.problems, benchIsWorn: scene.benchIsWorn, awaitsMeshes: scene.awaitsMeshes });
-    if (set.floor.shown && !this.surfaces.knows(FLOOR)) this.layFloor();
     if (this.framed) return;
     this.framed = true;
     this.frameUntouched();
@@ -411,14 +407,6 @@ export class StageEngine {
     if (scene) this.patch({ formulas: scene.problems, awaitsMeshes: scene.awaitsMeshes });
     this.frameUntouched();
     this.moved();
-  }
-
-  /** The floor's own plain material. */
-  private layFloor(): void {
-    const material = newMaterial('Floor');
-    const { compiled } = compileMaterial(material);
-    this.surfaces.setMaterial(FLOOR, material);
-    if (compiled) void this.show(FLOOR, compiled);
   }
 
   private moved(): void {

@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { materialsOf, type BrelvinDocument, type StageSet } from '@brelvin/core';
+import { FLOOR, materialsOf, newFloorMaterial, type BrelvinDocument, type StageSet } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench, type DocumentChange } from '../../shared/documents/workbench';
@@ -9,7 +9,7 @@ import type { StageEngine } from './stage-engine';
 
 /**
  * Sees to it that every material a set's parts wear is open, compiled and on the Stage; the one on the Bench
- * always is.
+ * always is. The floor's own material is no document, but compiled like the others: it stands in the same light.
  */
 @Injectable()
 export class StageMaterials {
@@ -36,7 +36,7 @@ export class StageMaterials {
     this.engine = engine;
     engine.setBench(this.bench);
     for (const id of this.shown) {
-      const document = this.workbench.document(id);
+      const document = id === FLOOR ? newFloorMaterial() : this.workbench.document(id);
       if (document?.format === 'brelvin-material') engine.setMaterial(id, document);
       const compiled = this.compiler.resultOf(id)?.compiled;
       if (compiled) void engine.show(id, compiled);
@@ -53,7 +53,9 @@ export class StageMaterials {
   /** Opens what a set's rules name, and lets go of what nothing wears any more. */
   async dress(set: StageSet): Promise<void> {
     const wanted = materialsOf(set);
-    for (const id of [...this.shown]) if (id !== this.bench && !wanted.has(id)) this.drop(id);
+    const keeps = (id: string): boolean => id === this.bench || wanted.has(id) || (id === FLOOR && set.floor.shown);
+    for (const id of [...this.shown]) if (!keeps(id)) this.drop(id);
+    if (set.floor.shown) this.put(FLOOR, newFloorMaterial());
     const missing = new Map<string, string>();
     await Promise.all(
       [...wanted].map(async (id) => {

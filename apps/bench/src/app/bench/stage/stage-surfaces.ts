@@ -50,11 +50,6 @@ export class StageSurfaces {
     return this.surfaces.has(id);
   }
 
-  /** Whether a program of it is known. */
-  knows(id: string): boolean {
-    return this.programs.has(id);
-  }
-
   wornAs(id: string): { readonly material: Material; readonly surface?: Surface } | undefined {
     const material = this.materials.get(id);
     return material && { material, surface: this.surfaces.get(id) };

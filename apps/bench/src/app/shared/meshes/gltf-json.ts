@@ -1,4 +1,5 @@
 import { ImportRefused } from '@brelvin/core';
+import { checkGltfShape } from './gltf-shape';
 
 /** The parts of a glTF file's JSON that are looked at before anything is read (glTF 2.0, section 5). */
 export interface GltfJson {
@@ -33,10 +34,17 @@ export function isGlb(bytes: Uint8Array): boolean {
   return bytes.length >= 12 && new DataView(bytes.buffer, bytes.byteOffset).getUint32(0, true) === GLB_MAGIC;
 }
 
-/** The JSON of a GLB or glTF file (glTF 2.0, section 4.4). @throws ImportRefused */
-export function gltfJson(bytes: Uint8Array): GltfJson {
+export interface GltfFile {
+  readonly json: GltfJson;
+  /** The buffer that a GLB brings along. */
+  readonly binary?: Uint8Array<ArrayBuffer>;
+}
+
+/** A GLB or glTF file taken apart, its JSON looked over (glTF 2.0, section 4.4). @throws ImportRefused */
+export function gltfFile(bytes: Uint8Array): GltfFile {
   let text: Uint8Array = bytes;
   let inside: number | undefined;
+  let binary: Uint8Array<ArrayBuffer> | undefined;
   if (isGlb(bytes)) {
     const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
     const version = view.getUint32(4, true);
@@ -54,6 +62,7 @@ export function gltfJson(bytes: Uint8Array): GltfJson {
     inside = rest + 8 <= bytes.length ? view.getUint32(rest, true) : 0;
     if (rest + 8 + inside > bytes.length && inside > 0)
       throw new ImportRefused('It ends too early: it was cut off. Copy or export it again.');
+    if (inside > 0) binary = new Uint8Array(bytes.subarray(rest + 8, rest + 8 + inside));
   }
   let json: unknown;
   try {
@@ -64,11 +73,13 @@ export function gltfJson(bytes: Uint8Array): GltfJson {
   if (typeof json !== 'object' || json === null || !('asset' in json))
     throw new ImportRefused('It is no glTF file: its JSON has no “asset”.');
   const gltf = json as GltfJson;
-  if (!gltf.asset?.version?.startsWith('2'))
-    throw new ImportRefused(`It is glTF ${gltf.asset?.version ?? 'of no version'}; glTF 2.0 is read.`);
+  const { version } = gltf.asset ?? {};
+  if (typeof version !== 'string' || !version.startsWith('2'))
+    throw new ImportRefused(`It is glTF ${typeof version === 'string' ? version : 'of no version'}; glTF 2.0 is read.`);
+  checkGltfShape(json as Record<string, unknown>);
   checkReach(gltf, inside);
   checkTree(gltf);
-  return gltf;
+  return { json: gltf, binary };
 }
 
 const COMPONENT_BYTES: Readonly<Record<number, number>> = { 5120: 1, 5121: 1, 5122: 2, 5123: 2, 5125: 4, 5126: 4 };

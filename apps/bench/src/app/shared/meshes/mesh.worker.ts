@@ -1,5 +1,7 @@
 import {
+  ambiguousFile,
   assembleMesh,
+  findNamedFile,
   ImportRefused,
   PLAIN_IMPORT,
   readMeshFile,
@@ -15,7 +17,7 @@ import {
 } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
 import { sha256Of } from '../files/sha256';
-import { fileAt, readGltf, type MeshFile } from './read-gltf';
+import { readGltf, type MeshFile } from './read-gltf';
 
 /** A file's mesh as the workspace keeps it, with all that came along. */
 export interface ReadMesh {
@@ -73,21 +75,27 @@ function objScene(main: MeshFile, files: readonly MeshFile[], onShare: (share: n
   const said = [...words];
   const images: ImportedImage[] = [];
   const materials: ImportedMaterial[] = [];
+  const named = (path: string): MeshFile | undefined => {
+    const found = findNamedFile(path, main.name, files);
+    const ambiguous = found && ambiguousFile(path, found);
+    if (ambiguous && !said.includes(ambiguous)) said.push(ambiguous);
+    return found?.file;
+  };
   for (const library of libraries) {
-    const file = fileAt(library, files);
+    const file = named(library);
     if (!file) {
       said.push(`“${library}” is missing, which holds its materials; choose it together with the .obj file to have them.`);
       continue;
     }
-    for (const { material, files: named } of readMtl(new TextDecoder().decode(file.bytes))) {
+    for (const { material, files: mentioned } of readMtl(new TextDecoder().decode(file.bytes))) {
       const maps: Record<string, ImportedMaterial['maps']['baseColour']> = {};
-      for (const [map, path] of Object.entries(named)) {
+      for (const [map, path] of Object.entries(mentioned)) {
         if (path === undefined || map === 'opacity') continue;
         if (map === 'bump') {
           said.push(`The bump map “${path}” of “${material.name}” was left out; lay it on as a height in the maps tab.`);
           continue;
         }
-        const found = fileAt(path, files);
+        const found = named(path);
         if (!found) {
           said.push(`The image “${path}” of “${material.name}” is missing; choose it together with the .obj file to have it.`);
           continue;

@@ -1,8 +1,8 @@
 import { Document, WebIO } from '@gltf-transform/core';
 import { KHRMaterialsTransmission, KHRMaterialsVolume, KHRTextureTransform } from '@gltf-transform/extensions';
 import { ImportRefused, type ImportedScene } from '@brelvin/core';
-import { gltfJson, type GltfJson } from './gltf-json';
-import { fileAt, readGltf } from './read-gltf';
+import { gltfFile, type GltfJson } from './gltf-json';
+import { readGltf } from './read-gltf';
 
 const TRIANGLE = new Float32Array([0, 0, 0, 1, 0, 0, 0, 1, 0]);
 
@@ -160,18 +160,34 @@ describe('A glTF file', () => {
     await expectAsync(readGltf(main, [main])).toBeRejectedWithError(ImportRefused, /is missing, which holds its triangles/);
   });
 
-  it('finds files by their path before their name, and asks no one outside', async () => {
-    const files = [
-      { name: 'a/wood.png', bytes: new Uint8Array(1) },
-      { name: 'b/wood.png', bytes: new Uint8Array(2) },
-    ];
-    expect(fileAt('b/wood.png', files)?.bytes.length).toBe(2);
-    expect(fileAt('textures/WOOD.png', files)?.bytes.length).toBe(1);
-    const main = { name: 'x.gltf', bytes: jsonFile({ buffers: [{ byteLength: 4, uri: 'https://elsewhere.example/wood.png' }] }) };
-    await expectAsync(readGltf(main, [...files, { name: 'wood.png', bytes: new Uint8Array(4) }])).toBeRejectedWithError(
-      ImportRefused,
-      /missing/,
-    );
+  it('comes with its files also as a GLB, by names that hold a bare %', async () => {
+    const { json, resources } = await io().writeJSON(triangle());
+    const [uri = ''] = Object.keys(resources);
+    const [buffer] = json.buffers ?? [];
+    Object.assign(buffer ?? {}, { uri: '100%25 wool 50%.bin' });
+    const text = new TextEncoder().encode(JSON.stringify(json).padEnd(4096));
+    const glb = new Uint8Array(20 + text.length);
+    const head = new DataView(glb.buffer);
+    [0x46546c67, 2, glb.length, text.length, 0x4e4f534a].forEach((word, index) => head.setUint32(index * 4, word, true));
+    glb.set(text, 20);
+    const main = { name: 'kit/sail.glb', bytes: glb };
+    const bin = { name: 'kit/100% wool 50%.bin', bytes: new Uint8Array(resources[uri] ?? []) };
+    expect((await readGltf(main, [main, bin])).pieces[0]?.positions.length).toBe(9);
+    const short = { ...bin, bytes: bin.bytes.slice(0, 8) };
+    await expectAsync(readGltf(main, [main, short])).toBeRejectedWithError(ImportRefused, /should have 36 bytes, but 8/);
+  });
+
+  it('takes no file whose name only ends like the one it names, says which of several it took, and asks no one outside', async () => {
+    const { json, resources } = await io().writeJSON(triangle());
+    const [uri = ''] = Object.keys(resources);
+    const main = { name: 'sail.gltf', bytes: jsonFile({ ...json, images: [{ uri: 'wood.png' }] }) };
+    const bin = { name: uri, bytes: new Uint8Array(resources[uri] ?? []) };
+    const dark = { name: 'dark_wood.png', bytes: new Uint8Array(1) };
+    expect((await readGltf(main, [main, bin, dark])).words.join()).toContain('“wood.png” is missing');
+    const [a, b] = ['a/wood.png', 'b/wood.png'].map((name) => ({ name, bytes: new Uint8Array(1) }));
+    expect((await readGltf(main, [main, bin, a!, b!])).words.join()).toContain('may be “a/wood.png” or “b/wood.png”');
+    const outside = { name: 'x.gltf', bytes: jsonFile({ buffers: [{ byteLength: 4, uri: 'https://elsewhere.example/wood.png' }] }) };
+    await expectAsync(readGltf(outside, [{ name: 'wood.png', bytes: new Uint8Array(4) }])).toBeRejectedWithError(ImportRefused, /missing/);
   });
 
   const broken: Readonly<Record<string, readonly [GltfJson | object, RegExp]>> = {
@@ -194,6 +210,14 @@ describe('A glTF file', () => {
     'two parents': [{ nodes: [{ children: [2] }, { children: [2] }, {}] }, /two parents/],
     'its own ancestor': [{ nodes: [{ children: [1] }, { children: [2] }, { children: [0] }] }, /own ancestor/],
     'a child that is not there': [{ nodes: [{ children: [7] }] }, /not there/],
+    'a list that is none': [{ nodes: {} }, /nodes must be a list, but is {}/],
+    'a text for a number': [{ buffers: [{ byteLength: '4' }] }, /buffers\[0\]\.byteLength must be a whole number/],
+    'a mesh without primitives': [{ meshes: [{}] }, /no meshes\[0\]\.primitives/],
+    'primitives that are no list': [{ meshes: [{ primitives: 3 }] }, /meshes\[0\]\.primitives must be a list, but is 3/],
+    'an attribute that is no place': [{ meshes: [{ primitives: [{ attributes: { POSITION: 'p' } }] }] }, /POSITION must be a whole number/],
+    'an attribute that is not there': [{ meshes: [{ primitives: [{ attributes: { POSITION: 2 } }] }] }, /one of its 0 accessors/],
+    'a texture that is nothing': [{ materials: [{ normalTexture: null }] }, /normalTexture must be an object, but is nothing/],
+    'a version that is a number': [{ asset: { version: 2 } }, /of no version/],
   };
   for (const [what, [json, words]] of Object.entries(broken))
     it(`is refused: ${what}`, async () => {
@@ -202,8 +226,8 @@ describe('A glTF file', () => {
 
   it('is refused when it is cut anywhere, or is something else', async () => {
     const whole = new Uint8Array(await io().writeBinary(triangle()));
-    for (const length of [12, 18, 100, whole.length - 10]) expect(() => gltfJson(whole.slice(0, length))).toThrowError(ImportRefused);
-    expect(() => gltfJson(new TextEncoder().encode('not json'))).toThrowError(ImportRefused, /damaged or cut off/);
-    expect(() => gltfJson(new TextEncoder().encode('{"a":1}'))).toThrowError(ImportRefused, /no glTF file/);
+    for (const length of [12, 18, 100, whole.length - 10]) expect(() => gltfFile(whole.slice(0, length))).toThrowError(ImportRefused);
+    expect(() => gltfFile(new TextEncoder().encode('not json'))).toThrowError(ImportRefused, /damaged or cut off/);
+    expect(() => gltfFile(new TextEncoder().encode('{"a":1}'))).toThrowError(ImportRefused, /no glTF file/);
   });
 });

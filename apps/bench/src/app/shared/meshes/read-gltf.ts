@@ -1,4 +1,4 @@
-import { WebIO, type Accessor, type Document, type Node, type Primitive } from '@gltf-transform/core';
+import { GLB_BUFFER, WebIO, type Accessor, type Document, type Node, type Primitive } from '@gltf-transform/core';
 import {
   EXTMeshGPUInstancing,
   KHRLightsPunctual,
@@ -17,8 +17,8 @@ import {
   KHRTextureTransform,
   EXTTextureWebP,
 } from '@gltf-transform/extensions';
-import { ImportRefused, type ImportedImage, type ImportedPiece, type ImportedScene } from '@brelvin/core';
-import { gltfJson, isGlb, type GltfJson } from './gltf-json';
+import { ambiguousFile, findNamedFile, ImportRefused, type ImportedImage, type ImportedPiece, type ImportedScene } from '@brelvin/core';
+import { gltfFile, type GltfFile, type GltfJson } from './gltf-json';
 import { GltfMaterials } from './gltf-materials';
 
 /** A file that was chosen, with its folders. */
@@ -54,25 +54,25 @@ const COMPRESSIONS: Readonly<Record<string, string>> = {
 const IMAGE_TYPES = new Set(['image/png', 'image/jpeg', 'image/webp']);
 
 /**
- * Reads a GLB, or a glTF with its files.
+ * Reads a GLB or glTF, with the files that it names.
  *
  * @param main the file to read
  * @param beside all that was chosen with it
  * @throws ImportRefused
  */
 export async function readGltf(main: MeshFile, beside: readonly MeshFile[]): Promise<ImportedScene> {
-  const json = gltfJson(main.bytes);
-  refuseForeign(json);
+  const file = gltfFile(main.bytes);
+  refuseForeign(file.json);
   const words: string[] = [];
   let document: Document;
   const io = new WebIO().registerExtensions(EXTENSIONS);
   try {
-    document = isGlb(main.bytes)
-      ? await io.readBinary(main.bytes)
-      : await io.readJSON({ json: json as never, resources: resourcesOf(json, beside, words) });
+    document = await io.readJSON({ json: file.json as never, resources: resourcesOf(file, main, beside, words) });
   } catch (error) {
     if (error instanceof ImportRefused) throw error;
-    throw new ImportRefused(`It can not be read: ${error instanceof Error ? error.message : String(error)}`);
+    // What the library or the language says of it is of no use to who made the file.
+    console.error(error);
+    throw new ImportRefused('Its JSON says something that glTF 2.0 does not allow. Check it with a glTF validator, or export it again.');
   }
   return sceneOf(document, main.name, words);
 }
@@ -85,29 +85,46 @@ function refuseForeign({ extensionsRequired = [] }: GltfJson): void {
 }
 
 /** The files that a glTF names, by the addresses it names them by. @throws ImportRefused for a buffer that is missing */
-function resourcesOf(json: GltfJson, beside: readonly MeshFile[], words: string[]): Record<string, Uint8Array<ArrayBuffer>> {
-  const found: Record<string, Uint8Array<ArrayBuffer>> = {};
-  const take = (uri: string | undefined, isBuffer: boolean): void => {
-    if (uri === undefined || uri.startsWith('data:')) return;
-    const path = decodeURIComponent(uri);
-    const file = /^[a-z][a-z\d+.-]*:/i.test(uri) ? undefined : fileAt(path, beside);
-    if (file) found[uri] = file.bytes;
-    else if (isBuffer) throw new ImportRefused(`“${path}” is missing, which holds its triangles. Choose it together with the .gltf file.`);
+function resourcesOf(
+  { json, binary }: GltfFile,
+  main: MeshFile,
+  beside: readonly MeshFile[],
+  words: string[],
+): Record<string, Uint8Array<ArrayBuffer>> {
+  const found: Record<string, Uint8Array<ArrayBuffer>> = binary ? { [GLB_BUFFER]: binary } : {};
+  const take = (uri: string | undefined, bytes: number | undefined): void => {
+    if (uri === undefined || uri.startsWith('data:') || found[uri]) return;
+    const path = decoded(uri);
+    const file = /^[a-z][a-z\d+.-]*:/i.test(uri) ? undefined : findNamedFile(path, main.name, beside);
+    if (file) {
+      const said = ambiguousFile(path, file);
+      if (said) words.push(said);
+      if (bytes !== undefined && file.file.bytes.length < bytes)
+        throw new ImportRefused(
+          `“${file.file.name}” should have ${bytes} bytes, but ${file.file.bytes.length} are there. Export it again.`,
+        );
+      found[uri] = file.file.bytes;
+    } else if (bytes !== undefined)
+      throw new ImportRefused(`“${path}” is missing, which holds its triangles. Choose it together with “${main.name}”.`);
     else {
-      words.push(`The image “${path}” is missing; choose it together with the .gltf file to have it.`);
+      words.push(`The image “${path}” is missing; choose it together with “${main.name}” to have it.`);
       found[uri] = new Uint8Array(0);
     }
   };
-  for (const { uri } of json.buffers ?? []) take(uri, true);
-  for (const { uri } of json.images ?? []) take(uri, false);
+  for (const { uri, byteLength } of json.buffers ?? []) take(uri, byteLength);
+  for (const { uri } of json.images ?? []) take(uri, undefined);
   return found;
 }
 
-/** A file by its path; folders do not matter where the name alone tells. */
-export function fileAt(path: string, files: readonly MeshFile[]): MeshFile | undefined {
-  const plain = (name: string): string => name.replace(/\\/g, '/').replace(/^\.\//, '').toLowerCase();
-  const last = (name: string): string => plain(name).split('/').at(-1) ?? '';
-  return files.find(({ name }) => plain(name).endsWith(plain(path))) ?? files.find(({ name }) => last(name) === last(path));
+/** An address as a path (RFC 3986, section 2.1); some programs write a % that begins no code. */
+function decoded(uri: string): string {
+  return uri.replace(/(%[0-9a-f]{2})+/gi, (codes) => {
+    try {
+      return decodeURIComponent(codes);
+    } catch {
+      return codes;
+    }
+  });
 }
 
 function sceneOf(document: Document, file: string, words: string[]): ImportedScene {
