@@ -36,7 +36,7 @@ function deviceThatTakes(
   return {
     sizes,
     pace: async () => {
-      const pace = await gauge(device, renderer, {} as Picture, WHOLE);
+      const pace = await gauge(device, renderer, () => ({}) as Picture, WHOLE);
       expect(targets).withContext('targets left').toBe(0);
       return pace;
     },

@@ -21,15 +21,19 @@ export interface Pace {
 
 export const BEARABLE: Pace = { milliseconds: 0, scale: 1 };
 
-/** Draws a picture small and out of sight, and tells from it how long a whole one takes. */
-export async function gauge(device: Device, renderer: FrameRenderer, picture: Picture, whole: PictureSize): Promise<Pace> {
+/**
+ * Draws a picture small and out of sight, and tells from it how long a whole one takes.
+ *
+ * @param pictureNow the picture at each drawing: what stood there may be gone by the next
+ */
+export async function gauge(device: Device, renderer: FrameRenderer, pictureNow: () => Picture, whole: PictureSize): Promise<Pace> {
   const time = async (size: PictureSize): Promise<number> => {
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     try {
       // What others have asked of the device is not this program's doing.
       await device.finished();
       const started = performance.now();
-      renderer.draw(picture, { size, samples: 1, target, targetSize: size, cssSize: size });
+      renderer.draw(pictureNow(), { size, samples: 1, target, targetSize: size, cssSize: size });
       await device.finished();
       return performance.now() - started;
     } finally {

@@ -1,4 +1,5 @@
 import { compileMaterial, newMaterial, newRig, newSet, type CompiledMaterial, type Material, type MaterialImage } from '@brelvin/core';
+import { WebGl2Device } from '@brelvin/devices';
 import { firstValueFrom, filter } from 'rxjs';
 import { NO_LOADERS } from './stage-loaders';
 import { StageEngine } from './stage-engine';
@@ -61,6 +62,21 @@ describe('StageEngine', () => {
     await engine.show('m', compiled({ ...rim, name: 'other' }));
     await state(({ sharp, compiledPrograms }) => sharp && compiledPrograms > before);
     expect(engine.state.value.compiledPrograms).toBe(before + 1);
+  });
+
+  it('asks nothing of the device that is gone when another set comes while a program is tried', async () => {
+    await engine.start();
+    const { finished } = WebGl2Device.prototype;
+    let swaps = 0;
+    spyOn(WebGl2Device.prototype, 'finished').and.callFake(function (this: WebGl2Device) {
+      if (swaps < 8) engine.setSet(newSet(`set ${++swaps}`, swaps % 2 === 0 ? 'sphere' : 'cube'));
+      return finished.call(this);
+    });
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp, hasSurface }) => sharp && hasSurface);
+    expect(swaps).toBe(8);
+    const gl = canvas.getContext('webgl2')!;
+    expect(gl.getError()).toBe(gl.NO_ERROR);
   });
 
   it('keeps the picture and says so when the driver refuses a program', async () => {

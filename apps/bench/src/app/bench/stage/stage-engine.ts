@@ -298,7 +298,7 @@ export class StageEngine {
   private gauge(surface: Surface): Promise<Pace> | undefined {
     const { renderer, device, scene, rig, size } = this;
     if (!renderer || !device || !scene || !rig || size.width <= 2) return undefined;
-    return gauge(device, renderer, this.picture(scene, rig, surface), size);
+    return gauge(device, renderer, () => this.picture(this.scene ?? scene, this.rig ?? rig, surface), size);
   }
 
   /** The pace of the program on the Bench. */

@@ -76,7 +76,7 @@ export function gltfFile(bytes: Uint8Array): GltfFile {
   const { version } = gltf.asset ?? {};
   if (typeof version !== 'string' || !version.startsWith('2'))
     throw new ImportRefused(`It is glTF ${typeof version === 'string' ? version : 'of no version'}; glTF 2.0 is read.`);
-  checkGltfShape(json as Record<string, unknown>);
+  checkGltfShape(json);
   checkReach(gltf, inside);
   checkTree(gltf);
   return { json: gltf, binary };
