@@ -96,6 +96,31 @@ describe('Code on a device', () => {
     expect(compiled!.variants.inspect?.fragment.text).toContain('loopSteps >= 4096');
   });
 
+  it('gives each run of a program that is seen through all its steps', async () => {
+    const loop = 'float t = 0.0; for (float i = 0.0; i < 3000.0; i += 1.0) { t += 1.0; if (i > 2990.0 * glow) break; }';
+    const text = `/** Glow. */ uniform float glow; // = 1.0 in 0..1\nvec4 paint(Surface s) { ${loop} return vec4(vec3(0.5), t / 3100.0); }`;
+    const material = newCodeMaterial('m', {}, { text });
+    const { compiled } = compileMaterial(material);
+    expect(compiled?.opacity).toBe('blend');
+    expect(compiled?.glsl.fragment.text).toContain('loopSteps');
+    // What is laid over black shows its alpha: 0.5 × (2992 or less) / 3100.
+    const first = text.replace('2990.0 * glow', '2990.0');
+    expect(centre(await drawn({ text: first }))[0]).toBeCloseTo((0.5 * 2992) / 3100, 2);
+  });
+
+  it('counts rows of a whole program from below, as the standard does', async () => {
+    const rows = await drawn({
+      text: 'out vec4 pixel; void main() { pixel = vec4(gl_FragCoord.y, dFdy(gl_FragCoord.y), fwidth(gl_FragCoord.y), 1.0); }',
+    });
+    // Rows of a picture begin at the top, and the middle of a pixel is a half.
+    for (const row of [30, 48, 60]) {
+      const at = (row * SIDE + SIDE / 2) * 4;
+      expect([...rows.slice(at, at + 3)].map((each) => Math.round(each * 100) / 100)).toEqual([SIDE - row - 0.5, 1, 1]);
+    }
+    const functions = await drawn({ text: 'vec4 paint(Surface s) { return vec4(gl_FragCoord.y, dFdy(gl_FragCoord.y), 0.0, 1.0); }' });
+    expect(centre(functions)).toEqual([SIDE / 2 + 0.5, 1, 0]);
+  });
+
   it('moves vertices by shape, and hands values on', async () => {
     const plain = await drawn({ text: 'vec4 paint(Surface s) { return vec4(1.0); }' });
     const covered = (pixels: Float32Array): number => pixels.filter((value, index) => index % 4 === 0 && value > 0.9).length;

@@ -95,6 +95,17 @@ describe('The server keeps', () => {
       expect(exact.total).toBe(1);
     });
 
+    it('are found by a tag, also by a part of it', async () => {
+      const id = await server.fresh('Untold');
+      await server.append(id, 0, step('tagged', ['tags'], ['driftwood', 'quay']));
+      for (const search of ['driftwood', 'DRIFT', 'quay']) {
+        const found = (await server.send('GET', `/documents?kind=material&search=${search}`)).json<{ documents: { id: string }[] }>();
+        expect(found.documents.map((each) => each.id))
+          .withContext(search)
+          .toContain(id);
+      }
+    });
+
     it('can be deleted, say so, and come back', async () => {
       const id = await server.fresh('Mist');
       expect((await server.send('DELETE', `/documents/${id}`)).statusCode).toBe(204);

@@ -1,4 +1,4 @@
-import { and, arrayContains, asc, desc, ilike, isNotNull, isNull, sql, type AnyColumn, type SQL } from 'drizzle-orm';
+import { and, arrayContains, asc, desc, ilike, isNotNull, isNull, or, sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
 import type { ShelfQuery, TagCount } from './records';
@@ -10,9 +10,13 @@ type ShelfTable = PgTable & Readonly<Record<'name' | 'tags' | 'createdAt' | 'upd
 export function onShelf(table: ShelfTable, { search, tag, deleted = false }: ShelfQuery): (SQL | undefined)[] {
   return [
     deleted ? isNotNull(table.deletedAt) : isNull(table.deletedAt),
-    search ? ilike(table.name, `%${search.replace(/[\\%_]/g, '\\$&')}%`) : undefined,
+    search ? nameOrTag(table, `%${search.replace(/[\\%_]/g, '\\$&')}%`) : undefined,
     tag ? arrayContains(table.tags, [tag]) : undefined,
   ];
+}
+
+function nameOrTag(table: ShelfTable, pattern: string): SQL | undefined {
+  return or(ilike(table.name, pattern), sql`exists (select from unnest(${table.tags}) as tag where tag ilike ${pattern})`);
 }
 
 /** The ways to sort a shelf; the key makes them whole. */

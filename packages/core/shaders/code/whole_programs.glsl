@@ -39,3 +39,9 @@ vec3 lightOfSun() {
 vec3 lightFromAround() {
   return ambientColour.rgb;
 }
+
+// GLSL ES 3.00 specification, section 7.2: rows are counted from the lower edge of the picture.
+vec4 fragCoordUpwards() {
+  vec2 at = pixelHere();
+  return vec4(at.x, 1.0 / targetSize.w - at.y, gl_FragCoord.zw);
+}

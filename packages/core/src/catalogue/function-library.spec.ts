@@ -57,6 +57,24 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
     expect(found.kinds().has(functionKindId('stale'))).toBeTrue();
   });
 
+  it('go on working while they are renamed in their own text, as kinds and by import', () => {
+    const typed = texts({
+      glow: 'float helper(float x) { return x; }\nfloat glo(float x) { return helper(x); }',
+      user: 'import glow;\nfloat user(float x) { return glow(x); }',
+    });
+    const found = new FunctionLibrary(typed, library());
+    const { called, diagnostics } = found.read('glow');
+    expect(called).toBe('glo');
+    expect(diagnostics.map(({ severity, message }) => [severity, message.slice(0, 46)])).toEqual([
+      ['warning', 'It is called "glo" here and "glow" in the Libr'],
+    ]);
+    expect(found.read('user').imported).toBeDefined();
+    const workspace = libraryWith(typed, library());
+    const material = materialOf({ a: functionKindId('glow'), b: functionKindId('user') }, { 'b.x': 'a', 'dock.colour': 'b' });
+    expect(compileMaterial(material, workspace).problems).toEqual([]);
+    expect(found.read('user').called).toBe('user');
+  });
+
   it('are read again only when they, or what they import, changed', () => {
     const one = { base: 'float base(float x) { return x; }', top: 'import base;\nfloat top(float x) { return base(x); }' };
     const first = new FunctionLibrary(texts(one), library()).read('top');
@@ -66,7 +84,6 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
   });
 
   const wrong: readonly (readonly [string, string, RegExp])[] = [
-    ['missing', 'float other(float x) { return x; }', /function called "missing"/],
     ['broken', 'float broken(float x) { return y; }', /"broken" can not be used: line 1 of it says: Nothing here is called "y"/],
     ['nothing', '', /function called "nothing"/],
   ];

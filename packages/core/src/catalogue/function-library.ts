@@ -28,6 +28,8 @@ export const NO_FUNCTIONS: FunctionTexts = new Map();
 /** A function that was read. */
 export interface ReadFunction {
   readonly name: string;
+  /** Its name in its own text: another one while somebody renames it there. */
+  readonly called?: string;
   readonly diagnostics: readonly Diagnostic[];
   readonly documentation?: Documentation;
   /** Absent while it has an error. */
@@ -161,22 +163,29 @@ export function functionOptions(name: string, importer: Importer): ElaborationOp
 function readFunction(name: string, text: string, module: Module, importer: Importer): ReadFunction {
   const read = elaborate(functionPath(name), text, module, functionOptions(name, importer));
   const own = read.own.flatMap((signature) => read.module.functions.get(signature) ?? []);
-  const visible = own.filter((each) => each.name === name || each.name === `${name}_${name}`);
+  const plainName = (each: IrFunction): string => (each.name.endsWith(`_${name}`) ? each.name.slice(0, -name.length - 1) : each.name);
+  // Where none has its name it is being renamed: what is written last is meant, so that those who use it go on.
+  const called = own.some((each) => plainName(each) === name) ? name : own.map(plainName).at(-1);
+  const visible = own.filter((each) => plainName(each) === called);
   const diagnostics = [...read.diagnostics];
   const [first] = visible;
+  if (called !== undefined && called !== name) {
+    const message = `It is called "${called}" here and "${name}" in the Library. Once typing rests it is "${called}" there too, unless another function has that name.`;
+    diagnostics.push({ severity: 'warning', message, path: functionPath(name), range: { from: 0, to: 0 }, line: 1, column: 1 });
+  }
   if (!first && !diagnostics.some(({ severity }) => severity === 'error')) {
     const message = `Nothing in this code is a function called "${name}", which is its name in the Library.`;
     diagnostics.push({ severity: 'error', message, path: functionPath(name), range: { from: 0, to: 0 }, line: 1, column: 1 });
   }
   const documentation = visible.flatMap((each) => read.documentation.get(each.signature) ?? [])[0];
-  if (!first || diagnostics.some(({ severity }) => severity === 'error')) return { name, diagnostics, documentation };
+  if (!first || diagnostics.some(({ severity }) => severity === 'error')) return { name, called, diagnostics, documentation };
   const safe = guarded(own, read.module.functions);
-  const called = (each: IrFunction): IrFunction => safe.find(({ signature }) => signature === each.signature) ?? each;
+  const safely = (each: IrFunction): IrFunction => safe.find(({ signature }) => signature === each.signature) ?? each;
   const brought = [...read.module.functions.values()].filter((each) => !module.functions.has(each.signature));
-  const functions = brought.map(called);
-  const imported: ImportedFunction = { visible: visible.map(called), structs: structsOf(visible, name), functions };
+  const functions = brought.map(safely);
+  const imported: ImportedFunction = { visible: visible.map(safely), structs: structsOf(visible, name), functions };
   const ports = portsOf(first, documentation);
-  if ('unfit' in ports) return { name, diagnostics, documentation, imported, noNode: ports.unfit };
+  if ('unfit' in ports) return { name, called, diagnostics, documentation, imported, noNode: ports.unfit };
   const told = (tag: string): string | undefined => documentation?.tags.find((each) => each.name === tag)?.text;
   const overloads = imported.visible.filter((each) => each.parameters.length === first.parameters.length);
   const kind: NodeKind = {
@@ -191,7 +200,7 @@ function readFunction(name: string, text: string, module: Module, importer: Impo
     overloads,
     functions,
   };
-  return { name, diagnostics, documentation, imported, kind };
+  return { name, called, diagnostics, documentation, imported, kind };
 }
 
 /** Structs that signatures speak of, by their name in the text. */
@@ -225,4 +234,10 @@ export function libraryWith(texts: FunctionTexts, base: Library): WorkspaceLibra
 /** The functions that can be imported with a library. */
 export function importerOf(library: Library): Importer {
   return 'workspace' in library ? (library as WorkspaceLibrary).workspace : new FunctionLibrary(NO_FUNCTIONS, library);
+}
+
+/** What a function of the Library is called in its own text; nothing where there is none. */
+export function nameInText(library: Library, name: string): string | undefined {
+  const importer = importerOf(library);
+  return importer instanceof FunctionLibrary && importer.texts.has(name) ? importer.read(name).called : undefined;
 }

@@ -3,7 +3,7 @@ import { newRig } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 import { materialOf, shortGraph } from '../testing/graphs';
 import { functionKindId, FunctionLibrary, type FunctionTexts } from './function-library';
-import { functionsNeededBy, functionsUsedBy, newFunction, renameFunction } from './function-uses';
+import { functionsNeededBy, functionsUsedBy, newFunction, renameFunction, takeNameOver } from './function-uses';
 import { library } from './library';
 
 describe('Who uses what', () => {
@@ -12,7 +12,7 @@ describe('Who uses what', () => {
       'm',
       {},
       {
-        text: '// import not;\nimport soft;\nimport dusk;\nvec4 paint(Surface s) { return vec4(1.0); }',
+        text: '// import not;\n/*\nimport neither;\n*/\nimport soft;\nimport dusk;\nvec4 paint(Surface s) { return vec4(1.0); }',
         vertices: 'import sway;\nvoid main() { }',
       },
     );
@@ -62,6 +62,12 @@ describe('Renaming a function of the Library', () => {
     expect(text).toBe('#define MORE shine\nfloat shine(float x) { return x; }\nfloat twice(float x) { return MORE(x); }');
     const errors = new FunctionLibrary(new Map([['shine', { text }]]), library()).read('shine').diagnostics;
     expect(errors.filter(({ severity }) => severity === 'error')).toEqual([]);
+  });
+
+  it('takes over the name that its text already has', () => {
+    const typed = { ...first, text: first.text.replaceAll('glow(', 'shine(') };
+    const renamed = applyChanges(typed, takeNameOver(typed, 'shine').changes);
+    expect([renamed.name, renamed.text, renamed.formerNames]).toEqual(['shine', typed.text, ['glow']]);
   });
 
   it('and back again leaves the other name as the former one', () => {

@@ -33,13 +33,18 @@ export function functionsNeededBy(document: BrelvinDocument, texts: FunctionText
 }
 
 /** Gives a function another name, also in its own text; what asks for it by the old one goes on working. */
-export function renameFunction({ name, text, formerNames }: LibraryFunction, wanted: string): Edit {
-  const former = [name, ...formerNames.filter((each) => each !== name && each !== wanted)].slice(0, 64);
+export function renameFunction(document: LibraryFunction, wanted: string): Edit {
+  const { label, changes } = takeNameOver(document, wanted);
+  return { label, changes: [...changes, { path: ['text'], value: renamedIn(document.text, document.name, wanted) }] };
+}
+
+/** Has the Library call a function as its own text does already. */
+export function takeNameOver({ name, formerNames }: LibraryFunction, called: string): Edit {
+  const former = [name, ...formerNames.filter((each) => each !== name && each !== called)].slice(0, 64);
   return {
-    label: `Call it ${wanted}`,
+    label: `Call it ${called}`,
     changes: [
-      { path: ['name'], value: wanted },
-      { path: ['text'], value: renamedIn(text, name, wanted) },
+      { path: ['name'], value: called },
       { path: ['formerNames'], value: former },
     ],
   };

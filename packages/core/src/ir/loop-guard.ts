@@ -55,6 +55,11 @@ export function countsSteps(functions: readonly IrFunction[]): boolean {
   return functions.some((each) => each.body.some(reads));
 }
 
+/** Begins its count anew: each run of a material's code has all its steps, also the second one at a pixel. */
+export function withAllSteps(declared: IrFunction): IrFunction {
+  return { ...declared, body: [{ op: 'assign', target: COUNTER, value: constant(INT, [0]) }, ...declared.body] };
+}
+
 class LoopGuard {
   private readonly made = new Map<string, IrFunction>();
   /** Steps of loops without a counter that a call takes. */

@@ -74,7 +74,10 @@ const HELP: Readonly<Record<string, readonly [section: string, help: string]>> =
   texelFetch: ['8.8', 'One texel by its column and row, unfiltered.'],
   textureSize: ['8.8', 'Width and height of an image in texels, at a size.'],
   dFdx: ['8.9', 'The difference to the neighbouring pixel on the right. 0 at the vertices.'],
-  dFdy: ['8.9', 'The difference to the neighbouring pixel below. 0 at the vertices.'],
+  dFdy: [
+    '8.9',
+    'The difference to the neighbouring pixel below; in a whole program, as the standard has it, to the one above. 0 at the vertices.',
+  ],
   fwidth: ['8.9', 'abs(dFdx(x)) + abs(dFdy(x)): how much it changes over a pixel.'],
 };
 

@@ -9,6 +9,7 @@ import { tokenize } from './lexer';
 import { parse } from './parser';
 import { SourceText } from './source';
 import type { DeclarationSyntax, ImportSyntax } from './syntax';
+import { withoutComments } from './without-comments';
 
 export interface ElaboratedSource {
   readonly module: Module;
@@ -74,5 +75,5 @@ function readSyntax(source: SourceText, diagnostics: DiagnosticList): Declaratio
 
 /** Names after `import` in a text, whether or not the rest of it is right. */
 export function importsOf(text: string): string[] {
-  return [...new Set([...text.matchAll(/^[ \t]*import\s+([A-Za-z_]\w*)\s*;/gm)].map(([, name]) => name ?? ''))];
+  return [...new Set([...withoutComments(text).matchAll(/^[ \t]*import\s+([A-Za-z_]\w*)\s*;/gm)].map(([, name]) => name ?? ''))];
 }

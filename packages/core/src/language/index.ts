@@ -17,3 +17,4 @@ export type { ImportedFunction, Importer, ImportProblem } from './imports';
 export { SymbolIndex, type CodeSymbol, type SymbolUse } from './symbols';
 export { renamedIn, tokensOf } from './tokens-of';
 export { SourceText } from './source';
+export { withoutComments } from './without-comments';

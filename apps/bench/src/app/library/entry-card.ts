@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, effect, inject, input, output, sign
 import { RouterLink } from '@angular/router';
 import { AssetApi } from '../shared/api/asset-api';
 import { DocumentApi } from '../shared/api/document-api';
+import { TypedOnce } from '../shared/controls/typed-once';
 import { Icon } from '../shared/icons/icon';
 import type { ShelfEntry } from './shelves';
 import { ThumbnailMaker } from './thumbnail-maker';
@@ -10,7 +11,7 @@ import { ThumbnailMaker } from './thumbnail-maker';
 /** One entry of a shelf: its picture, its name, its tags, and what can be done with it. */
 @Component({
   selector: 'brelvin-entry-card',
-  imports: [DatePipe, Icon, RouterLink],
+  imports: [DatePipe, Icon, RouterLink, TypedOnce],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'library-card',
@@ -49,17 +50,17 @@ export class EntryCard {
     });
   }
 
-  protected rename(field: HTMLInputElement): void {
-    const name = field.value.trim();
+  protected rename(typed: string): void {
+    const name = typed.trim();
     this.naming.set(false);
     if (name && name !== this.entry().name) this.renamed.emit(name);
   }
 
-  protected retag(field: HTMLInputElement): void {
+  protected retag(typed: string): void {
     this.tagging.set(false);
     const tags = [
       ...new Set(
-        field.value
+        typed
           .split(',')
           .map((tag) => tag.trim().slice(0, 40))
           .filter(Boolean),

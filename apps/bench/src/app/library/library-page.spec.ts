@@ -180,6 +180,28 @@ describe('LibraryPage', () => {
     ]);
   });
 
+  it('opens fields with focus, sends what was typed once, and nothing after Escape', async () => {
+    const page = await open();
+    page.querySelector<HTMLButtonElement>('.library-name')!.click();
+    await settle();
+    const name = document.activeElement as HTMLInputElement;
+    expect(name.getAttribute('aria-label')).toBe('New name of Lamp chimney');
+    expect([name.selectionStart, name.selectionEnd]).toEqual([0, 'Lamp chimney'.length]);
+    name.value = 'Lamp glass';
+    // Enter takes the field away, which also takes the focus from it.
+    name.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    name.blur();
+    await settle();
+    page.querySelector<HTMLButtonElement>('.library-tagline')!.click();
+    await settle();
+    const tags = document.activeElement as HTMLInputElement;
+    expect(tags.getAttribute('aria-label')).toBe('Tags of Lamp chimney');
+    tags.value = 'wax';
+    tags.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
+    await settle();
+    expect(appended).toEqual([['a', [{ path: ['name'], value: 'Lamp glass' }]]]);
+  });
+
   it('goes from shelf to shelf, by tag, in another order, and to what was deleted', async () => {
     const page = await open();
     await press(page, 'Sets');

@@ -4,11 +4,12 @@ import type { ProgramImage } from '../lower';
 import type { Material, MaterialCode, MaterialSource } from '../../document/material';
 import { emitGlsl } from '../../emit/glsl/emit-glsl';
 import { constant } from '../../ir/build';
-import type { Expression, Global, IrFunction, Module } from '../../ir/ir';
-import { countsSteps, LOOP_STEPS, RAN_OUT } from '../../ir/loop-guard';
-import { replaceGlobals } from '../../ir/map-body';
+import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';
+import { countsSteps, LOOP_STEPS, RAN_OUT, withAllSteps } from '../../ir/loop-guard';
+import { mapBody, replaceGlobals } from '../../ir/map-body';
 import { linkProgram, type Program } from '../../ir/program';
 import { BOOL, componentCount, FLOAT, INT, typeName, UINT, VEC4, type Type } from '../../ir/types';
+import { mapOperands } from '../../ir/walk';
 import { withoutPixelsIn } from '../../ir/without-pixels';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
@@ -20,7 +21,7 @@ import { SlotAllocator, type Slot } from '../slots';
 import { MOST_IMAGES } from '../stages';
 import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
-import { codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
+import { CODE_PATH, codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
 
 /** What must also move its vertices where the material has a shape, or has holes. */
 const SHAPED = ['caster', 'distance', 'edges', 'wires'] as const;
@@ -37,8 +38,7 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
   const linker = new CodeLinker(program, parameters, material, library);
   const problems = linker.problems();
   if (problems.length > 0) return { ...said, problems };
-  // A function for it is meant to be used; the fourth number of a colour may be anything.
-  const opacity = material.opacity ?? (program.has.opacity ? 'blend' : undefined);
+  const opacity = material.opacity ?? (program.has.seenThrough ? 'blend' : undefined);
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
   const plain = link('plain');
   const glsl = emitGlsl(plain);
@@ -152,7 +152,14 @@ class CodeLinker {
       const [statement] = declared?.body ?? [];
       if (statement?.op === 'return' && statement.value) replaced.set(irName, statement.value);
     });
-    return functions.map((each) => ({ ...each, body: [...replaceGlobals(each.body, replaced)] }));
+    if (this.program.form === 'whole') replaced.set('gl_FragCoord', { op: 'call', callee: 'fragCoordUpwards()', args: [], type: VEC4 });
+    return functions.map((each) => ({ ...each, body: [...replaceGlobals(this.asWritten(each), replaced)] }));
+  }
+
+  /** In the text of a whole program y goes up, as the standard says (GLSL ES 3.00, sections 7.2 and 8.9); ours goes down. */
+  private asWritten({ body, origin }: IrFunction): readonly Statement[] {
+    const { form } = this.program;
+    return form === 'whole' && origin.path === CODE_PATH ? mapBody(body, slopesUpwards) : body;
   }
 
   /** The module with all that stand-ins may name: attributes are declared only where vertices are placed. */
@@ -172,13 +179,20 @@ class CodeLinker {
     const { program } = this;
     const output: Global[] = program.output === undefined ? [] : [{ name: OUTPUT, type: VEC4, storage: 'private' }];
     const base = this.withOwn(module, this.pixelFunctions, [...this.carried('in'), ...output]);
-    const painted = glue(pixelGlue(program), base, ['paintSurface()', 'paintEmission()', 'paintOpacity()', 'paintOutline()']);
+    const painters = ['paintSurface()', 'paintEmission()', 'paintOpacity()', 'paintOutline()'];
+    const painted = glue(pixelGlue(program), base, painters);
     const functions = new Map(painted.functions);
+    if (countsSteps(this.pixelFunctions)) {
+      functions.set(RAN_OUT.signature, RAN_OUT);
+      for (const each of painters) {
+        const painter = functions.get(each);
+        if (painter) functions.set(each, withAllSteps(painter));
+      }
+    }
     const paintSurface = functions.get('paintSurface()');
     if (!paintSurface) throw new ReferenceError('the glue of a code material must paint');
     const added = addedTerms(paintSurface, functions, base);
     functions.set(added.signature, added);
-    if (countsSteps(this.pixelFunctions)) functions.set(RAN_OUT.signature, RAN_OUT);
     return { ...base, functions };
   }
 
@@ -222,6 +236,11 @@ class CodeLinker {
 
 /** What a whole program's `main` writes, out of the way of the library's programs. */
 const OUTPUT = 'codeOutput';
+
+function slopesUpwards(expression: Expression): Expression {
+  const inside = mapOperands(expression, slopesUpwards);
+  return inside.op === 'builtin' && inside.name === 'dFdy' ? { op: 'unary', operator: '-', value: inside, type: inside.type } : inside;
+}
 
 function carriedName(name: string): string {
   return `carried_${name}`;

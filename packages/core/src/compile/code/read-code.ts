@@ -10,12 +10,14 @@ import {
   DiagnosticList,
   elaborate,
   SourceText,
+  withoutComments,
   type Diagnostic,
   type ElaboratedSource,
   type ElaborationOptions,
   type SymbolIndex,
 } from '../../language';
 import { hashText } from '../hash';
+import { givesOpaque, writesOpaque } from './alpha';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
 
@@ -47,7 +49,14 @@ export interface CodeProgram {
   /** Of a whole program: what its `main` writes. */
   readonly output?: string;
   /** Which of the functions that a material may have there are; what `paint` gives. */
-  readonly has: { readonly shape: boolean; readonly opacity: boolean; readonly outline: boolean; readonly paints: 'Lit' | 'vec3' | 'vec4' };
+  readonly has: {
+    readonly shape: boolean;
+    readonly opacity: boolean;
+    readonly outline: boolean;
+    readonly paints: 'Lit' | 'vec3' | 'vec4';
+    /** Whether its alpha may be below 1. */
+    readonly seenThrough: boolean;
+  };
 }
 
 export interface CodeReading {
@@ -66,7 +75,7 @@ const WHOLE = /\bvoid\s+main\s*\(/;
 
 /** Whether a text is a whole program, in the manner of the standard, instead of functions. */
 export function isWhole({ text, vertices }: MaterialCode): boolean {
-  return WHOLE.test(text) || vertices !== undefined;
+  return WHOLE.test(withoutComments(text)) || vertices !== undefined;
 }
 
 /** Tells texts apart: what was said of one is not said of another. */
@@ -198,6 +207,7 @@ class CodeReader {
         opacity: Boolean(opacity),
         outline: Boolean(outline),
         paints: paints === 'vec4' || paints === 'vec3' ? paints : 'Lit',
+        seenThrough: Boolean(opacity) || (paints === 'vec4' && !givesOpaque(paint, module.functions)),
       },
     };
   }
@@ -238,7 +248,13 @@ class CodeReader {
       vertices: vertices && this.stage(vertices, standIns[1] ?? new Map()),
       carried: carried.filter(({ name }) => taken.some((each) => each.name === name)),
       output: output.name,
-      has: { shape: false, opacity: false, outline: false, paints: 'vec4' },
+      has: {
+        shape: false,
+        opacity: false,
+        outline: false,
+        paints: 'vec4',
+        seenThrough: !writesOpaque(output.name, ownOf(pixels), pixels.module.functions),
+      },
     };
   }
 

@@ -5,7 +5,9 @@ import {
   libraryText,
   LONGEST_NAME,
   LONGEST_SOURCE,
+  nameInText,
   setMaterialCode,
+  takeNameOver,
   VERTICES_PATH,
   type Diagnostic,
   type GraphAsCode,
@@ -32,6 +34,8 @@ export type Sheet =
 
 /** Milliseconds without a key after which what is written goes into the document. */
 const PAUSE_MS = 140;
+/** Milliseconds without a key after which a function is called in the Library as in its text. */
+const NAME_PAUSE_MS = 1500;
 /** Milliseconds after which what is written is another step to undo. */
 const STEP_MS = 1000;
 
@@ -66,6 +70,9 @@ export class CodeWork {
   /** Why the graph can not be written as code. */
   readonly noCode = signal('');
   private timer?: ReturnType<typeof setTimeout>;
+  private nameTimer?: ReturnType<typeof setTimeout>;
+  /** The function whose name may have changed in its text. */
+  private renaming?: string;
   private waiting?: { readonly sheet: Sheet; readonly text: string };
   /** What is being written, until it is in a document. */
   private readonly draft = signal<{ readonly key: string; readonly text: string } | undefined>(undefined);
@@ -183,6 +190,7 @@ export class CodeWork {
 
   show(sheet: Sheet, range?: Range): void {
     this.flush();
+    this.takeNameOver();
     const key = sheetKey(sheet);
     if ((sheet.kind === 'function' || sheet.kind === 'library') && !this.opened().some((each) => sheetKey(each) === key))
       this.opened.update((all) => [...all, sheet]);
@@ -193,6 +201,7 @@ export class CodeWork {
 
   close(sheet: Sheet): void {
     this.flush();
+    this.takeNameOver();
     this.opened.update((all) => all.filter((each) => sheetKey(each) !== sheetKey(sheet)));
   }
 
@@ -254,12 +263,27 @@ export class CodeWork {
         { label: `Write ${sheet.name}`, changes: [{ path: ['text'], value: text }] },
         `${this.gesture} ${sheet.id}`,
       );
+      this.renaming = sheet.id;
+      clearTimeout(this.nameTimer);
+      this.nameTimer = setTimeout(() => this.takeNameOver(), NAME_PAUSE_MS);
       return;
     }
     const material = this.material();
     if (!material?.code) return;
     const code: MaterialCode = sheet.kind === 'vertices' ? { ...material.code, vertices: text } : { ...material.code, text };
     this.graph.do(setMaterialCode(material, code), this.gesture);
+  }
+
+  /** The function that was written is called in the Library as in its text, where that name is free. */
+  private takeNameOver(): void {
+    clearTimeout(this.nameTimer);
+    const { renaming: id } = this;
+    this.renaming = undefined;
+    const document = id === undefined ? undefined : this.functionOf(id);
+    if (id === undefined || !document) return;
+    const called = nameInText(this.shelf.library(), document.name);
+    if (called === undefined || called === document.name || (this.shelf.idOf(called) ?? id) !== id) return;
+    this.workbench.edit(id, takeNameOver(document, called), `${this.gesture} ${id}`);
   }
 
   private material(): Material | undefined {
