@@ -68,3 +68,7 @@ Lit multiplyValues(float a, Lit b) {
 Lit mixValues(Lit a, Lit b, float amount) {
   return addValues(multiplyValues(a, vec3(1.0 - amount)), multiplyValues(b, vec3(amount)));
 }
+
+Lit chosenOf(float condition, Lit a, Lit b) {
+  return condition > 0.5 ? b : a;
+}

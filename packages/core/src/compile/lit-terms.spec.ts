@@ -4,6 +4,7 @@ import type { StructType } from '../ir/types';
 import { materialOf } from '../testing/graphs';
 import { compileMaterial } from './compile-material';
 import { LitTerms } from './lit-terms';
+import { resolveGraph } from './resolve';
 
 const lit = library().module.structs.get('Lit') as StructType;
 
@@ -55,6 +56,29 @@ describe('Terms of a light', () => {
     const program = (kind: string): string => compileMaterial(materialOf({ n: kind }, { 'dock.colour': 'n' })).compiled!.glsl.fragment.text;
     expect(program('lambert')).toContain('return lit.ambient + lit.diffuse;');
     expect(program('colour')).toContain('return lit.emission;');
+  });
+
+  it('stay apart through nodes that only pass on what they were given', () => {
+    for (const [kind, inlets] of [
+      ['choose', ['a', 'b']],
+      ['mix', ['a', 'b']],
+      ['add', ['a', 'b']],
+    ] as const) {
+      const [a, b] = inlets;
+      const graph = materialOf(
+        { one: 'lambert', other: 'rim', passed: kind },
+        { [`passed.${a}`]: 'one', [`passed.${b}`]: 'other', 'dock.colour': 'passed' },
+      );
+      const resolved = resolveGraph(graph, library());
+      expect(resolved.problems).withContext(kind).toEqual([]);
+      expect(resolved.nodes.get('passed')?.outlets['result'])
+        .withContext(kind)
+        .toBe('light');
+      const text = compileMaterial(graph).compiled!.glsl.fragment.text;
+      expect(/vec3 surfaceLight[^]*?return ([^;]*);/.exec(text)?.[1])
+        .withContext(kind)
+        .toBe('(lit.ambient + lit.diffuse) + lit.emission');
+    }
   });
 
   it('stay apart where they are weighed', () => {

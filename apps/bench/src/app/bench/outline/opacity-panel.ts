@@ -1,6 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
+import { switchMap } from 'rxjs';
 import { Choices, type Choice } from '../../shared/controls/choices';
+import { CodeWork } from '../code/code-work';
+import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
 
 const MODES: readonly Choice<OpacityMode>[] = [
@@ -22,10 +26,13 @@ const MODES: readonly Choice<OpacityMode>[] = [
   host: { class: 'panel-body outline-panel' },
   template: `
     <span class="field-label">Opacity is</span>
-    <brelvin-choices label="How opacity is used" [options]="modes" [value]="mode()" (chosen)="work.do(edit($event))" />
+    <brelvin-choices label="How opacity is used" [options]="modes" [value]="used() ?? mode()" (chosen)="work.do(edit($event))" />
     <p class="hint outline-hint">
-      @if (isUsed()) {
-        {{ help() }}
+      @if (used(); as mode) {
+        {{ helpOf(mode) }}
+      } @else if (work.material().code) {
+        Its alpha is always 1: the surface hides all that is behind it. Give <code>paint</code> a fourth component below 1, or write
+        <code>float opacity(Surface s)</code>.
       } @else {
         Nothing runs into <em>Opacity</em> at the dock yet: the surface hides all that is behind it.
       }
@@ -37,6 +44,16 @@ export class OpacityPanel {
   protected readonly modes = MODES;
   protected readonly edit = setOpacityMode;
   protected readonly mode = computed((): OpacityMode => this.work.material().opacity ?? 'blend');
-  protected readonly isUsed = computed(() => Object.hasOwn(this.work.material().surface.ribbons, inletKey(DOCK, 'opacity')));
-  protected readonly help = computed(() => MODES.find(({ value }) => value === this.mode())?.help ?? '');
+  private readonly compiler = inject(Compiler);
+  private readonly code = inject(CodeWork);
+  private readonly compiled = toSignal(toObservable(this.code.materialId).pipe(switchMap((id) => this.compiler.watch(id))));
+  /** What its program really does; nothing where it hides all that is behind it. */
+  protected readonly used = computed((): OpacityMode | undefined => {
+    if (this.work.material().code) return this.compiled()?.compiled?.opacity;
+    return Object.hasOwn(this.work.material().surface.ribbons, inletKey(DOCK, 'opacity')) ? this.mode() : undefined;
+  });
+
+  protected helpOf(mode: OpacityMode): string {
+    return MODES.find(({ value }) => value === mode)?.help ?? '';
+  }
 }
