@@ -29,7 +29,7 @@ const [good] = demos.map(({ id, document }) => {
   const needed = new Map([...functionsNeededBy(document, demoFunctions())].map((name) => [name, texts.get(name) ?? '']));
   if (needed.size === 0) return file(`${id}.brelvin`, document);
   const path = join(folder, `${id}.brelvin`);
-  writeFileSync(path, writeBrelvinFile(document, new Map(), needed));
+  writeFileSync(path, writeBrelvinFile({ document, functions: needed }));
   return path;
 });
 
@@ -108,7 +108,7 @@ describe('brelvin check', () => {
 
   it('reads what the Bench sends out with its images, and nothing that is too large', async () => {
     const packed = join(folder, 'packed.brelvin');
-    writeFileSync(packed, writeBrelvinFile(demos[0]!.document, new Map()));
+    writeFileSync(packed, writeBrelvinFile({ document: demos[0]!.document }));
     const endless = join(folder, 'endless.brelvin');
     writeFileSync(endless, '');
     truncateSync(endless, 2 * 1024 ** 3);

@@ -1,5 +1,5 @@
 export { silenceKey, type CheckInput, type Finding, type Mend, type SeenThrough } from './checks/check';
-export { CHECKS, runChecks, type Checked } from './checks/run-checks';
+export { CHECKS, runChecks, type Checked, type CheckFault } from './checks/run-checks';
 export { codeKind, FIRST_CODE, LONGEST_CODE, type CodeKind } from './catalogue/code-kind';
 export * from './catalogue/kind';
 export { library, type Library } from './catalogue/library';
@@ -27,6 +27,7 @@ export { DEMO_DOCUMENTS } from './demo/demo-documents';
 export { demoFunctions, demoLibrary } from './demo/demo-library';
 export * from './device/device';
 export { differenceOf } from './document/difference';
+export * from './document/belongings';
 export * from './document/documents';
 export * from './document/graph';
 export * from './document/group';

@@ -1,15 +1,33 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { droppedFiles } from './shared/files/dropped-files';
+import { FileDrops } from './shared/files/file-drops';
+import { NoticeList } from './shared/notices/notice-list';
 import { Rooms } from './shared/rooms/rooms';
 
 @Component({
   selector: 'brelvin-app',
-  imports: [RouterOutlet],
+  imports: [NoticeList, RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<router-outlet />',
+  host: { '(document:dragover)': 'over($event)', '(document:drop)': 'drop($event)' },
+  template: '<router-outlet /><brelvin-notice-list />',
 })
 export class App {
+  private readonly drops = inject(FileDrops);
+
   constructor() {
     inject(Rooms).restore();
+  }
+
+  /** Files are never opened in the place of the page, wherever they are dropped. */
+  protected over(event: DragEvent): void {
+    if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
+  }
+
+  /** What nothing on the page has asked for. */
+  protected drop(event: DragEvent): void {
+    if (event.defaultPrevented || !event.dataTransfer?.types.includes('Files')) return;
+    event.preventDefault();
+    void droppedFiles(event.dataTransfer).then((files) => this.drops.take(files));
   }
 }

@@ -138,6 +138,10 @@ export class FileMessage {
   @IsOptional()
   @IsIn(['inside', 'links'], { message: 'must be inside or links' })
   images: 'inside' | 'links' = 'inside';
+
+  @IsOptional()
+  @IsIn(['stage'], { message: 'must be stage' })
+  with?: 'stage';
 }
 
 export class FunctionParams {

@@ -8,6 +8,7 @@ import {
   AssetRefused,
   DocumentGone,
   DocumentMissing,
+  FileTooLarge,
   FunctionNameTaken,
   IdTaken,
   StaleSave,
@@ -37,6 +38,7 @@ function answerTo(error: FastifyError): Answer {
   if (error instanceof BadMessage) return { status: 400, error: 'bad-message', message, details: { fields: error.fields } };
   if (error instanceof InvalidDocument) return { status: 422, error: 'invalid-document', message, details: { problems: error.problems } };
   if (error instanceof UnfitStep) return { status: 422, error: 'unfit-step', message, details: { problems: error.problems } };
+  if (error instanceof FileTooLarge) return { status: 413, error: 'too-large', message };
   if (error instanceof AssetMissing) return { status: 404, error: 'missing', message };
   if (error instanceof AssetRefused) return { status: 422, error: 'refused-file', message };
   if (error instanceof FunctionNameTaken) return { status: 422, error: 'name-taken', message };

@@ -1,5 +1,18 @@
 import { createHash } from 'node:crypto';
-import { buildMesh, MESH_TYPE, newMaterial, readBrelvinFile, writeMeshFile, type Material } from '@brelvin/core';
+import {
+  buildMesh,
+  MESH_TYPE,
+  newMaterial,
+  newMesh,
+  newRig,
+  newSet,
+  readBrelvinFile,
+  writeMeshFile,
+  writeRadiance,
+  type Material,
+  type PartRule,
+  type StageSet,
+} from '@brelvin/core';
 import type { LightMyRequestResponse } from 'fastify';
 import { demoEnvironments, demoImages } from '../demo-images';
 import { TestServer } from '../testing/test-server';
@@ -19,8 +32,8 @@ describe('Images in the workspace', () => {
     server.send('PUT', `/assets/${sha256}/chunks/${number}`, content, { 'content-type': 'application/octet-stream' });
   const label = demoImages()[0]!.file;
 
-  async function keep(file: Buffer, address = sha(file)): Promise<LightMyRequestResponse> {
-    await announce(address, file.length);
+  async function keep(file: Buffer, type = 'image/png', address = sha(file)): Promise<LightMyRequestResponse> {
+    await announce(address, file.length, type);
     await chunk(address, 0, file);
     return server.send('POST', `/assets/${address}/finish`);
   }
@@ -74,7 +87,7 @@ describe('Images in the workspace', () => {
   });
 
   it('are refused when they are not what they claim', async () => {
-    const wrong = await keep(label, 'ab'.repeat(32));
+    const wrong = await keep(label, 'image/png', 'ab'.repeat(32));
     expect([wrong.statusCode, wrong.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('damaged on its way')]);
     const script = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>');
     expect((await keep(script)).json<{ message: string }>().message).toMatch(/holds svg|can be read/);
@@ -157,8 +170,40 @@ describe('Images in the workspace', () => {
     const material: Material = { ...newMaterial('Crate'), images: { p: image } };
     await server.send('POST', '/documents', { id: 'crate', document: material });
     const read = readBrelvinFile((await server.send('GET', '/documents/crate/file')).rawPayload);
-    expect(Buffer.from(read.images.get(sha(label))!.bytes).equals(label)).toBeTrue();
+    expect(Buffer.from(read.assets.get(sha(label))!.bytes).equals(label)).toBeTrue();
     expect(read.document as object).toEqual(material);
     expect(JSON.parse((await server.send('GET', '/documents/crate/file?images=links')).body)).toEqual(material);
+  });
+
+  it('go out with all that is seen with a material, and what is gone is left out', async () => {
+    const mesh = Buffer.from(writeMeshFile(buildMesh({ shape: 'cube', numbers: {}, smooth: false })));
+    const sky = Buffer.from(writeRadiance({ width: 2, height: 1, data: new Float32Array([1, 1, 1, 4, 4, 4]) }));
+    await keep(label);
+    await keep(mesh, MESH_TYPE);
+    await keep(sky, 'image/vnd.radiance');
+    const bounds = { low: [0, 0, 0], high: [1, 1, 1] };
+    const source = { asset: sha(mesh), file: 'kite.glb', parts: ['side'], triangles: 12, made: [], gap: 1, mirrored: false, bounds };
+    const rule = (material: string, order: number): PartRule => ({ order, pattern: 'side', material, values: {} });
+    const set: StageSet = {
+      ...newSet('Quay'),
+      meshes: { kite: newMesh('imported', {}, { source }) },
+      partRules: { a: rule('worn', 0), b: rule('never-there', 1) },
+    };
+    const environment = { name: 'Sky', assets: [sha(sky)], turn: 0, intensity: 1, lights: true, shows: true, blur: 0 };
+    const rig = { ...newRig('Dusk'), environment };
+    await server.send('POST', '/documents', { id: 'quay', document: set });
+    await server.send('POST', '/documents', { id: 'dusk', document: rig });
+    await server.send('POST', '/documents', { id: 'worn', document: newMaterial('Worn', { set: 'elsewhere' }) });
+    await server.send('POST', '/documents', { id: 'whole', document: newMaterial('Whole', { set: 'quay', rig: 'dusk' }) });
+    const file = async (path: string): Promise<ReturnType<typeof readBrelvinFile>> =>
+      readBrelvinFile(new Uint8Array((await server.send('GET', `/documents/${path}`)).rawPayload));
+    const whole = await file('whole/file?with=stage');
+    expect([...whole.beside.keys()].sort()).toEqual(['dusk', 'quay', 'worn']);
+    expect([...whole.assets.keys()].sort()).toEqual([sha(mesh), sha(sky)].sort());
+    expect(Buffer.from(whole.assets.get(sha(mesh))!.bytes).equals(mesh)).toBeTrue();
+    expect((await file('whole/file')).beside.size).toBe(0);
+    // Sets and rigs go out too, with what they show themselves.
+    expect([...(await file('dusk/file')).assets.keys()]).toEqual([sha(sky)]);
+    expect([...(await file('quay/file?with=stage')).beside.keys()]).toEqual(['worn']);
   });
 });

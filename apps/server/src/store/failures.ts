@@ -52,6 +52,14 @@ export class AssetMissing extends Error {
 /** The file can not be taken; the message says why. */
 export class AssetRefused extends Error {}
 
+/** What is to go out as one file is more than a Brelvin file may hold. */
+export class FileTooLarge extends Error {
+  constructor(bytes: number, most: number) {
+    const mebibytes = (count: number): number => Math.ceil(count / 1024 / 1024);
+    super(`It would have more than ${mebibytes(bytes)} MiB; a Brelvin file has at most ${mebibytes(most)}. Send it out without its stage.`);
+  }
+}
+
 export class VersionNameTaken extends Error {
   constructor(name: string) {
     super(`There is already a version called “${name}”. Choose another name.`);

@@ -12,7 +12,7 @@ import type { MeshSource, StageSet } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { countingIds, edited, materialOf } from '../testing/graphs';
-import { silenceKey, type CheckInput, type Finding } from './check';
+import { silenceKey, type Check, type CheckInput, type Finding } from './check';
 import { CHECKS, runChecks } from './run-checks';
 
 type Around = Pick<CheckInput, 'rig' | 'seenThrough' | 'images'>;
@@ -379,5 +379,21 @@ describe('Checks', () => {
     expect(finding?.title).toContain('because the map of “Metallic” is 1 everywhere');
     expect(found('no-effect', edited(glass, finding!.mend!.edit), undefined, undefined, white)).toEqual([]);
     expect(found('no-effect', glass)).toEqual([]);
+  });
+});
+
+describe('A check that throws', () => {
+  it('is told of, and the others are made', () => {
+    const broken: Check = {
+      ...CHECKS[0]!,
+      id: 'broken',
+      find: () => {
+        throw new TypeError('nothing there');
+      },
+    };
+    const material = materialOf({ colour: 'colour', lone: 'colour' }, { 'dock.colour': 'colour' });
+    const { findings, faults } = runChecks(inputOf(material, newSet('s')), [broken, ...CHECKS]);
+    expect(faults.map(({ check, message }) => [check, message])).toEqual([['broken', 'nothing there']]);
+    expect(findings.map(({ check }) => check)).toContain('unused-node');
   });
 });

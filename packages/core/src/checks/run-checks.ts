@@ -56,10 +56,28 @@ export const CHECKS: readonly Check[] = [
 export interface Checked {
   readonly findings: readonly Finding[];
   readonly silenced: number;
+  /** Checks that could not be made: a defect of ours. */
+  readonly faults: readonly CheckFault[];
 }
 
-export function runChecks(input: CheckInput): Checked {
-  const all = CHECKS.flatMap((check) => check.find(input).map((found): Finding => ({ ...found, check: check.id })));
+export interface CheckFault {
+  readonly check: string;
+  readonly message: string;
+  readonly stack?: string;
+}
+
+/** A check that throws is told of, and does not keep the others from being made. */
+export function runChecks(input: CheckInput, checks: readonly Check[] = CHECKS): Checked {
+  const faults: CheckFault[] = [];
+  const all = checks.flatMap((check) => {
+    try {
+      return check.find(input).map((found): Finding => ({ ...found, check: check.id }));
+    } catch (error) {
+      const { message, stack } = error instanceof Error ? error : { message: String(error), stack: undefined };
+      faults.push({ check: check.id, message, stack });
+      return [];
+    }
+  });
   const findings = all.filter((finding) => !input.material.silenced[silenceKey(finding)]);
-  return { findings, silenced: all.length - findings.length };
+  return { findings, silenced: all.length - findings.length, faults };
 }

@@ -1,7 +1,8 @@
 import { strToU8, zipSync } from 'fflate';
-import { InvalidDocument } from '../document/documents';
-import { newMaterial } from '../document/new-documents';
+import { InvalidDocument, type BrelvinDocument } from '../document/documents';
+import { newMaterial, newRig, newSet } from '../document/new-documents';
 import { BadBrelvinFile, readBrelvinFile, writeBrelvinFile } from './brelvin-file';
+import { MESH_TYPE } from './mesh-file';
 
 const material = newMaterial('Tallow seal');
 const json = JSON.stringify(material);
@@ -10,12 +11,27 @@ const sha = 'ab'.repeat(32);
 describe('Brelvin files', () => {
   it('keep a document with its images', () => {
     const bytes = Uint8Array.from([1, 2, 3, 250]);
-    const file = writeBrelvinFile(material, new Map([[sha, { bytes, type: 'image/webp' }]]));
+    const file = writeBrelvinFile({ document: material, assets: new Map([[sha, { bytes, type: 'image/webp' }]]) });
     const read = readBrelvinFile(file);
     expect(read.document as object).toEqual(material);
-    expect([...(read.images.get(sha)?.bytes ?? [])]).toEqual([1, 2, 3, 250]);
-    expect(read.images.get(sha)?.type).toBe('image/webp');
-    expect(writeBrelvinFile(material, new Map())).toEqual(writeBrelvinFile(material, new Map()));
+    expect([...(read.assets.get(sha)?.bytes ?? [])]).toEqual([1, 2, 3, 250]);
+    expect(read.assets.get(sha)?.type).toBe('image/webp');
+    expect(writeBrelvinFile({ document: material })).toEqual(writeBrelvinFile({ document: material }));
+  });
+
+  it('keep a document with all that is seen with it: set, rig, meshes, environments, functions', () => {
+    const beside = new Map<string, BrelvinDocument>([
+      ['set-1', newSet('Sill')],
+      ['rig-1', newRig('Dusk')],
+    ]);
+    const types = ['image/png', 'image/vnd.radiance', 'image/x-exr', MESH_TYPE];
+    const assets = new Map(types.map((type, index) => [`${index}`.repeat(64), { bytes: Uint8Array.from([index]), type }]));
+    const functions = new Map([['soft', 'float soft(float x) { return x; }']]);
+    const read = readBrelvinFile(writeBrelvinFile({ document: material, beside, assets, functions }));
+    expect([...read.beside.keys()].sort()).toEqual(['rig-1', 'set-1']);
+    expect(read.beside.get('set-1') as object).toEqual(newSet('Sill'));
+    expect([...read.assets.values()].map(({ type }) => type).sort()).toEqual([...types].sort());
+    expect([...read.functions]).toEqual([...functions]);
   });
 
   it('may be plain JSON', () => {

@@ -70,10 +70,16 @@ import { RigWork } from './lights/rig-work';
 import { LinkedImages } from './maps/linked-images';
 import { MapSetWork } from './maps/map-set-work';
 import { MapsView } from './maps/maps-view';
+import { SendOut, type SendOutWish } from './send-out';
+import { SendOutMenu } from './send-out-menu';
 import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
 import { panelTabs, type Panel } from './panel-tabs';
 import { ParametersPanel } from './parameters/parameters-panel';
+import { FileDrops } from '../shared/files/file-drops';
+import { FileTaker } from '../shared/files/file-taker';
+import { sortedFiles } from '../shared/files/sorted-files';
+import { Notices } from '../shared/notices/notices';
 import { MeshImport } from './parts/mesh-import';
 import { PartsView } from './parts/parts-view';
 import { LensLink } from './looking/lens-link';
@@ -96,6 +102,7 @@ import { workspaceTabs, type Workspace } from './workspace-tabs';
 @Component({
   selector: 'brelvin-bench-page',
   imports: [
+    SendOutMenu,
     AboutPanel,
     ChecksPanel,
     CodeView,
@@ -180,6 +187,12 @@ export class BenchPage {
   private readonly stageMaterials = inject(StageMaterials);
   protected readonly files = inject(StageFiles);
   private readonly meshImport = inject(MeshImport);
+  private readonly drops = inject(FileDrops);
+  private readonly fileTaker = inject(FileTaker);
+  private readonly notices = inject(Notices);
+  private readonly out = inject(SendOut);
+  private readonly environments = inject(EnvironmentWork);
+  private readonly maps = inject(MapSetWork);
   protected readonly tidier = inject(Tidier);
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
@@ -267,9 +280,8 @@ export class BenchPage {
       if (rig) untracked(() => this.rigWork.rig.set(rig));
     });
     inject(LensLink);
-    const maps = inject(MapSetWork);
-    effect(() => (maps.reading() ?? maps.proposal()) && this.tab.set('maps'));
-    maps.wired.pipe(takeUntilDestroyed()).subscribe(() => {
+    effect(() => (this.maps.reading() ?? this.maps.proposal()) && this.tab.set('maps'));
+    this.maps.wired.pipe(takeUntilDestroyed()).subscribe(() => {
       this.tab.set('graph');
       setTimeout(() => this.showAll());
     });
@@ -293,6 +305,7 @@ export class BenchPage {
     });
     this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
     this.destroyRef.onDestroy(() => this.workbench.closeAll());
+    this.destroyRef.onDestroy(this.drops.takeWith((files) => this.takeDropped(files)));
   }
 
   private watching<T extends BrelvinDocument>(id: Signal<string | undefined>): Signal<T | undefined> {
@@ -477,16 +490,32 @@ export class BenchPage {
     if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
   }
 
-  /** A mesh of a file stands in a set of its own; its first material comes onto the Bench. */
+  /** Each mesh stands in a set of its own; the first one's first material comes onto the Bench. */
   protected async importMesh(files: readonly File[]): Promise<void> {
     this.message.set(undefined);
     await this.attempt(async () => {
-      const imported = await this.meshImport.take(files, this.rigId());
+      const imported = await this.meshImport.takeAll(files, this.rigId(), (words) => void this.notices.say(words));
       if (!imported) return;
       if (imported.material === undefined) await this.chooseSet(imported.set);
       else await this.router.navigate(['/bench', imported.material]);
-      this.message.set(imported.words);
     });
+  }
+
+  /** Files that were dropped where nothing asks for them: each goes where files of its kind do. */
+  private takeDropped(files: readonly File[]): void {
+    const { documents, meshes, environments, images, others } = sortedFiles(files);
+    for (const file of documents) void this.fileTaker.take(file);
+    if (meshes.length > 0) void this.importMesh(files);
+    else if (others.length > 0) this.drops.refuse(others);
+    const [environment] = environments;
+    if (environment) {
+      this.rigTab.set('around');
+      void this.environments.take([environment]);
+    }
+    if (images.length === 0) return;
+    this.tab.set(this.material()?.code ? 'maps' : 'graph');
+    setTimeout(() => void this.surface()?.takeImages(images));
+    if (this.material()?.code) void this.maps.take(images);
   }
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
@@ -526,12 +555,12 @@ export class BenchPage {
     await this.attempt(() => this.workbench.restoreDeleted());
   }
 
-  protected async sendOut(): Promise<void> {
+  protected async sendOut(wish: SendOutWish = 'material'): Promise<void> {
     this.codeWork.flush();
     await this.workbench.flush();
-    const link = document.createElement('a');
-    link.href = this.api.fileUrl(this.id());
-    link.click();
+    const subject = { material: this.id(), stage: this.id(), set: this.setId(), rig: this.rigId() }[wish];
+    const name = { material: this.material(), stage: this.material(), set: this.set(), rig: this.rig() }[wish]?.name;
+    if (subject !== undefined && name !== undefined) await this.out.send({ id: subject, name }, wish === 'stage' || wish === 'set');
   }
 
   protected async backToLibrary(event: Event): Promise<void> {

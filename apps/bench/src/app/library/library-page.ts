@@ -5,12 +5,15 @@ import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunct
 import { debounceTime, Subject } from 'rxjs';
 import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
+import { FileDrops } from '../shared/files/file-drops';
+import { FileTaker } from '../shared/files/file-taker';
+import { sortedFiles } from '../shared/files/sorted-files';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 import { Icon } from '../shared/icons/icon';
+import { ImageShelf } from '../shared/images/image-shelf';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
-import { FileTaker } from './file-taker';
 import { FunctionOpener } from './function-opener';
 import { Recents } from './recents';
 import { Shelves, type Shelf, type ShelfEntry } from './shelves';
@@ -30,6 +33,9 @@ const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = 
   ['made', 'newest'],
 ];
 
+/** What is dropped in the Library, and stands on a Stage. */
+const ON_THE_BENCH = 'Meshes and environments stand on a Stage: open a material, and drop the file on its picture.';
+
 const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 104, rig: 104, function: 144 };
 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
@@ -48,6 +54,8 @@ export class LibraryPage {
   private readonly shelfWork = inject(Shelves);
   private readonly recents = inject(Recents);
   private readonly taker = inject(FileTaker);
+  private readonly drops = inject(FileDrops);
+  private readonly images = inject(ImageShelf);
   private readonly functions = inject(FunctionShelf);
   private readonly opener = inject(FunctionOpener);
   protected readonly list = inject(LibraryList);
@@ -68,6 +76,8 @@ export class LibraryPage {
     this.typed.pipe(debounceTime(200), takeUntilDestroyed()).subscribe((search) => this.list.ask({ search }));
     this.list.failures.pipe(takeUntilDestroyed()).subscribe((words) => this.message.set(words));
     inject(DestroyRef).onDestroy(() => this.thumbnails.rest());
+    this.taker.taken.pipe(takeUntilDestroyed()).subscribe(() => this.list.refresh());
+    inject(DestroyRef).onDestroy(this.drops.takeWith((files) => this.takeDropped(files)));
     this.list.ask({});
     void this.loadRecent();
   }
@@ -150,16 +160,37 @@ export class LibraryPage {
     await this.changing(() => this.shelfWork.setDeleted(entry, false).then(() => this.deleted.set(undefined)));
   }
 
-  /** Takes a Brelvin file in; what is wrong with it is said, and nothing else happens. */
-  protected async takeIn(field: HTMLInputElement): Promise<void> {
-    const file = field.files?.[0];
+  /** Takes Brelvin files in; what came of them is told wherever one is by then. */
+  protected takeIn(field: HTMLInputElement): void {
+    const files = [...(field.files ?? [])];
     field.value = '';
-    if (!file) return;
-    await this.work(async () => {
-      const document = await this.taker.take(file);
-      if (document.format !== 'brelvin-material') this.message.set(`“${document.name}” is in; choose it on the Bench.`);
-      this.list.refresh();
-    });
+    for (const file of files) void this.taker.take(file);
+  }
+
+  /** Brelvin files, and images for their shelf; what needs the Bench is refused in words. */
+  private takeDropped(files: readonly File[]): void {
+    const { documents, images, meshes, environments, others } = sortedFiles(files);
+    for (const file of documents) void this.taker.take(file);
+    if (images.length > 0) void this.keepImages(images);
+    if (meshes.length + environments.length > 0) this.message.set(ON_THE_BENCH);
+    if (others.length > 0 && meshes.length === 0) this.drops.refuse(others);
+  }
+
+  /** One that is refused does not keep the others out. */
+  private async keepImages(files: readonly File[]): Promise<void> {
+    const said: string[] = [];
+    let kept = 0;
+    for (const file of files) {
+      try {
+        if (/\.zip$/i.test(file.name)) said.push(`“${file.name}” holds maps for a material: drop it on a graph.`);
+        else if (await this.images.take(file)) kept++;
+      } catch (error) {
+        said.push(error instanceof Error ? error.message : String(error));
+      }
+    }
+    if (kept > 0) said.unshift(`${kept} ${kept === 1 ? 'image is' : 'images are'} on the shelf.`);
+    this.message.set(said.join(' '));
+    if (kept > 0) this.go('image');
   }
 
   /** Work after which the shelf is read anew. */

@@ -1,21 +1,26 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { silence, silenceKey, type Checked, type CompileResult, type Finding, type SeenThrough, type StageSet } from '@brelvin/core';
-import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap } from 'rxjs';
+import { silence, silenceKey, type Checked, type CheckFault, type CompileResult, type Finding, type SeenThrough, type StageSet } from '@brelvin/core';
+import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap, tap } from 'rxjs';
+import { Workbench } from '../../shared/documents/workbench';
 import { ImageShelf } from '../../shared/images/image-shelf';
+import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
 import { StageMaterials } from '../stage/stage-materials';
 
 const PAUSE_MS = 300;
-const NOTHING: Checked = { findings: [], silenced: 0 };
+const NOTHING: Checked = { findings: [], silenced: 0, faults: [] };
 
 /** Runs the checks behind the work, never during it. */
 @Injectable()
 export class CheckRunner {
   private readonly compiler = inject(Compiler);
   private readonly work = inject(GraphWork);
+  private readonly workbench = inject(Workbench);
+  private readonly faults = inject(FaultHandler);
+  private readonly told = new Set<string>();
   /** The material on the Bench, once it is open, and the set it stands in. */
   readonly subject = signal<{ readonly id: string; readonly set?: StageSet } | undefined>(undefined);
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
@@ -45,13 +50,25 @@ export class CheckRunner {
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
             from(this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images })).pipe(
-              catchError(() => EMPTY),
+              catchError((error: unknown) => {
+                if (this.workbench.document(subject.id)) this.faults.report('The checks could not be made', error);
+                return EMPTY;
+              }),
+              tap(({ faults }) => faults.forEach((fault) => this.tellOnce(fault))),
             )
           : EMPTY,
       ),
     ),
     { initialValue: NOTHING },
   );
+
+  /** A check that fails at every edit is told of once. */
+  private tellOnce({ check, message, stack }: CheckFault): void {
+    const key = `${check} ${message}`;
+    if (this.told.has(key)) return;
+    this.told.add(key);
+    this.faults.report(`The check “${check}” could not be made`, Object.assign(new Error(message), { stack }));
+  }
 
   /** Switches a check off for the place of a finding. */
   silence(finding: Finding): void {

@@ -32,6 +32,8 @@ import { EdgeStrip } from '../dock/edge-strip';
 import { ImagePlacer } from '../images/image-placer';
 import { MapSetWork } from '../maps/map-set-work';
 import { droppedFiles } from '../../shared/files/dropped-files';
+import { FileDrops } from '../../shared/files/file-drops';
+import { sortedFiles } from '../../shared/files/sorted-files';
 import { OutletWork } from '../looking/outlet-work';
 import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
@@ -90,6 +92,7 @@ export class GraphSurface implements AfterViewInit {
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
   private readonly images = inject(ImagePlacer);
+  private readonly drops = inject(FileDrops);
   private readonly maps = inject(MapSetWork);
   private readonly outlets = inject(OutletWork);
   private readonly destroyRef = inject(DestroyRef);
@@ -212,8 +215,17 @@ export class GraphSurface implements AfterViewInit {
 
   /** Image files become nodes at a place; dropped on an inlet, the first one runs into it. A set of maps is proposed first. */
   async takeFiles(files: readonly File[], at: Point, into?: InletAddress): Promise<void> {
-    if (!into && MapSetWork.fits(files)) await this.maps.take(files);
+    // A mesh, an environment or a Brelvin file is no image of this material.
+    const { images, meshes, environments, documents } = sortedFiles(files);
+    if (meshes.length + environments.length + documents.length > 0 && images.length === 0) this.drops.take(files);
+    else if (!into && MapSetWork.fits(files)) await this.maps.take(files);
     else await this.images.drop(files, at, into);
+  }
+
+  /** Images for the middle of what is seen. */
+  async takeImages(files: readonly File[]): Promise<void> {
+    const { clientWidth, clientHeight } = this.surface().nativeElement;
+    await this.takeFiles(files, this.view.toGraph({ x: clientWidth / 2, y: clientHeight / 2 }));
   }
 
   protected over(event: DragEvent): void {

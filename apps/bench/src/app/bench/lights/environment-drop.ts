@@ -1,5 +1,7 @@
 import { Directive, inject, output } from '@angular/core';
 import { droppedFiles } from '../../shared/files/dropped-files';
+import { FileDrops } from '../../shared/files/file-drops';
+import { sortedFiles } from '../../shared/files/sorted-files';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { EnvironmentWork } from './environment-work';
@@ -15,6 +17,7 @@ export class EnvironmentDrop {
   /** A mesh was dropped, with all that came with it. */
   readonly meshDropped = output<readonly File[]>();
   private readonly work = inject(EnvironmentWork);
+  private readonly drops = inject(FileDrops);
 
   protected over(event: DragEvent): void {
     if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
@@ -28,8 +31,12 @@ export class EnvironmentDrop {
 
   private take(files: readonly File[]): void {
     if (files.length === 0) return;
-    if (MeshShelf.fits(files)) {
+    if (MeshShelf.meshesAmong(files).length > 0) {
       this.meshDropped.emit(files);
+      return;
+    }
+    if (sortedFiles(files).documents.length > 0) {
+      this.drops.take(files);
       return;
     }
     if (!EnvironmentShelf.fits(files)) {

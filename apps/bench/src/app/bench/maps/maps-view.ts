@@ -3,6 +3,8 @@ import { buildMesh, imageMemory, imageUses, linearFromSrgb, removeUnusedImages, 
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices } from '../../shared/controls/choices';
 import { droppedFiles } from '../../shared/files/dropped-files';
+import { FileDrops } from '../../shared/files/file-drops';
+import { sortedFiles } from '../../shared/files/sorted-files';
 import { Icon } from '../../shared/icons/icon';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
@@ -37,6 +39,7 @@ export class MapsView {
   private readonly graph = inject(GraphWork);
   private readonly links = inject(LinkedImages);
   private readonly meshes = inject(MeshShelf);
+  private readonly drops = inject(FileDrops);
   protected readonly work = inject(MapSetWork);
   protected readonly channels = CHANNEL_CHOICES;
   protected readonly chosen = signal<string | undefined>(undefined);
@@ -121,7 +124,10 @@ export class MapsView {
   protected drop(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
-    void droppedFiles(event.dataTransfer).then((files) => this.work.take(files));
+    void droppedFiles(event.dataTransfer).then((files) => {
+      if (sortedFiles(files).images.length > 0) void this.work.take(files);
+      else this.drops.take(files);
+    });
   }
 
   protected removeUnused(): void {

@@ -32,11 +32,33 @@ export class MeshImport {
   private readonly meshes = inject(MeshShelf);
 
   /**
+   * Each mesh among files, one after the other; one that can not be taken does not keep the others out.
+   *
+   * @param told of each what came of it, or why it was not taken
+   * @returns the first that came
+   */
+  async takeAll(files: readonly File[], rig: string | undefined, told: (words: string) => void): Promise<ImportedMesh | undefined> {
+    let first: ImportedMesh | undefined;
+    for (const main of MeshShelf.meshesAmong(files)) {
+      try {
+        const imported = await this.take(main, files, rig);
+        first ??= imported;
+        if (imported) told(imported.words);
+      } catch (error) {
+        told(error instanceof Error ? error.message : String(error));
+      }
+    }
+    return first;
+  }
+
+  /**
+   * @param main the mesh
+   * @param files all that was chosen with it
    * @param rig in whose light the materials are to stand
    * @throws Error with words for the user; nothing when it was cancelled
    */
-  async take(files: readonly File[], rig: string | undefined): Promise<ImportedMesh | undefined> {
-    const mesh = await this.meshes.take(files);
+  async take(main: File, files: readonly File[], rig: string | undefined): Promise<ImportedMesh | undefined> {
+    const mesh = await this.meshes.take(main, files);
     if (!mesh) return undefined;
     const said: string[] = [...mesh.words];
     const taken = await this.takeImages(mesh.images, said);

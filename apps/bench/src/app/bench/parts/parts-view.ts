@@ -25,6 +25,8 @@ import { Workbench } from '../../shared/documents/workbench';
 import { NumberField } from '../../shared/controls/number-field';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { droppedFiles } from '../../shared/files/dropped-files';
+import { FileDrops } from '../../shared/files/file-drops';
+import { sortedFiles } from '../../shared/files/sorted-files';
 import { Icon } from '../../shared/icons/icon';
 import { StageMaterials } from '../stage/stage-materials';
 import { GraphWork } from '../graph/graph-work';
@@ -57,6 +59,7 @@ export class PartsView {
 
   private readonly graph = inject(GraphWork);
   private readonly images = inject(PartImages);
+  private readonly drops = inject(FileDrops);
   private readonly workbench = inject(Workbench);
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
   /** Names come with the documents. */
@@ -124,8 +127,13 @@ export class PartsView {
   /** A mesh stands in a set of its own; images alone dress the parts that they are named after. */
   private async takeFiles(files: readonly File[]): Promise<void> {
     const mesh = this.chosen()?.mesh ?? this.meshes()[0]?.id;
-    if (MeshShelf.fits(files) || mesh === undefined) {
+    const { meshes, images } = sortedFiles(files);
+    if (meshes.length > 0) {
       this.meshChosen.emit(files);
+      return;
+    }
+    if (images.length === 0 || mesh === undefined) {
+      this.drops.take(files);
       return;
     }
     try {

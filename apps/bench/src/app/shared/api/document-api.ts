@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import type { BrelvinDocument, DocumentKind, Transaction } from '@brelvin/core';
 import { listQuery, type ListOptions } from './list-query';
-import { request, type MissedStep } from './request';
+import { request, requestFile, type MissedStep } from './request';
 
 export type { ListOptions } from './list-query';
 export { ApiFailure, type MissedStep } from './request';
@@ -112,7 +112,8 @@ export class DocumentApi {
     return `/api/documents/${id}/thumbnail?step=${step}`;
   }
 
-  fileUrl(id: string): string {
-    return `/api/documents/${id}/file`;
+  /** A document as a Brelvin file, with its stage or alone. */
+  file(id: string, withStage: boolean, signal?: AbortSignal): Promise<Blob> {
+    return requestFile(`/documents/${id}/file${withStage ? '?with=stage' : ''}`, signal);
   }
 }

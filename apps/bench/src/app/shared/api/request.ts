@@ -23,16 +23,28 @@ export class ApiFailure extends Error {
 
 /** Asks the server. @throws ApiFailure; DOMException `AbortError` when the signal says so */
 export async function request<T>(method: string, path: string, body?: object, signal?: AbortSignal): Promise<T> {
+  return answerOf<T>(await ask(method, path, body, signal));
+}
+
+/** Asks the server for bytes. @throws ApiFailure; DOMException `AbortError` when the signal says so */
+export async function requestFile(path: string, signal?: AbortSignal): Promise<Blob> {
+  const response = await ask('GET', path, undefined, signal);
+  return response.ok ? response.blob() : answerOf(response);
+}
+
+async function ask(method: string, path: string, body: object | undefined, signal: AbortSignal | undefined): Promise<Response> {
   const init: RequestInit = { method, signal };
   if (body instanceof Blob) Object.assign(init, { body, headers: { 'content-type': body.type || 'application/octet-stream' } });
   else if (body) Object.assign(init, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
-  let response: Response;
   try {
-    response = await fetch(`/api${path}`, init);
+    return await fetch(`/api${path}`, init);
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new ApiFailure(0, 'unreachable', 'The server can not be reached.');
   }
+}
+
+async function answerOf<T>(response: Response): Promise<T> {
   const text = await response.text();
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : undefined;
   if (response.ok) return answer as T;

@@ -1,4 +1,4 @@
-import { newMaterial, type BrelvinDocument, type Material, type Transaction } from '@brelvin/core';
+import { newMaterial, type BrelvinDocument, type Material, type Transaction, type Change } from '@brelvin/core';
 import { ApiFailure } from '../api/document-api';
 import { DocumentSaver } from './document-saver';
 
@@ -38,7 +38,7 @@ const change = (id: string, value: string, gesture?: string): Transaction => ({
 
 describe('DocumentSaver', () => {
   let server: TestServer;
-  let rebased: { document: BrelvinDocument; lost: readonly Transaction[] }[];
+  let rebased: { document: BrelvinDocument; lost: readonly Transaction[]; changes?: readonly Change[] }[];
   let saver: DocumentSaver;
 
   beforeEach(() => {
@@ -47,7 +47,7 @@ describe('DocumentSaver', () => {
     rebased = [];
     saver = new DocumentSaver('m', 0, newMaterial('Start'), server, {
       saved: () => undefined,
-      rebased: (document, lost) => rebased.push({ document, lost }),
+      rebased: (document, lost, _, changes) => rebased.push({ document, lost, changes }),
     });
   });
 
@@ -192,6 +192,17 @@ describe('DocumentSaver', () => {
     expect([(rebased[0]?.document as Material).notes, rebased[0]?.document.name]).toEqual(['theirs', 'Mine']);
     await pass(1000);
     expect(server.sent[0]?.after).toBe(1);
+  });
+
+  it('says what changed where nothing of one’s own lies in between, so that numbers need no compiling', async () => {
+    const theirs = [{ path: ['notes'], value: 'theirs' }];
+    server.missed = [{ ...change('theirs', ''), changes: theirs, step: 1 }];
+    await saver.pull(1);
+    expect(rebased[0]?.changes).toEqual(theirs);
+    server.missed = [{ ...change('more', ''), changes: theirs, step: 2 }];
+    saver.add(change('mine', 'Mine'));
+    await saver.pull(2);
+    expect(rebased[1]?.changes).toBeUndefined();
   });
 
   it('passes over steps it has, and asks for none twice', async () => {

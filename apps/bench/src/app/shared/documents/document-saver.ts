@@ -1,4 +1,4 @@
-import { applyChanges, condense, UnfitChange, type BrelvinDocument, type Transaction } from '@brelvin/core';
+import { applyChanges, condense, UnfitChange, type BrelvinDocument, type Change, type Transaction } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { ApiFailure, type DocumentApi, type MissedStep } from '../api/document-api';
 
@@ -19,8 +19,12 @@ const MOST_AT_ONCE = 200;
 
 /** What the saver must tell the one who holds the document. */
 export interface SaverEvents {
-  /** Others saved steps: this is now the document, with so many unsaved edits of one's own on top, less those that are lost. */
-  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number): void;
+  /**
+   * Others saved steps: this is now the document, with so many unsaved edits of one's own on top, less those that are lost.
+   *
+   * @param changes what makes it of the document as it was, where no edits of one's own are in between
+   */
+  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number, changes?: readonly Change[]): void;
   saved(step: number): void;
 }
 
@@ -143,6 +147,7 @@ export class DocumentSaver {
   }
 
   private rebase(missed: readonly MissedStep[], step: number): void {
+    const onlyTheirs = this.waiting.length === 0;
     // A retried save may find its own steps among the missed ones.
     const theirs = new Set(missed.map((each) => each.id));
     this.base = missed.reduce((document, each) => applyChanges(document, each.changes), this.base);
@@ -154,7 +159,8 @@ export class DocumentSaver {
     );
     const lost = new Set(unfit);
     this.waiting = this.waiting.filter((each) => !theirs.has(each.id) && !lost.has(each));
-    this.events.rebased(document, unfit, own);
+    const changes = onlyTheirs ? missed.flatMap((each) => each.changes) : undefined;
+    this.events.rebased(document, unfit, own, changes);
     this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
     if (this.waiting.length > 0) this.schedule(0);
   }

@@ -87,8 +87,8 @@ export class Workbench {
     const past = await this.api.history(id).catch(() => undefined);
     const saver = new DocumentSaver(id, step, document, this.api, {
       saved: (saved) => this.stored.next({ id, step: saved }),
-      rebased: (rebased, lost, over) => {
-        this.put(id, rebased);
+      rebased: (rebased, lost, over, changes) => {
+        this.put(id, rebased, changes);
         if (over === 0) return;
         const names = lost.map((each) => `“${each.label}”`).join(', ');
         this.told.next(
@@ -195,9 +195,9 @@ export class Workbench {
     this.changed.next({ id, document, changes });
   }
 
-  private put(id: string, document: BrelvinDocument): void {
+  private put(id: string, document: BrelvinDocument, changes?: readonly Change[]): void {
     this.open.next(new Map(this.open.value).set(id, document));
-    this.changed.next({ id, document });
+    this.changed.next({ id, document, changes });
   }
 }
 

@@ -30,19 +30,18 @@ export class MeshShelf implements OnDestroy {
   /** What is under way. */
   readonly job = signal<ImageJob | undefined>(undefined);
 
-  /** Whether there is a mesh among files. */
-  static fits(files: readonly File[]): boolean {
-    return files.some(({ name }) => MESHES.test(name));
+  /** The meshes among files. */
+  static meshesAmong(files: readonly File[]): readonly File[] {
+    return files.filter(({ name }) => MESHES.test(name));
   }
 
   /**
    * Reads a mesh from a file, with the files it names, and takes it into the workspace.
    *
+   * @param files all that was chosen with it
    * @throws Error with words for the user; nothing when it was cancelled
    */
-  async take(files: readonly File[]): Promise<TakenMesh | undefined> {
-    const main = files.find(({ name }) => MESHES.test(name));
-    if (!main) return undefined;
+  async take(main: File, files: readonly File[]): Promise<TakenMesh | undefined> {
     const words = (reason: string): Error => new Error(`“${main.name}” was not taken. ${reason}`);
     const size = files.reduce((sum, file) => sum + file.size, 0);
     if (size > LARGEST_SOURCE)

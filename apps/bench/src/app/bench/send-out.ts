@@ -1,0 +1,27 @@
+import { inject, Injectable } from '@angular/core';
+import { DocumentApi } from '../shared/api/document-api';
+import { Notices } from '../shared/notices/notices';
+import { download } from '../shared/pixels/download';
+
+/** What is sent out: the material alone, with its stage, or the set or light rig it stands in. */
+export type SendOutWish = 'material' | 'stage' | 'set' | 'rig';
+
+/** Makes Brelvin files of what is stored, and hands them to the user. */
+@Injectable({ providedIn: 'root' })
+export class SendOut {
+  private readonly api = inject(DocumentApi);
+  private readonly notices = inject(Notices);
+
+  /** @param withStage puts in all that is seen with the document */
+  async send({ id, name }: { readonly id: string; readonly name: string }, withStage: boolean): Promise<void> {
+    const work = this.notices.work(`“${name}” is packed …`);
+    try {
+      const file = await this.api.file(id, withStage, work.signal);
+      download(file, `${name}.brelvin`);
+      work.close();
+    } catch (error) {
+      if (work.signal.aborted) work.close();
+      else work.end(`“${name}” was not sent out. ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+}
