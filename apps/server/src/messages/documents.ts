@@ -124,6 +124,12 @@ export class StepParams extends DocumentParams {
   step!: number;
 }
 
+export class DocumentStep extends DocumentParams {
+  @IsInt()
+  @Min(0)
+  step!: number;
+}
+
 export class VersionMessage {
   @IsString()
   @Length(1, LONGEST_NAME)
@@ -132,6 +138,13 @@ export class VersionMessage {
   @IsInt()
   @Min(0)
   step!: number;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @ValidateNested({ each: true })
+  @Type(() => DocumentStep)
+  beside?: DocumentStep[];
 }
 
 export class FileMessage {

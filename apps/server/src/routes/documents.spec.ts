@@ -188,6 +188,16 @@ describe('The server keeps', () => {
   });
 
   describe('lists', () => {
+    it('keeps with a version which steps others had', async () => {
+      const id = await server.fresh('Stood');
+      const beside = [{ id: 'some-set', step: 4 }];
+      expect((await server.send('POST', `/documents/${id}/versions`, { name: 'all', step: 0, beside })).statusCode).toBe(201);
+      const [version] = (await server.send('GET', `/documents/${id}/versions`)).json<{ versions: { beside?: object }[] }>().versions;
+      expect(version?.beside).toEqual(beside);
+      const bad = await server.send('POST', `/documents/${id}/versions`, { name: 'bad', step: 0, beside: [{ id: '..', step: -1 }] });
+      expect(bad.statusCode).toBe(400);
+    });
+
     it('go by tag, by order, and to what was deleted', async () => {
       const [first, second] = [await server.fresh('Zinc oil'), await server.fresh('Amber oil')];
       await server.append(first, 0, step('t', ['tags'], ['oils']));

@@ -48,8 +48,8 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
 
   app.post('/documents/:id/versions', { schema: { summary: 'Give a step a name', params: idParams } }, async (request, reply) => {
     const { id } = await readMessage(DocumentParams, request.params);
-    const { name, step } = await readMessage(VersionMessage, request.body);
-    await documents.nameVersion(id, name, step);
+    const { name, step, beside } = await readMessage(VersionMessage, request.body);
+    await documents.nameVersion(id, { name, step, beside });
     return reply.status(201).send({ name, step });
   });
 

@@ -187,7 +187,7 @@ export class DocumentRepository {
 
   async versions(id: string): Promise<NamedVersion[]> {
     const rows = await this.database.select().from(versions).where(eq(versions.document, id)).orderBy(desc(versions.step));
-    return rows.map(({ name, step, at }) => ({ name, step, at }));
+    return rows.map(({ name, step, at, beside }) => ({ name, step, at, ...(beside ? { beside } : {}) }));
   }
 
   /** All functions of the Library, by name. */
@@ -228,12 +228,12 @@ export class DocumentRepository {
     if (other) throw new FunctionNameTaken(document.name);
   }
 
-  /** Gives a step a name. @throws VersionNameTaken, DocumentMissing, DocumentGone */
-  async nameVersion(id: string, name: string, step: number): Promise<void> {
+  /** Gives a step a name, and keeps which steps others had then. @throws VersionNameTaken, DocumentMissing, DocumentGone */
+  async nameVersion(id: string, { name, step, beside }: Omit<NamedVersion, 'at'>): Promise<void> {
     const { step: last } = await this.read(id);
     const made = await this.database
       .insert(versions)
-      .values({ document: id, name, step: Math.min(step, last) })
+      .values({ document: id, name, step: Math.min(step, last), beside })
       .onConflictDoNothing()
       .returning({ name: versions.name });
     if (made.length === 0) throw new VersionNameTaken(name);

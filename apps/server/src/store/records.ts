@@ -63,6 +63,8 @@ export interface NamedVersion {
   readonly name: string;
   readonly step: number;
   readonly at: Date;
+  /** The documents that it also holds, with the steps they had. */
+  readonly beside?: readonly { readonly id: string; readonly step: number }[];
 }
 
 /** A part of a document's history: the state before the first step, and the steps. */

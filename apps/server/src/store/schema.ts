@@ -94,6 +94,8 @@ export const versions = pgTable(
       .references(() => documents.id),
     name: text('name').notNull(),
     step: integer('step').notNull(),
+    /** Steps of the documents that stood on the Stage with it, where the version holds them too. */
+    beside: jsonb('beside').$type<readonly { readonly id: string; readonly step: number }[]>(),
     at: moment('at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.document, table.name] })],

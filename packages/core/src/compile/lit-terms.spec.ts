@@ -71,9 +71,7 @@ describe('Terms of a light', () => {
       );
       const resolved = resolveGraph(graph, library());
       expect(resolved.problems).withContext(kind).toEqual([]);
-      expect(resolved.nodes.get('passed')?.outlets['result'])
-        .withContext(kind)
-        .toBe('light');
+      expect(resolved.nodes.get('passed')?.outlets['result']).withContext(kind).toBe('light');
       const text = compileMaterial(graph).compiled!.glsl.fragment.text;
       expect(/vec3 surfaceLight[^]*?return ([^;]*);/.exec(text)?.[1])
         .withContext(kind)

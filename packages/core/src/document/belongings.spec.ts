@@ -16,7 +16,16 @@ const image = (asset: string, faces?: string[]): MaterialImage => ({
   faces,
 });
 
-const source = { asset: 'm', file: 'kite.glb', parts: ['sail'], triangles: 1, made: [], gap: 1, mirrored: false, bounds: { low: [], high: [] } };
+const source = {
+  asset: 'm',
+  file: 'kite.glb',
+  parts: ['sail'],
+  triangles: 1,
+  made: [],
+  gap: 1,
+  mirrored: false,
+  bounds: { low: [], high: [] },
+};
 const set: StageSet = {
   ...newSet('On the quay'),
   meshes: { kite: newMesh('imported', {}, { source }), ball: newMesh('sphere') },

@@ -58,4 +58,3 @@ export function withOtherIds(document: BrelvinDocument, ids: ReadonlyMap<string,
   ]);
   return { ...document, partRules: Object.fromEntries(rules) as StageSet['partRules'] };
 }
-

@@ -1,7 +1,7 @@
 import type { Edit } from './edit';
 import type { InletValue } from './graph';
 import type { Json } from './json';
-import { rulesInOrder } from './part-rules';
+import { ruleFits, rulesInOrder } from './part-rules';
 import type { PartRule, SavedView, SetFloor, SetMesh, StageSet } from './set';
 import type { Change } from './transaction';
 
@@ -71,6 +71,16 @@ export function setPartValue(
   newId: () => string,
 ): Edit {
   return { label: `Change ${part}`, changes: ruleChange(set, mesh, part, ['values', parameter], value, newId) };
+}
+
+/** Takes values of a part's own away, whichever of its rules has them. */
+export function removePartValues(set: StageSet, mesh: string, part: string, parameters: readonly string[]): Edit {
+  const changes = rulesInOrder(set)
+    .filter(([, rule]) => ruleFits(rule, mesh, part))
+    .flatMap(([id, { values }]) =>
+      parameters.filter((each) => Object.hasOwn(values, each)).map((each): Change => ({ path: ['partRules', id, 'values', each] })),
+    );
+  return { label: `Tidy the values of ${part}`, changes };
 }
 
 function ruleChange(

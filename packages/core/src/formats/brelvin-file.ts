@@ -108,7 +108,8 @@ export function writeBrelvinFile({
   beside = new Map(),
   assets = new Map(),
   functions = new Map(),
-}: Pick<BrelvinFile, 'document'> & Partial<Omit<BrelvinFile, 'document' | 'assets'>> & {
+}: Pick<BrelvinFile, 'document'> &
+  Partial<Omit<BrelvinFile, 'document' | 'assets'>> & {
     readonly assets?: ReadonlyMap<string, { readonly bytes: Uint8Array; readonly type: string }>;
   }): Uint8Array<ArrayBuffer> {
   const json = (each: BrelvinDocument): Uint8Array => strToU8(`${JSON.stringify(each, null, 2)}\n`);

@@ -268,6 +268,11 @@ export class BenchPage {
       const material = this.material();
       if (material) untracked(() => this.work.material.set(material));
     });
+    const seenIn = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
+    effect(() => {
+      const seen = seenIn();
+      if (seen) untracked(() => void this.followSeenIn(seen));
+    });
     effect(() => {
       const set = this.set();
       const id = this.id();
@@ -402,21 +407,22 @@ export class BenchPage {
   protected undo(): void {
     this.codeWork.flush();
     this.workbench.undo();
-    this.followSeenIn();
   }
 
   protected redo(): void {
     this.workbench.redo();
-    this.followSeenIn();
   }
 
-  /** Undo may bring another set or rig back. */
-  private followSeenIn(): void {
-    const material = this.workbench.document(this.id());
-    if (material?.format !== 'brelvin-material') return;
-    const { set, rig } = material.seenIn;
-    if (set && this.workbench.document(set)) this.setId.set(set);
-    if (rig && this.workbench.document(rig)) this.rigId.set(rig);
+  /** Undo, or a version, may bring another set or rig back. */
+  private async followSeenIn({ set, rig }: Material['seenIn']): Promise<void> {
+    for (const [id, held] of [
+      [set, this.setId],
+      [rig, this.rigId],
+    ] as const) {
+      if (id === undefined || held() === undefined || id === held()) continue;
+      // What can not be had leaves what stands there; opening the material says more.
+      if (await this.workbench.load(id).catch(() => undefined)) held.set(id);
+    }
   }
 
   /** What the colours of a special view mean. */

@@ -1,6 +1,15 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { silence, silenceKey, type Checked, type CheckFault, type CompileResult, type Finding, type SeenThrough, type StageSet } from '@brelvin/core';
+import {
+  silence,
+  silenceKey,
+  type Checked,
+  type CheckFault,
+  type CompileResult,
+  type Finding,
+  type SeenThrough,
+  type StageSet,
+} from '@brelvin/core';
 import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap, tap } from 'rxjs';
 import { Workbench } from '../../shared/documents/workbench';
 import { ImageShelf } from '../../shared/images/image-shelf';

@@ -1,8 +1,10 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { differenceOf, type HistoryEntry } from '@brelvin/core';
-import { DocumentApi, type NamedVersion } from '../../shared/api/document-api';
+import { differenceOf, seenWith, type HistoryEntry } from '@brelvin/core';
+import { DocumentApi, type DocumentStep, type NamedVersion } from '../../shared/api/document-api';
+import { Choices, type Choice } from '../../shared/controls/choices';
+import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 
 interface HistoryRow {
@@ -13,10 +15,15 @@ interface HistoryRow {
   readonly undone: boolean;
 }
 
+const HOLDS: readonly Choice<'material' | 'stage'>[] = [
+  { value: 'material', words: 'the material', help: 'Restoring it leaves set and light rig as they are.' },
+  { value: 'stage', words: 'all on the Stage', help: 'Also the set, the light rig, and the materials that the set’s parts wear.' },
+];
+
 /** Every step, to go to; and versions that were given a name. */
 @Component({
   selector: 'brelvin-history-panel',
-  imports: [DatePipe],
+  imports: [Choices, DatePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body history-panel' },
   template: `
@@ -46,13 +53,26 @@ interface HistoryRow {
           placeholder="before the fair"
           (keydown)="$event.stopPropagation()"
         />
-        <button type="submit" class="choice-alone" title="Give the present state of the material a name">keep version</button>
+        <button type="submit" class="choice-alone" title="Give the present state a name">keep version</button>
       </form>
+      <brelvin-choices label="What the version holds" [options]="holds" [value]="held()" (chosen)="held.set($event)" />
       @for (version of versions(); track version.name) {
         <div class="history-version">
           <span>{{ version.name }}</span>
-          <span class="finder-family">{{ version.at | date: 'd MMM, HH:mm' }}</span>
-          <button type="button" class="text-button" [attr.aria-label]="'Restore ' + version.name" (click)="restore(version)">
+          <span class="finder-family"
+            >{{ version.at | date: 'd MMM, HH:mm' }}, {{ version.beside ? 'all on the Stage' : 'the material' }}</span
+          >
+          <button
+            type="button"
+            class="text-button"
+            [attr.aria-label]="'Restore ' + version.name"
+            [title]="
+              version.beside
+                ? 'Makes the material, its set, light rig and what parts wear what they were; can be undone'
+                : 'Makes the material what it was; set and light rig stay; can be undone'
+            "
+            (click)="restore(version)"
+          >
             restore
           </button>
         </div>
@@ -73,6 +93,8 @@ export class HistoryPanel {
   private readonly history = toSignal(this.workbench.history, { requireSync: true });
   protected readonly versions = signal<readonly NamedVersion[]>([]);
   protected readonly words = signal<string | undefined>(undefined);
+  protected readonly holds = HOLDS;
+  protected readonly held = signal<'material' | 'stage'>('material');
   protected readonly done = computed(() => this.history().done.length);
 
   protected readonly rows = computed((): HistoryRow[] => {
@@ -102,21 +124,40 @@ export class HistoryPanel {
     await this.trying(async () => {
       const step = await this.workbench.savedStep(this.materialId());
       if (step === undefined) return;
-      await this.api.nameVersion(this.materialId(), name, step);
+      const beside = this.held() === 'stage' ? await this.stepsBeside() : undefined;
+      await this.api.nameVersion(this.materialId(), { name, step, beside });
       field.value = '';
       await this.load(this.materialId());
     });
   }
 
-  /** One more step that leads to where the version was: it can be taken back like every other. */
-  protected async restore({ name, step }: NamedVersion): Promise<void> {
+  /** The set, the light rig and what the set's parts wear, as they are now. */
+  private async stepsBeside(): Promise<DocumentStep[]> {
+    const material = this.workbench.document(this.materialId());
+    if (!material) return [];
+    const seen = seenWith(material);
+    const worn = seen.flatMap((id) => {
+      const document = this.workbench.document(id);
+      return document ? seenWith(document) : [];
+    });
+    const all = [...new Set([...seen, ...worn])].filter((id) => id !== this.materialId());
+    const steps = await Promise.all(all.map(async (id) => ({ id, step: await this.workbench.savedStep(id) })));
+    return steps.flatMap(({ id, step }) => (step === undefined ? [] : [{ id, step }]));
+  }
+
+  /** One more step that leads to where the version was: it can be taken back like every other, also where it is of several documents. */
+  protected async restore({ name, step, beside = [] }: NamedVersion): Promise<void> {
     await this.trying(async () => {
-      const { document } = await this.api.at(this.materialId(), step);
-      const present = this.workbench.document(this.materialId());
-      if (!present) return;
-      const changes = differenceOf(present, document);
-      if (changes.length === 0) this.words.set('This is what the material looks like now.');
-      this.workbench.edit(this.materialId(), { label: `Restore “${name}”`, changes });
+      const gesture = newId();
+      let changed = 0;
+      for (const each of [...beside, { id: this.materialId(), step }]) {
+        const present = await this.workbench.load(each.id);
+        const { document } = await this.api.at(each.id, each.step);
+        const changes = differenceOf(present, document);
+        changed += changes.length;
+        this.workbench.edit(each.id, { label: `Restore “${name}”`, changes }, gesture);
+      }
+      if (changed === 0) this.words.set(beside.length > 0 ? 'This is what stands there now.' : 'This is what the material looks like now.');
     });
   }
 

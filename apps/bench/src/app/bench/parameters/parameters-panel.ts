@@ -13,14 +13,12 @@ import {
   type Range,
   type Variant,
 } from '@brelvin/core';
-import { Choices } from '../../shared/controls/choices';
-import { ColourField } from '../../shared/controls/colour-field';
-import { GradientField } from '../../shared/controls/gradient-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
 import { ImageField } from '../images/image-field';
+import { ParameterValue } from './parameter-value';
 
 interface ParameterRow extends MaterialParameter {
   readonly id: string;
@@ -59,7 +57,7 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
 /** The material's named numbers and colours, to be changed without looking at the graph, and their variants. */
 @Component({
   selector: 'brelvin-parameters-panel',
-  imports: [Choices, ColourField, GradientField, Icon, ImageField, NumberField],
+  imports: [Icon, ImageField, NumberField, ParameterValue],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body' },
   templateUrl: './parameters-panel.html',
@@ -103,23 +101,6 @@ export class ParametersPanel {
 
   protected colourOf(row: ParameterRow): readonly number[] {
     return typeof row.value === 'number' ? [row.value, row.value, row.value] : row.value;
-  }
-
-  protected readonly round = Math.round;
-
-  protected listOf(row: ParameterRow): readonly number[] {
-    return typeof row.value === 'number' ? [row.value] : row.value;
-  }
-
-  /** One of several numbers of a vector. */
-  protected setPart(row: ParameterRow, index: number, value: number, gesture?: string): void {
-    const list = [...this.listOf(row)];
-    list[index] = value;
-    this.set(row, list, gesture);
-  }
-
-  protected choicesOf({ choices = [] }: ParameterRow): { value: number; words: string }[] {
-    return choices.map((words, value) => ({ value, words }));
   }
 
   protected chooseImage(row: ParameterRow, image: string): void {

@@ -3,6 +3,7 @@ import {
   dressOf,
   dressPart,
   FLOOR,
+  removePartValues,
   setPartValue,
   type Edit,
   type InletValue,
@@ -13,10 +14,11 @@ import {
 } from '@brelvin/core';
 import { DocumentApi, type DocumentSummary } from '../../shared/api/document-api';
 import { Choices, plainChoices } from '../../shared/controls/choices';
-import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
+import { Icon } from '../../shared/icons/icon';
+import { ParameterValue } from '../parameters/parameter-value';
 
 interface ValueRow {
   readonly id: string;
@@ -30,7 +32,7 @@ const FACES = ['auto', 'front', 'back', 'both'] as const;
 /** What one part wears, and how it is drawn. */
 @Component({
   selector: 'brelvin-part-dressing',
-  imports: [Choices, ColourField, NumberField],
+  imports: [Choices, Icon, NumberField, ParameterValue],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './part-dressing.html',
 })
@@ -58,6 +60,12 @@ export class PartDressing {
       .map(([id, parameter]) => ({ id, parameter, value: own[id] ?? parameter.value, own: own[id] !== undefined }));
   });
 
+  /** Values of its own whose parameters are gone. */
+  protected readonly gone = computed((): readonly string[] => {
+    const worn = this.worn();
+    return worn ? Object.keys(this.dress().values).filter((id) => !Object.hasOwn(worn.parameters, id)) : [];
+  });
+
   constructor() {
     void this.api.list('material', { limit: 200, sort: 'name' }).then(
       ({ documents }) => this.materials.set(documents),
@@ -83,11 +91,8 @@ export class PartDressing {
     this.edited.emit({ edit: setPartValue(this.set(), mesh, part, id, value, newId), gesture });
   }
 
-  protected asNumber(value: InletValue): number {
-    return typeof value === 'number' ? value : (value[0] ?? 0);
-  }
-
-  protected asColour(value: InletValue): readonly number[] {
-    return typeof value === 'number' ? [value, value, value] : value;
+  protected removeGone(): void {
+    const { mesh, part } = this.part();
+    this.edited.emit({ edit: removePartValues(this.set(), mesh, part, this.gone()) });
   }
 }

@@ -20,10 +20,17 @@ export interface StoredDocument {
   readonly step: number;
   readonly document: BrelvinDocument;
 }
+/** A document as it was after a step. */
+export interface DocumentStep {
+  readonly id: string;
+  readonly step: number;
+}
 export interface NamedVersion {
   readonly name: string;
   readonly step: number;
   readonly at: string;
+  /** What it also holds, where it holds all that stood on the Stage. */
+  readonly beside?: readonly DocumentStep[];
 }
 export interface HistoryPart {
   readonly base: BrelvinDocument;
@@ -84,8 +91,8 @@ export class DocumentApi {
     return request('GET', `/documents/${id}/versions`);
   }
 
-  nameVersion(id: string, name: string, step: number): Promise<NamedVersion> {
-    return request('POST', `/documents/${id}/versions`, { name, step });
+  nameVersion(id: string, version: Omit<NamedVersion, 'at'>): Promise<NamedVersion> {
+    return request('POST', `/documents/${id}/versions`, version);
   }
 
   remove(id: string): Promise<void> {

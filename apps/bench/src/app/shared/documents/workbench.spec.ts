@@ -65,6 +65,16 @@ describe('Workbench', () => {
     expect(exposure()).toBe(0);
   });
 
+  it('counts what one gesture did to several documents as one step', () => {
+    workbench.edit('m', rename('Two'));
+    workbench.edit('r', { label: 'Restore', changes: [{ path: ['exposure'], value: 2 }] }, 'restoring');
+    workbench.edit('m', rename('Three'), 'restoring');
+    workbench.undo();
+    expect([name(), exposure()]).toEqual(['Two', 0]);
+    workbench.redo();
+    expect([name(), exposure()]).toEqual(['Three', 2]);
+  });
+
   it('leaves no trace of edits that change nothing', async () => {
     workbench.edit('m', rename('Start'));
     workbench.edit('m', { label: 'Nothing', changes: [] });

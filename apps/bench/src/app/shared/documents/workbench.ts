@@ -135,14 +135,23 @@ export class Workbench {
     this.commit(id, after, { label, changes, gesture });
   }
 
+  /** Takes the last step back; what one gesture did to several documents goes together. */
   undo(): void {
-    const step = undo(this.past.value);
-    if (step) this.replay(step.history, step.entry, 'undo');
+    for (let last: HistoryEntry | undefined; ;) {
+      const step = undo(this.past.value);
+      if (!step || (last && !isOneGesture(last, step.entry))) return;
+      this.replay(step.history, step.entry, 'undo');
+      last = step.entry;
+    }
   }
 
   redo(): void {
-    const step = redo(this.past.value);
-    if (step) this.replay(step.history, step.entry, 'redo');
+    for (let last: HistoryEntry | undefined; ;) {
+      const step = redo(this.past.value);
+      if (!step || (last && !isOneGesture(last, step.entry))) return;
+      this.replay(step.history, step.entry, 'redo');
+      last = step.entry;
+    }
   }
 
   /** Goes to a point of the history: so many steps done. */
@@ -199,6 +208,10 @@ export class Workbench {
     this.open.next(new Map(this.open.value).set(id, document));
     this.changed.next({ id, document, changes });
   }
+}
+
+function isOneGesture(a: HistoryEntry, b: HistoryEntry): boolean {
+  return a.gesture !== undefined && a.gesture === b.gesture && a.document !== b.document;
 }
 
 const WORST_FIRST: readonly SaveState['kind'][] = ['deleted', 'refused', 'away', 'saving'];

@@ -18,7 +18,12 @@ describe('Files by their names', () => {
     const { documents, environments, images, others } = sortedFiles(
       ['a.brelvin', 'b.HDR', 'c.jpeg', 'd.zip', 'e.txt', 'f.bin'].map((name) => fileOf(name)),
     );
-    expect([documents, environments, images, others].map(names)).toEqual([['a.brelvin'], ['b.HDR'], ['c.jpeg', 'd.zip'], ['e.txt', 'f.bin']]);
+    expect([documents, environments, images, others].map(names)).toEqual([
+      ['a.brelvin'],
+      ['b.HDR'],
+      ['c.jpeg', 'd.zip'],
+      ['e.txt', 'f.bin'],
+    ]);
     const withMesh = sortedFiles(['kite.gltf', 'kite.bin', 'wood.png'].map((name) => fileOf(name)));
     expect([withMesh.meshes, withMesh.images, withMesh.others].map(names)).toEqual([['kite.gltf'], [], []]);
   });
@@ -66,9 +71,7 @@ describe('A Brelvin file', () => {
         return { id, step: 0, document };
       },
       functions: async () => ({
-        functions: [...created].flatMap(([id, document]) =>
-          document.format === 'brelvin-function' ? [{ id, step: 0, ...document }] : [],
-        ),
+        functions: [...created].flatMap(([id, document]) => (document.format === 'brelvin-function' ? [{ id, step: 0, ...document }] : [])),
       }),
     };
     const assets: Partial<AssetApi> = {
@@ -91,7 +94,16 @@ describe('A Brelvin file', () => {
   });
 
   const said = (): string => TestBed.inject(Notices).shown().at(-1)?.words ?? '';
-  const image = { asset: 'a'.repeat(64), width: 1, height: 1, role: 'colour', wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 } as const;
+  const image = {
+    asset: 'a'.repeat(64),
+    width: 1,
+    height: 1,
+    role: 'colour',
+    wrapX: 'repeat',
+    wrapY: 'repeat',
+    filter: 'smooth',
+    uvSet: 0,
+  } as const;
   const material = { ...newMaterial('Silk', { set: 's', rig: 'r' }), images: { i: { ...image, name: 'Weave' } } };
   const whole = writeBrelvinFile({
     document: material,
@@ -113,9 +125,7 @@ describe('A Brelvin file', () => {
     expect(silk.seenIn).toEqual({ set: byName.get('Quay')!.id, rig: byName.get('Dusk')!.id });
     const quay = byName.get('Quay')!.document as ReturnType<typeof newSet>;
     expect(Object.values(quay.partRules)[0]?.material).toBe(byName.get('Worn')!.id);
-    expect(said()).toBe(
-      'The material “Silk” is in the Library, under Materials, with 1 material, 1 set, 1 light rig, 1 file, 1 function.',
-    );
+    expect(said()).toBe('The material “Silk” is in the Library, under Materials, with 1 material, 1 set, 1 light rig, 1 file, 1 function.');
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     TestBed.inject(Notices).shown().at(-1)?.actions[0]?.run();
     expect(navigate.calls.mostRecent().args[0]).toEqual(['/bench', taken!.id]);
