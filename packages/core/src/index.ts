@@ -129,6 +129,7 @@ export { featuredKind } from './catalogue/features';
 export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';
 export { imageFacts, type ImageFacts } from './maps/image-facts';
 export { readMapName } from './maps/map-names';
+export * from './maps/image-role';
 export * from './maps/map-set';
 export * from './maps/packings';
 export * from './maps/wire-map-set';

@@ -108,4 +108,48 @@ describe('Images on the device', () => {
     expect(bank.find(image('gone'))).toBeUndefined();
     expect([asked, bank.awaits]).toEqual([1, false]);
   });
+
+  it('are tried again where they could not be had, later each time, and not for ever', async () => {
+    const { bank } = bankOf(rowsOf(4, 4));
+    const { load } = bank;
+    const waits: number[] = [];
+    let asked = 0;
+    bank.later = async (milliseconds) => void waits.push(milliseconds);
+    bank.load = (wanted) => (++asked < 3 ? Promise.reject(new Error('away')) : load(wanted));
+    for (let turn = 0; turn < 3; turn++) {
+      const come = arrival(bank);
+      expect(bank.find(image('a'))).toBeUndefined();
+      await come;
+    }
+    expect(bank.find(image('a'))?.width).toBe(4);
+    expect(waits).toEqual([1000, 2000]);
+    bank.load = async () => undefined;
+    for (let turn = 0; turn < 6; turn++) {
+      const come = arrival(bank);
+      bank.find(image('gone'));
+      await come;
+    }
+    expect(waits.slice(2)).toEqual([1000, 2000, 4000, 8000, 16_000]);
+    bank.load = load;
+    expect(bank.find(image('gone'))).toBeUndefined();
+    expect(bank.awaits).toBeFalse();
+  });
+
+  it('that the device refuses hold up none behind them', async () => {
+    const device = new RecordingDevice();
+    const create = device.createTexture.bind(device);
+    device.createTexture = (descriptor) => {
+      if (descriptor.width === 16) throw new RangeError('too large');
+      return create(descriptor);
+    };
+    const bank = new ImageBank(device);
+    bank.load = async ({ asset }) => rowsOf(asset === 'large' ? 16 : 4, 4);
+    let come = arrival(bank);
+    bank.find(image('large'));
+    await come;
+    come = arrival(bank);
+    bank.find(image('small'));
+    await come;
+    expect(bank.find(image('small'))?.width).toBe(4);
+  });
 });

@@ -8,12 +8,15 @@ import { mipLevelCount, type CubeChain, type MipChain } from '../image/mips';
 type Load = (image: MaterialImage) => Promise<MipChain | CubeChain | undefined>;
 
 const MOST_TEXTURES = 48;
+/** How often an image that could not be had is asked for, and milliseconds after which first; then twice as long each time. */
+const MOST_TRIES = 6;
+const FIRST_RETRY_MS = 1000;
 /** Bytes that go to the device at a time; more would keep the page from answering. */
 const MOST_AT_ONCE = 4 * 1024 * 1024;
 
 /**
- * Images on the device. One that is not here yet shows a grey check; `load` is asked for it once, and `onArrival`
- * told when it came, or could not be had.
+ * Images on the device. One that is not here yet shows a grey check; `load` is asked for it, a few times where it fails, and
+ * `onArrival` told when it came, or could not be had.
  */
 export class ImageBank {
   private readonly textures = new Map<string, DeviceTexture>();
@@ -24,7 +27,10 @@ export class ImageBank {
   onArrival: () => void = () => undefined;
   /** Comes back when more pixels may be put on the device. */
   next: () => Promise<void> = async () => undefined;
+  /** Comes back after so many milliseconds, to try again what failed; without it nothing is. */
+  later?: (milliseconds: number) => Promise<void>;
   private turn: Promise<void> = Promise.resolve();
+  private readonly failed = new Map<string, number>();
   private coming = 0;
 
   constructor(private readonly device: Device) {}
@@ -71,16 +77,31 @@ export class ImageBank {
   private async fetch(key: string, image: MaterialImage): Promise<void> {
     this.waiting.add(key);
     this.coming++;
-    const pixels = await this.load(image).catch(() => undefined);
-    if (pixels) {
-      // Images that come together go to the device one after the other.
-      this.turn = this.turn.then(() => this.put(key, image, pixels));
-      await this.turn;
-      // Without pixels it stays among the waiting: asking again at every picture would not help.
-      this.waiting.delete(key);
-    }
+    const came = await this.have(key, image);
+    const tries = came ? 0 : (this.failed.get(key) ?? 0) + 1;
+    if (came) this.failed.delete(key);
+    else this.failed.set(key, tries);
+    const again = !came && this.later !== undefined && tries < MOST_TRIES;
+    if (again) await this.later?.(FIRST_RETRY_MS * 2 ** (tries - 1));
+    // One that can not be had stays among the waiting: asking again at every picture would not help.
+    if (came || again) this.waiting.delete(key);
     this.coming--;
     this.onArrival();
+  }
+
+  /** Whether an image could be loaded and put on the device. */
+  private async have(key: string, image: MaterialImage): Promise<boolean> {
+    try {
+      const pixels = await this.load(image);
+      if (!pixels) return false;
+      // Images that come together go to the device one after the other; one that it refuses holds up none behind it.
+      const put = this.turn.then(() => this.put(key, image, pixels));
+      this.turn = put.catch(() => undefined);
+      await put;
+      return true;
+    } catch {
+      return false;
+    }
   }
 
   /** Puts an image on the device piece by piece, so that the page answers in between. */

@@ -61,7 +61,7 @@ export class ImageField {
   }
 
   protected adopt(asset: AssetSummary): void {
-    this.placer.adopt(this.user(), asset);
+    void this.placer.adopt(this.user(), asset);
   }
 
   protected async takeFile(field: HTMLInputElement): Promise<void> {

@@ -6,6 +6,8 @@ import {
   IMAGE_KIND,
   joinEdits,
   putImage,
+  readMapName,
+  roleOf,
   setParameter,
   type InletAddress,
   type MaterialImage,
@@ -19,6 +21,8 @@ import { GraphWork } from '../graph/graph-work';
 import { ImageShelf } from '../../shared/images/image-shelf';
 
 const STEP = 190;
+/** Room for the node that reads a normal map. */
+const READER_WIDTH = 240;
 
 /** What shows an image: a node, or a parameter of a code material. */
 export type ImageUser = { readonly node: string } | { readonly parameter: string };
@@ -52,14 +56,16 @@ export class ImagePlacer {
   }
 
   /** Gives a node or parameter an image of the workspace. */
-  adopt(user: ImageUser, { sha256, name, width, height }: AssetSummary): void {
+  async adopt(user: ImageUser, { sha256, name, width, height }: AssetSummary): Promise<void> {
     const own = name.replace(/\.[^.]+$/, '');
+    // What its pixels say counts for images whose names say nothing; without them the name alone does.
+    const facts = await this.shelf.factsOf(sha256).catch(() => undefined);
     this.put(user, {
       name: own,
       asset: sha256,
       width,
       height,
-      role: 'colour',
+      role: roleOf(name, facts),
       wrapX: 'repeat',
       wrapY: 'repeat',
       filter: 'smooth',
@@ -92,7 +98,53 @@ export class ImagePlacer {
   }
 
   private place(image: MaterialImage, at: Point, into?: InletAddress): void {
-    const kind = this.context.kind(image.faces ? CUBE_IMAGE_KIND : IMAGE_KIND);
+    if (into && !image.faces && this.takesNormals(into)) this.placeNormals(image, at, into);
+    else this.placeNode(image.faces ? CUBE_IMAGE_KIND : IMAGE_KIND, image, at, into);
+  }
+
+  private takesNormals({ node, inlet }: InletAddress): boolean {
+    const kind = this.context.kind(this.work.typed().graph.nodes[node]?.kind ?? '');
+    return kind?.inlets.find(({ name }) => name === inlet)?.meaning === 'normal';
+  }
+
+  /** Into a normal goes what a normal map says, or the slopes of a height; what is neither stands beside it, and that is said. */
+  private placeNormals(image: MaterialImage, at: Point, into: InletAddress): void {
+    const facts = this.shelf.facts().get(image.asset);
+    const named = readMapName(image.name)?.packing;
+    const isNormals = facts?.normals !== undefined || named === 'normal' || named === 'normalDown';
+    if (isNormals) this.placeNormalMap({ ...image, role: 'data' }, at, into, facts?.normals?.green === 'down' || named === 'normalDown');
+    else if (facts?.grey || named === 'height') this.placeNode('normalFromHeightMap', { ...image, role: 'data' }, at, into);
+    else {
+      this.placeNode(IMAGE_KIND, image, at);
+      this.work.refuse(
+        `“${image.name}” looks neither like a normal map nor like a height, so it stands beside the inlet. If it is one, run it in through Normal from map.`,
+      );
+    }
+  }
+
+  private placeNormalMap(image: MaterialImage, at: Point, into: InletAddress, greenDown: boolean): void {
+    const [map, reader] = [this.context.kind(IMAGE_KIND), this.context.kind('normalFromMap')];
+    if (!map || !reader) return;
+    const { edits } = this.work.typed();
+    const { id, changes } = this.imageOf(image);
+    const [node, between] = [newId(), newId()];
+    const place = (x: number): { x: number; y: number } => ({ x: Math.round(x), y: Math.round(at.y) });
+    const features = greenDown ? { features: ['greenDown'] } : {};
+    this.work.do(
+      joinEdits(
+        `Add normal map ${image.name}`,
+        { label: '', changes },
+        edits.addNode(node, { kind: map.id, rev: map.rev, ...place(at.x - READER_WIDTH), values: {}, image: id }, map.title),
+        edits.addNode(between, { kind: reader.id, rev: reader.rev, ...place(at.x), values: {}, ...features }, reader.title),
+        edits.connect({ node, outlet: 'colour' }, { node: between, inlet: 'map' }),
+        edits.connect({ node: between, outlet: 'result' }, into),
+      ),
+    );
+    this.view.select([node, between]);
+  }
+
+  private placeNode(kindId: string, image: MaterialImage, at: Point, into?: InletAddress): void {
+    const kind = this.context.kind(kindId);
     if (!kind) return;
     const typed = this.work.typed();
     const { id, changes } = this.imageOf(image);
@@ -115,7 +167,7 @@ export class ImagePlacer {
   /** The material's image of the same file, or a new one. */
   private imageOf(image: MaterialImage): { id: string; changes: ReturnType<typeof putImage>[] } {
     const known = Object.entries(this.work.material().images).find(
-      ([, each]) => each.asset === image.asset && each.faces?.join() === image.faces?.join(),
+      ([, each]) => each.asset === image.asset && each.role === image.role && each.faces?.join() === image.faces?.join(),
     );
     if (known) return { id: known[0], changes: [] };
     const id = newId();

@@ -27,6 +27,7 @@ export function connectLoaders({ images, environments, meshes }: FrameRenderer, 
   environments.load = loaders.environment;
   environments.onArrival = watch.arrived;
   environments.onProgress = watch.filtered;
+  images.later = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
   // The page answers between two pieces of work.
   images.next = environments.next = () => new Promise((resolve) => setTimeout(resolve));
 }

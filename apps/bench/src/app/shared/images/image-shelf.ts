@@ -2,8 +2,8 @@ import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import {
   LARGEST_FILE,
   LONGEST_NAME,
-  readMapName,
-  packingOf,
+  roleByName,
+  roleOf,
   cubeChain,
   facesByName,
   type CubeChain,
@@ -27,8 +27,6 @@ export interface ImageJob {
 
 /** Bytes of pixels that are kept here: a set of eight maps of 2048 × 2048. */
 const MOST_DECODED = 256 * 1024 * 1024;
-/** Besides names of maps: words of images that hold numbers. */
-const DATA_WORDS = /(^|[^a-z])(normal|rough|metal|height|mask|noise|data|flow|id)([^a-z]|$)/i;
 
 /** Images of the workspace: taken in from files, and decoded for the Stage. */
 @Injectable({ providedIn: 'root' })
@@ -83,7 +81,8 @@ export class ImageShelf implements OnDestroy {
       void this.decoded.keep(`${sha256} ${role}`, Promise.resolve(chain));
       this.know(sha256, chain);
       const name = file.name.replace(/\.[^.]+$/, '').slice(0, LONGEST_NAME);
-      return { name, asset: sha256, width, height, role, wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 };
+      const read = roleOf(file.name, chain.facts);
+      return { name, asset: sha256, width, height, role: read, wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 };
     } catch (error) {
       if (abort.signal.aborted) return undefined;
       throw error;
@@ -138,6 +137,12 @@ export class ImageShelf implements OnDestroy {
     });
   }
 
+  /** What is known of the pixels of an image of the workspace, which are read for that. @throws ApiFailure, or Error for a file that can not be decoded */
+  async factsOf(asset: string): Promise<ImageFacts | undefined> {
+    if (!this.facts().has(asset)) await this.decode(asset, 'data');
+    return this.facts().get(asset);
+  }
+
   /** The images in a zip archive, and the names of what else was in it. @throws Error with words for the user */
   async unpack(archive: File): Promise<{ readonly files: readonly File[]; readonly left: readonly string[] }> {
     try {
@@ -156,11 +161,4 @@ export class ImageShelf implements OnDestroy {
   ngOnDestroy(): void {
     this.worker.close();
   }
-}
-
-/** How an image is to be read, as its name says. */
-function roleByName(name: string): MaterialImage['role'] {
-  const named = readMapName(name);
-  if (named) return packingOf(named.packing).role;
-  return DATA_WORDS.test(name) ? 'data' : 'colour';
 }
