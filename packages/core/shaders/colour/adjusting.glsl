@@ -63,7 +63,7 @@ vec3 posterised(vec3 colour, float count) {
  * Invert: the opposite of a colour: white less the colour.
  * @kind invert 1
  * @family Colour
- * @words negative, opposite, one minus
+ * @words negative, opposite, complement
  * @source 1 − x, channel by channel
  * @inlet colour colour "Colour" = 0.8 0.8 0.8
  * @outlet result colour "Colour"

@@ -28,7 +28,7 @@ float luminanceOf(vec3 value) {
  * Gradient: a colour ramp; 0 gives its left end, 1 its right.
  * @kind gradient 1
  * @family Colour
- * @words ramp, color ramp, palette, stops, map
+ * @words ramp, palette, stops, map
  * @source Linear interpolation between neighbouring stops in scene-linear light
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1
@@ -48,7 +48,7 @@ vec3 gradientAt(float at, vec4 stops[8]) {
  * Gradient, smooth: a colour ramp without corners at its stops.
  * @kind gradientSmooth 1
  * @family Colour
- * @words ramp, color ramp, palette, stops, ease
+ * @words ramp, palette, stops, ease
  * @source Cubic Hermite interpolation 3t² − 2t³ (GLSL ES 3.00 specification, section 8.3) between neighbouring stops in scene-linear light
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1
@@ -68,7 +68,7 @@ vec3 gradientSmooth(float at, vec4 stops[8]) {
  * Gradient, steps: a colour ramp of flat colours, each up to the next stop.
  * @kind gradientSteps 1
  * @family Colour
- * @words ramp, color ramp, palette, stops, constant, flat, toon, cel
+ * @words ramp, palette, stops, constant, flat, toon, cel
  * @source The colour of the last stop that is not beyond; its edge integrated over the pixel
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 0.5
@@ -87,7 +87,7 @@ vec3 gradientSteps(float at, vec4 stops[8]) {
  * Gradient, as seen: a colour ramp whose middles are what the eye takes for the middle.
  * @kind gradientAsSeen 1
  * @family Colour
- * @words ramp, color ramp, palette, stops, perceptual, oklab, even
+ * @words ramp, palette, stops, perceptual, oklab, even
  * @source Ottosson 2020, "A perceptual color space for image processing" (Oklab; CSS Color 4, section 12)
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1

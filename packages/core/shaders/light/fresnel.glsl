@@ -2,7 +2,7 @@
  * Fresnel, Schlick: how much a surface mirrors at an angle, approximately.
  * @kind fresnelSchlick 1
  * @family Light
- * @words reflectance, glancing, edge, facing ratio
+ * @words reflectance, glancing, edge, facing
  * @source Schlick 1994, "An inexpensive BRDF model for physically-based rendering", Computer Graphics Forum 13(3)
  * @inlet f0 fraction "Facing" = 0.04 in 0..1: what it mirrors head on; 0.04 for most that is no metal.
  * @inlet normal normal "Normal" = surface normal

@@ -28,7 +28,7 @@ Lit lambert(vec3 base, vec3 normal) {
  * Wrapped light: matte light that reaches round the edge, as through skin or wax.
  * @kind wrapped 1
  * @family Light
- * @words half lambert, soft, subsurface, skin, wax, wrap
+ * @words soft, half, subsurface, skin, wax, wrap
  * @source Green 2004, "Real-time approximations to subsurface scattering", GPU Gems, section 16.2
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet wrap fraction "Wrap" = 0.5 in 0..1: 0 is Lambert's law, 1 lights everything but the very back.

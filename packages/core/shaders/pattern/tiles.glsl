@@ -1,4 +1,8 @@
 // Of a train of pulses as wide as `duty`, one a unit: what a pixel from x − w/2 to x + w/2 sees of it, 0…1.
+// The train p(t) is 1 where fract(t) < duty. Each whole unit adds `duty` to its integral, the last one what it has of its pulse:
+//   P(t) = ∫₀ᵗ p = duty floor(t) + min(t − floor(t), duty).
+// Its mean over the pixel is the difference of the integral at both ends by the width, (P(x + w/2) − P(x − w/2)) / w, as tables
+// of sums give the mean of any picture (Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH).
 float pulsesSeen(float x, float duty, float w) {
   // From the middle of its own unit: large numbers have no fine parts.
   float at = x - floor(x);
@@ -23,7 +27,7 @@ vec2 tileWidth(vec2 place) {
  * @kind checker 1
  * @family Patterns
  * @words chess, squares, tiles, test pattern
- * @source Two pulse trains, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @source Two pulse trains, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Squares" = 8 in 1..64: along one unit of u and v.
  * @outlet result fraction "Value": 0 or 1, between them at borders.
@@ -41,7 +45,7 @@ float checkerAt(vec2 uv, float count) {
  * @kind stripes 1
  * @family Patterns
  * @words lines, bars, bands
- * @source A pulse train, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @source A pulse train, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Stripes" = 8 in 1..64: along one unit of u.
  * @inlet width fraction "Width" = 0.5 in 0..1: of a stripe, as a part of its distance to the next.
@@ -57,7 +61,7 @@ float stripesAt(vec2 uv, float count, float width) {
  * @kind grid 1
  * @family Patterns
  * @words lines, net, squares, graph paper, mesh
- * @source Two pulse trains, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @source Two pulse trains, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Cells" = 8 in 1..64: along one unit of u and v.
  * @inlet width fraction "Width" = 0.1 in 0..1: of a line, as a part of a cell.
@@ -106,7 +110,7 @@ struct Bricks {
  * @kind brick 1
  * @family Patterns
  * @words wall, masonry, stones, tiles, mortar
- * @source Two pulse trains in shifted rows, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4); numbers by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
+ * @source Two pulse trains in shifted rows, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH); numbers by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
  * @inlet uv uv "UV" = surface uv
  * @inlet rows number "Rows" = 8 in 1..64: courses along one unit of v.
  * @inlet ratio number "Ratio" = 2 in 0.5..6: length of a brick to its height.
@@ -135,7 +139,7 @@ Bricks brickAt(vec2 uv, float rows, float ratio, float mortar, float shift) {
  * @kind rings 1
  * @family Patterns
  * @words target, ripples, wood, concentric, waves
- * @source A pulse train of the distance, integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @source A pulse train of the distance, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Rings" = 8 in 1..64: along one unit.
  * @inlet width fraction "Width" = 0.5 in 0..1: of a ring, as a part of its distance to the next.
@@ -202,7 +206,7 @@ float wavesAt(vec2 uv, float count, float shift) {
  * @kind spiral 1
  * @family Patterns
  * @words swirl, twist, arms, whirl
- * @source A pulse train of distance and angle (spiral of Archimedes), integrated over the pixel (Apodaca, Gritz 1999, "Advanced RenderMan", section 11.4)
+ * @source A pulse train of distance and angle (spiral of Archimedes), integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Turns" = 6 in 0..64: along one unit from the middle.
  * @inlet arms count "Arms" = 1 in 1..12

@@ -37,7 +37,7 @@ SceneDepth sceneDepthBehind() {
  * Scene colour: what is seen behind this point, if the surface were not there.
  * @kind sceneColour 1
  * @family Where
- * @words behind, background, refraction, distort, see through, grab, screen
+ * @words behind, background, refraction, distort, see through, screen
  * @source The scene-linear picture of everything that is not seen through, at the place of the pixel
  * @inlet offset uv "Offset" = 0 0: across and down, in parts of the picture’s size.
  * @outlet result colour "Colour"

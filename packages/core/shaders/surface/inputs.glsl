@@ -124,7 +124,7 @@ float surfaceCopyIndex() {
  * Place in mesh: how far along the mesh this point is on each axis, 0 at one end and 1 at the other.
  * @kind place 1
  * @family Where
- * @words bounds, bounding box, height, gradient, generated, bottom, top
+ * @words bounds, bounding box, height, gradient, bottom, top
  * @source Position in object space, remapped from the mesh's bounds to 0…1
  * @outlet result vector "Place": x left to right, y bottom to top, z back to front.
  * @outlet x number "Left to right"
@@ -139,7 +139,7 @@ Place surfacePlace() {
  * Facing: 1 where the surface looks straight at you, 0 where it is seen edge on.
  * @kind facing 1
  * @family Where
- * @words edge, incidence, layer weight, silhouette, view angle
+ * @words edge, incidence, silhouette, view angle
  * @source Cosine of the angle between normal and view direction, clamped to 0…1
  * @inlet normal normal "Normal" = surface normal
  * @inlet toEye directionToEye "To the eye" = surface viewDirection

@@ -7,7 +7,7 @@ struct VertexColour {
  * Vertex colour: the colour that the mesh itself carries. Generated meshes carry their place in it.
  * @kind vertexColour 1
  * @family Where
- * @words painted, color attribute, mask, baked
+ * @words painted, vertex paint, mask, baked
  * @source glTF 2.0 specification, section 3.7.2.1 (COLOR_0, linear)
  * @outlet colour colour "Colour"
  * @outlet alpha fraction "Alpha"
