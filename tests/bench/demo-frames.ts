@@ -14,7 +14,7 @@ import {
   panoramaPixels,
   StageScene,
   START_CAMERA,
-  throwsShadows,
+  variantsUnder,
   type BrelvinDocument,
   type Device,
   type EnvironmentPixels,
@@ -54,7 +54,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
       { id: FLOOR, document: newFloorMaterial() },
     ];
     for (const each of worn) {
-      const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+      const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: variantsUnder(rig) });
       if (!compiled) throw new Error(`${each.id} does not compile`);
       const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document);
       scene.wear(each.id, { material: each.document, surface });

@@ -13,7 +13,7 @@ import {
   panoramaPixels,
   StageScene,
   SurfaceBank,
-  throwsShadows,
+  variantsUnder,
   type EnvironmentPixels,
   type LightRig,
   type Material,
@@ -62,7 +62,7 @@ export async function run(): Promise<DemoPictures> {
       const named = materialsOf(set);
       const seen = materials.filter((each) => each.id === id || named.has(each.id));
       for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
-        const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+        const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: variantsUnder(rig) });
         if (!compiled) throw new Error(`${worn.id} does not compile`);
         scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
         await renderer.images.bring(Object.values(worn.document.images), demoChain);

@@ -73,7 +73,7 @@ export { approach } from './scene/damping';
 export * from './scene/light-dial';
 export { hitPart } from './mesh/ray';
 export { ballRound, shadowViews } from './scene/shadow-views';
-export { lightsMove, standingLight, throwsShadows, type StandingLight } from './scene/lights';
+export { lightsMove, standingLight, throwsShadows, variantsUnder, type StandingLight } from './scene/lights';
 export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/temperature';
 export { EACH_LIGHT_GROUP } from './compile/each-light-group';
 export * from './compile/grouping';

@@ -117,6 +117,38 @@ describe('Glass', () => {
     row(bare).forEach((value, index) => expect(row(through)[index]).toBeCloseTo(value * 0.96, 1.6));
   });
 
+  for (const roughness of [0.15, 0.3, 0.5, 0.8])
+    it(`blurs without edges where what is behind it lies at several depths: roughness ${roughness}`, async () => {
+      const glow = (colour: readonly number[]): Material => ({
+        ...newMaterial('glow'),
+        surface: {
+          ...newMaterial('glow').surface,
+          nodes: { c: node('colour', { value: colour }) },
+          ribbons: { 'dock.colour': { from: 'c', outlet: 'result' } },
+        },
+      });
+      const pixels = await pictureOf({
+        wall: { mesh: plane(-6, 30), material: glow([0, 0.1, 0]) },
+        near: { mesh: ball(0.2, 0.45), material: glow([0, 1, 0]) },
+        // A thin thing, far nearer than the wall.
+        post: {
+          mesh: { ...plane(0.4, 1), placing: { position: [1, 0, 0.4], turn: [0, 0, 0], scale: [0.06, 3, 1] } },
+          material: glow([0, 0.8, 0]),
+        },
+        pane: { mesh: plane(1, 6), material: glass({ roughness }) },
+      });
+      // From pixel to pixel light changes little by little; an edge would be a step of much of what there is.
+      const lines = [30, 40, 48, 56];
+      const steps = lines.flatMap((y) =>
+        Array.from({ length: 70 }, (_, x) => Math.abs(green(pixels, x + 14, y) - green(pixels, x + 13, y))),
+      );
+      const bends = lines.flatMap((y) =>
+        Array.from({ length: 70 }, (_, x) => Math.abs(green(pixels, x + 14, y) - 2 * green(pixels, x + 13, y) + green(pixels, x + 12, y))),
+      );
+      expect(Math.max(...steps)).toBeLessThan(0.5 / (1 + 40 * roughness * roughness));
+      expect(Math.max(...bends)).toBeLessThan(0.4 / (1 + 60 * roughness * roughness));
+    });
+
   it('colours what is behind it, and loses in a body what it absorbs', async () => {
     const tinted = await pictureOf({ wall, pane: { mesh: plane(1, 3), material: glass({ baseColour: [1, 0.5, 1] }) } });
     const deep = await pictureOf({

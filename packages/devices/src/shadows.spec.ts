@@ -136,7 +136,7 @@ describe('Shadows', () => {
     }, 60_000);
   }
 
-  const onFloor = (): StageSet => ({ ...newSet('ball', 'sphere'), floor: { shown: true, height: -1, size: 12 } });
+  const onFloor = (): StageSet => ({ ...newSet('ball', 'sphere'), floor: { shown: true, height: -1, size: 12, look: 'solid' } });
   /** Brightness at a place of the floor, seen from above. */
   const fromAbove: OrbitCamera = { target: [0, -1, 0], distance: 12, azimuth: 0, elevation: 1.56, fieldOfView: 0.8 };
 

@@ -34,13 +34,13 @@ uniform Lights {
   vec4 lightFalloff[8];    // x: 0 none, 1 inverse square, 2 windowed; y: range, metres; z: cone offset; w: shadow square from 1, 0 without
   vec4 lightWeights[8];    // x: ambient part, y: diffuse part, z: specular part
   mat4 shadowFromWorld[4]; // clip space of the lights that cast shadows
-  vec4 shadowInfo[4];      // x: size of a texel on what is lit, metres; y: softness, texels
+  vec4 shadowInfo[4];      // x: size of a texel on what is lit, metres; y: texels that half an edge widens over a metre; of a spot z, w: metres to its nearest and farthest plane; of a sun z: metres between them, w: 0
 };
 
 // The surface taken apart: its terms by weight, or one of its properties as a picture.
 uniform Inspect {
   vec4 termWeights;   // ambient, diffuse, specular, reflection
-  vec4 moreWeights;   // transmission, emission, shadow
+  vec4 moreWeights;   // transmission, emission, shadow, near occlusion
   vec4 inspectView;   // x: which view; y: 0 whole, 1 colour without light, 2 light without colour; z: number of a light from 0
   vec4 inspectRange;  // x, y: nearest and farthest distance from the eye, metres
 };

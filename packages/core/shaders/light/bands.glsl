@@ -26,16 +26,17 @@ float bandLevel(float value, float steps, float sharpness) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
+ * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
-Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 normal) {
+Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
   vec3 seen = seenBase(base);
   // The normal turns by this much from pixel to pixel, and the cosine by no more: enough softness to draw smooth borders.
   float turn = length(fwidth(normal));
   float steps = bandCount(count);
   float sharpness = 1.0 / clamp(max(softness, turn * count), 1e-4, 1.0);
   vec3 shade = tint * floor;
-  vec3 around = ambientHere(normal);
+  vec3 around = occluded ? ambientHere(normal) : ambientOfDrawing(normal);
   vec3 matte = vec3(0.0);
   int total = lightsInUse();
   for (int i = 0; i < total; i++) {
@@ -63,10 +64,11 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
+ * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
-Lit bandsByWidth(vec3 base, float width, float softness, float floor, vec3 tint, vec3 normal) {
-  return bands(base, 1.0 / clamp(width, 0.02, 1.0), softness, floor, tint, normal);
+Lit bandsByWidth(vec3 base, float width, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
+  return bands(base, 1.0 / clamp(width, 0.02, 1.0), softness, floor, tint, normal, occluded);
 }
 
 // How far a value is above a border, 0…1, with a soft edge.
@@ -89,12 +91,13 @@ float aboveBorder(float value, float border, float edge) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the dark.
  * @inlet tint colour "Tint" = 1 1 1: colour of the dark.
  * @inlet normal normal "Normal" = surface normal
+ * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
-Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softness, float floor, vec3 tint, vec3 normal) {
+Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
   vec3 seen = seenBase(base);
   float edge = max(softness, length(fwidth(normal)));
-  vec3 around = ambientHere(normal);
+  vec3 around = occluded ? ambientHere(normal) : ambientOfDrawing(normal);
   vec3 matte = vec3(0.0);
   int total = lightsInUse();
   for (int i = 0; i < total; i++) {
@@ -121,11 +124,12 @@ Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softne
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet stops stops "Falloff" = 0.1 0.1 0.16 0.45  0.55 0.5 0.55 0.55  1 1 1 0.75: at 0 the surface faces away from the light, at 0.5 it is edge on, at 1 it faces it.
  * @inlet normal normal "Normal" = surface normal
+ * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
-Lit ramp(vec3 base, vec4 stops[8], vec3 normal) {
+Lit ramp(vec3 base, vec4 stops[8], vec3 normal, bool occluded) {
   vec3 seen = seenBase(base);
-  vec3 around = ambientHere(normal);
+  vec3 around = occluded ? ambientHere(normal) : ambientOfDrawing(normal);
   vec3 matte = vec3(0.0);
   int total = lightsInUse();
   for (int i = 0; i < total; i++) {
@@ -150,11 +154,12 @@ Lit ramp(vec3 base, vec4 stops[8], vec3 normal) {
  * @inlet image image "Image"
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet normal normal "Normal" = surface normal
+ * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
-Lit rampImage(sampler2D image, vec3 base, vec3 normal) {
+Lit rampImage(sampler2D image, vec3 base, vec3 normal, bool occluded) {
   vec3 seen = seenBase(base);
-  vec3 around = ambientHere(normal);
+  vec3 around = occluded ? ambientHere(normal) : ambientOfDrawing(normal);
   vec3 matte = vec3(0.0);
   int total = lightsInUse();
   for (int i = 0; i < total; i++) {
@@ -195,4 +200,25 @@ Lit hardSpot(vec3 colour, float size, float softness, vec3 normal, vec3 toEye) {
     lit.specular += colour * light.colour * (light.weights.z * light.shadow * shown);
   }
   return lit;
+}
+
+// The same without near occlusion, for code.
+Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 normal) {
+  return bands(base, count, softness, floor, tint, normal, false);
+}
+
+Lit bandsByWidth(vec3 base, float width, float softness, float floor, vec3 tint, vec3 normal) {
+  return bandsByWidth(base, width, softness, floor, tint, normal, false);
+}
+
+Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softness, float floor, vec3 tint, vec3 normal) {
+  return bandsByPlace(base, lower, upper, middle, softness, floor, tint, normal, false);
+}
+
+Lit ramp(vec3 base, vec4 stops[8], vec3 normal) {
+  return ramp(base, stops, normal, false);
+}
+
+Lit rampImage(sampler2D image, vec3 base, vec3 normal) {
+  return rampImage(image, base, normal, false);
 }

@@ -70,6 +70,11 @@ vec3 ambientHere(vec3 normal) {
   return ambientFrom(normal);
 }
 
+// The same for drawn looks, which near surfaces do not darken unless that is asked for.
+vec3 ambientOfDrawing(vec3 normal) {
+  return ambientFrom(normal);
+}
+
 // The colour of a surface as lighting sees it: a view of the light alone puts white in its place.
 vec3 seenBase(vec3 base) {
   return base;

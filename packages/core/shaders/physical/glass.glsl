@@ -1,4 +1,5 @@
-// The picture of all that was drawn before, smaller and smaller by halves, for surfaces that light passes through.
+// The picture of all that was drawn before, smaller and smaller by halves, for surfaces that light passes through; in alpha one
+// by its depth (metres from the plane of the eye), so that means of it are as smooth as the picture.
 uniform sampler2D sceneThrough;
 
 // Where a point of the world is in the picture, 0…1 from its top left.
@@ -10,7 +11,7 @@ vec2 pictureAt(vec3 point) {
 
 // A smooth picture of few pixels: cubic B-spline by four reads between pixels (Sigg, Hadwiger 2005, "Fast third-order
 // texture filtering", GPU Gems 2, chapter 20), of one level.
-vec3 smoothLevel(vec2 at, float level) {
+vec4 smoothLevel(vec2 at, float level) {
   vec2 size = max(floor(vec2(textureSize(sceneThrough, 0)) * exp2(-level)), vec2(1.0));
   vec2 place = at * size - 0.5;
   vec2 cell = floor(place);
@@ -23,40 +24,43 @@ vec3 smoothLevel(vec2 at, float level) {
   vec2 high = 1.0 - low;
   vec2 first = (cell - 0.5 + w1 / low) / size;
   vec2 second = (cell + 1.5 + w3 / high) / size;
-  return (textureLod(sceneThrough, first, level).rgb * low.x + textureLod(sceneThrough, vec2(second.x, first.y), level).rgb * high.x) * low.y
-    + (textureLod(sceneThrough, vec2(first.x, second.y), level).rgb * low.x + textureLod(sceneThrough, second, level).rgb * high.x) * high.y;
+  return (textureLod(sceneThrough, first, level) * low.x + textureLod(sceneThrough, vec2(second.x, first.y), level) * high.x) * low.y
+    + (textureLod(sceneThrough, vec2(first.x, second.y), level) * low.x + textureLod(sceneThrough, second, level) * high.x) * high.y;
 }
 
-vec3 smoothThrough(vec2 at, float level) {
+vec4 smoothThrough(vec2 at, float level) {
   if (level <= 0.0) {
-    return textureLod(sceneThrough, at, 0.0).rgb;
+    return textureLod(sceneThrough, at, 0.0);
   }
   float below = floor(level);
-  vec3 finer = below < 0.5 ? textureLod(sceneThrough, at, 0.0).rgb : smoothLevel(at, below);
+  vec4 finer = below < 0.5 ? textureLod(sceneThrough, at, 0.0) : smoothLevel(at, below);
   return mix(finer, smoothLevel(at, below + 1.0), level - below);
 }
 
 // How far what is behind lies away, as a part of its way to the eye: what is near behind frosted glass is seen sharper.
-float reachAt(vec2 at) {
-  vec2 size = vec2(textureSize(sceneDistance, 0));
+float reachOf(float inverseDepth) {
   float here = depthHere();
-  float gap = clamp(texelFetch(sceneDistance, ivec2(clamp(at * size, vec2(0.0), size - 1.0)), 0).x - here, 0.0, 1.0e3);
-  return eyePosition.w > 0.5 ? gap / max(gap + here, 1e-4) : min(gap, 2.0);
+  float gap = clamp(1.0 / max(inverseDepth, 1e-4) - here, 0.0, 1.0e3);
+  return eyePosition.w > 0.5 ? clamp(1.0 - here * inverseDepth, 0.0, 1.0) : min(gap, 2.0);
+}
+
+float levelOfRadius(float pixels) {
+  return log2(max(pixels * 1.4, 1.0));
 }
 
 // Light behind, seen at a place of the picture through a surface that scatters it by slopes of this size. Half of a GGX
-// surface's tiny mirrors lean less than alpha, by integration of its slopes.
+// surface's tiny mirrors lean less than alpha, by integration of its slopes. How far what is behind lies is asked of smooth
+// means too: first all round that the surface may scatter to, then as near as that tells. A few single reads would show as
+// edges wherever depth steps.
 vec3 blurredThrough(vec2 at, float slope) {
   float height = float(textureSize(sceneThrough, 0).y);
-  float scale = length(vec3(clipFromWorld[0].y, clipFromWorld[1].y, clipFromWorld[2].y)) * 0.5 * height;
-  if (slope * scale < 0.5) {
-    return smoothThrough(at, 0.0);
+  float widest = slope * length(vec3(clipFromWorld[0].y, clipFromWorld[1].y, clipFromWorld[2].y)) * 0.5 * height;
+  if (widest < 0.5) {
+    return smoothThrough(at, 0.0).rgb;
   }
-  vec2 step = vec2(min(slope * 0.25, 0.06));
-  float reach = 0.2 * (reachAt(at) + reachAt(at + step * vec2(1.0, 0.3)) + reachAt(at + step * vec2(-0.3, 1.0))
-    + reachAt(at + step * vec2(-1.0, -0.3)) + reachAt(at + step * vec2(0.3, -1.0)));
-  float radius = slope * reach * scale;
-  return smoothThrough(at, log2(max(radius * 1.4, 1.0)));
+  float roughly = reachOf(smoothThrough(at, levelOfRadius(widest)).a);
+  float reach = reachOf(smoothThrough(at, levelOfRadius(widest * max(roughly, 0.25))).a);
+  return smoothThrough(at, levelOfRadius(widest * reach)).rgb;
 }
 
 vec3 refractedTo(vec3 normal, vec3 toEye, float ior, float way) {

@@ -10,12 +10,20 @@ vec3 inspectedBase(vec3 base) {
   return inspectView.y > 1.5 ? vec3(1.0) : base;
 }
 
+float inspectedOpen() {
+  return mix(1.0, openHere(), clamp(moreWeights.w, 0.0, 1.0));
+}
+
 vec3 inspectedAmbient(vec3 normal) {
+  return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : ambientFrom(normal) * inspectedOpen();
+}
+
+vec3 inspectedPlainAmbient(vec3 normal) {
   return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : ambientFrom(normal);
 }
 
 vec3 inspectedMirror(vec3 direction, float roughness) {
-  return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : mirroredFrom(direction, roughness);
+  return inspectView.y > 0.5 && inspectView.y < 1.5 ? vec3(1.0) : mirroredFrom(direction, roughness) * mirrorOpen(inspectedOpen(), direction, roughness);
 }
 
 int inspectedLights() {
@@ -107,7 +115,10 @@ vec3 viewOf(float view, vec3 light) {
     int number = int(inspectView.z);
     return lightPlace[number].w > 0.5 ? ringsRound(lightPlace[number].xyz) : vec3(0.35);
   }
-  return view < 9.5 ? marksOn(light) : shadowsHere();
+  if (view < 9.5) {
+    return marksOn(light);
+  }
+  return view < 10.5 ? shadowsHere() : vec3(openHere());
 }
 
 // Stripes, black and white, where a loop was broken off.

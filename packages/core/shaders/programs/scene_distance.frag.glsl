@@ -3,7 +3,8 @@ out vec4 pixel;
 // Supplied by the material.
 float paintOpacity();
 
-// How far the scene is from the plane of the eye, for surfaces that look at what is behind them.
+// How far the scene is from the plane of the eye, for surfaces that look at what is behind them, and its normal in view space.
 void main() {
-  pixel = seenWhole(vec3(depthHere()), paintOpacity());
+  vec4 seen = seenWhole(vec3(depthHere()), paintOpacity());
+  pixel = vec4(seen.x, mat3(viewFromWorld) * surfaceNormal());
 }

@@ -4,11 +4,11 @@ import type { Module } from '../ir/ir';
 import { withoutPixels } from '../ir/without-pixels';
 
 /**
- * Programs of a surface besides the plain one: under shadows, taken apart, its outline grown, the colour of its lines.
+ * Programs of a surface besides the plain one: under shadows, occluded by what is near as well, taken apart, its outline grown, the colour of its lines.
  * What has a shape of its own, or holes, also throws its own shadow and is its own way off; a shape has its own edges and
  * wires.
  */
-export type SurfaceVariant = 'shadowed' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
+export type SurfaceVariant = 'shadowed' | 'occluded' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
 
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
@@ -22,9 +22,16 @@ const UNSHADED: Exchange = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']];
 const INSPECTED: Exchange = [
   ['seenBase(vec3)', 'inspectedBase(vec3)'],
   ['ambientHere(vec3)', 'inspectedAmbient(vec3)'],
+  ['ambientOfDrawing(vec3)', 'inspectedPlainAmbient(vec3)'],
   ['mirroredHere(vec3,float)', 'inspectedMirror(vec3,float)'],
   ['lightsInUse()', 'inspectedLights()'],
   ['seenShadow(float)', 'inspectedShadow(float)'],
+];
+
+/** Light from all around is less where surfaces are near. */
+const OCCLUDED: Exchange = [
+  ['ambientHere(vec3)', 'occludedAmbient(vec3)'],
+  ['mirroredHere(vec3,float)', 'occludedMirror(vec3,float)'],
 ];
 
 const NO_SHAPE: Exchange = [['shapeVertex()', 'keepVertex()']];
@@ -33,6 +40,7 @@ const NOTHING_CARRIED: Exchange = [['carryToPixels()', 'carryNothing()']];
 const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exchange?: Exchange]>> = {
   plain: ['surface.frag', UNSHADED],
   shadowed: ['surface.frag'],
+  occluded: ['surface.frag', OCCLUDED],
   inspect: ['inspect.frag', INSPECTED],
   outlets: ['outlets.frag'],
   hull: ['outline.frag', UNSHADED],
@@ -74,6 +82,11 @@ export function fragmentModule(program: SurfaceProgram, opacity?: OpacityMode): 
 /** The pixel stage of a program of the frame's own, for meshes of whatever material. */
 export function plainFragmentModule(name: 'shadow.frag' | 'scene_distance.frag'): Module {
   return once(name, () => withOwn(libraryProgram(name), [['paintOpacity()', 'solid()']]));
+}
+
+/** The pixel stage of a floor of which only shadow is seen; occluded or not is the frame's to say. */
+export function groundModule(): Module {
+  return once('ground_shadow.frag', () => libraryProgram('ground_shadow.frag'));
 }
 
 /**

@@ -168,6 +168,7 @@ function puppetOnStand(): BrelvinDocument {
       head: newMesh('puppetHead', {}, { name: 'Puppet head' }),
       stand: newMesh('cylinder', { radius: 0.5, height: 0.4 }, { name: 'Stand', order: 1, placing: stand }),
     },
+    floor: { shown: true, height: -1.65, size: 12 },
     partRules: {
       skin: rule(0, 'skin', 'material-puppet-cheek'),
       hair: rule(1, 'hair', 'material-puppet-hair'),

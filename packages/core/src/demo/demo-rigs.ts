@@ -1,9 +1,10 @@
-import type { LightRig } from '../document/light-rig';
+import type { LightRig, NearOcclusion } from '../document/light-rig';
 import { demoEnvironment } from './demo-environments';
 import { newRig } from '../document/new-documents';
 import { newLight, STILL_LIGHT } from '../document/new-lights';
 
 const FADING = { falloff: 'windowed', range: 9 } as const;
+const NEAR: NearOcclusion = { radius: 0.5, strength: 1 };
 const BARELY = { colour: [1, 0.9, 0.8], intensity: 0.03 };
 
 /** The light of the lantern loft. */
@@ -12,15 +13,17 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
     id: 'rig-north-window',
     document: {
       ...newRig('North window'),
+      sun: newLight('sun', { casts: true, softness: 0.09 }),
       ambient: newLight('ambient', { colour: [0.78, 0.88, 1], intensity: 0.05 }),
       environment: demoEnvironment('loft-window', { intensity: 0.22, shows: false }),
+      occlusion: NEAR,
     },
   },
   {
     id: 'rig-dusk-quay',
     document: {
       ...newRig('Dusk quay'),
-      sun: newLight('sun', { direction: [-0.8, 0.24, 0.55], colour: [1, 0.56, 0.28], intensity: 1.3, casts: true, softness: 0.03 }),
+      sun: newLight('sun', { direction: [-0.8, 0.24, 0.55], colour: [1, 0.56, 0.28], intensity: 1.3, casts: true, softness: 0.05 }),
       ambient: newLight('ambient', { on: false }),
       lights: {
         sky: newLight('hemisphere', { name: 'Sky over the quay', colour: [0.4, 0.5, 0.85], ground: [0.24, 0.17, 0.2], intensity: 0.12 }),
@@ -28,6 +31,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
       background: [0.05, 0.035, 0.035],
       backgroundTop: [0.014, 0.02, 0.05],
       environment: demoEnvironment('quay-at-dusk', { intensity: 0.6, blur: 0.2 }),
+      occlusion: NEAR,
     },
   },
   {
@@ -37,9 +41,13 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
       sun: newLight('sun', { on: false }),
       ambient: newLight('ambient', BARELY),
       lights: {
-        bench: newLight('point', {
+        bench: newLight('spot', {
           name: 'Lamp on the bench',
           position: [1.5, 1.3, 1.9],
+          direction: [0.55, 0.55, 0.63],
+          cone: [0.7, 1.1],
+          casts: true,
+          softness: 0.05,
           colour: [1, 0.72, 0.42],
           intensity: 5,
           ...FADING,
@@ -63,6 +71,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
       },
       background: [0.012, 0.012, 0.012],
       environment: demoEnvironment('night-harbour', { intensity: 0.35 }),
+      occlusion: NEAR,
     },
   },
   {
@@ -91,6 +100,7 @@ export const DEMO_RIGS: readonly { readonly id: string; readonly document: Light
         }),
       },
       background: [0.014, 0.014, 0.014],
+      occlusion: NEAR,
     },
   },
 ];

@@ -100,9 +100,10 @@ export interface PipelineDescriptor {
   readonly depth: 'none' | 'test' | 'test and write';
   /**
    * How colours are laid over those that are there: `over` by the pixel's alpha, whose colours are already weighed by it;
-   * `add`; or `gather`, which adds colours and keeps of alpha what one less the pixel's leaves.
+   * `add`; `gather`, which adds colours and keeps of alpha what one less the pixel's leaves; `under` what is there, by the
+   * alpha that is there; or `keep`, which leaves of colours and alpha the part that the pixel's alpha says.
    */
-  readonly blend?: 'over' | 'add' | 'gather';
+  readonly blend?: 'over' | 'add' | 'gather' | 'under' | 'keep';
   readonly cull: 'none' | 'back' | 'front';
   /** Which way round triangles go that face the eye; a mirrored mesh's go clockwise. Counter-clockwise when absent. */
   readonly front?: 'ccw' | 'cw';

@@ -59,7 +59,7 @@ export interface RigLight {
   readonly motion: LightMotion;
   /** Whether parts throw shadows in its light; suns and spots only. */
   readonly casts: boolean;
-  /** Half the width of a shadow's edge, metres. */
+  /** Half the width of a shadow's edge, metres for each metre between what throws it and what it falls on. */
   readonly softness: number;
 }
 
@@ -90,6 +90,8 @@ export interface LightRig {
   readonly curve: ToneCurve;
   readonly bloom: Bloom;
   readonly fog: Fog;
+  /** Light from all around is less where surfaces are near each other; everywhere the same when absent. */
+  readonly occlusion?: NearOcclusion;
 }
 
 /** What is all around, far away: it may light, be seen behind the meshes, both, or neither. */
@@ -126,6 +128,16 @@ export interface Bloom {
   /** Scene-linear brightness, after exposure, from which light spreads. */
   readonly from: number;
 }
+
+/** How what is near takes light from all around away. */
+export interface NearOcclusion {
+  /** Metres that are looked for it. */
+  readonly radius: number;
+  /** 0…1. */
+  readonly strength: number;
+}
+
+export const FIRST_OCCLUSION: NearOcclusion = { radius: 0.5, strength: 1 };
 
 export interface Fog {
   /** Part of the light that is lost over one metre, as a rate: 0 is clear air. */

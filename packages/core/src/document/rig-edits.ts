@@ -37,7 +37,7 @@ export function removeLight(rig: LightRig, id: string): Edit {
 }
 
 /** Changes how the rig shows the picture. */
-export function setRig<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog'>(
+export function setRig<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog' | 'occlusion'>(
   field: K,
   value: LightRig[K],
   label: string,

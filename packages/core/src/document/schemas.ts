@@ -6,7 +6,7 @@ import { MATERIAL_VERSION, OPACITY_MODES, OUTLINE_METHODS, OUTLINE_UNITS, PARAME
 import { FUNCTION_VERSION } from './function';
 import { RIBBON_TYPES } from './ribbon-types';
 import type { Field, Schema } from './schema';
-import { MADE_FOR_MESH, MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
+import { FLOOR_LOOKS, MADE_FOR_MESH, MESH_SHAPE_NAMES, MOST_COPIES, SET_VERSION } from './set';
 
 export const LONGEST_NAME = 120;
 export const LONGEST_TAG = 40;
@@ -285,7 +285,14 @@ const partRule = object({
 export const SET_SCHEMA = object({
   ...head('brelvin-set', SET_VERSION),
   meshes: { schema: record(mesh, 256) },
-  floor: { schema: object({ shown: { schema: yesOrNo }, height: { schema: metres }, size: { schema: number(0.1, 1e4) } }) },
+  floor: {
+    schema: object({
+      shown: { schema: yesOrNo },
+      height: { schema: metres },
+      size: { schema: number(0.1, 1e4) },
+      look: { schema: oneOf(...FLOOR_LOOKS), optional: true },
+    }),
+  },
   partRules: { schema: record(partRule, 1000) },
   views: {
     schema: record(
@@ -335,7 +342,7 @@ const light = object({
     }),
   },
   casts: { schema: yesOrNo },
-  softness: { schema: number(0, 10), help: 'Half the width of a shadow’s edge, metres.' },
+  softness: { schema: number(0, 10), help: 'Half the width of a shadow’s edge, metres for each metre from what throws it.' },
 });
 
 export const RIG_SCHEMA = object({
@@ -367,4 +374,5 @@ export const RIG_SCHEMA = object({
   curve: { schema: oneOf(...TONE_CURVES) },
   bloom: { schema: object({ strength: { schema: number(0, 10) }, from: { schema: number(0, 1000) } }) },
   fog: { schema: object({ density: { schema: number(0, 100) }, colour: { schema: linearColour } }) },
+  occlusion: { schema: object({ radius: { schema: number(0.001, 1000) }, strength: { schema: number(0, 1) } }), optional: true },
 });

@@ -108,12 +108,18 @@ export interface PartRule {
   readonly receives?: boolean;
 }
 
+/** `fading` into what is behind towards its border; `shadow`: nothing of it is seen but shadow; `solid` to its border. */
+export const FLOOR_LOOKS = ['fading', 'shadow', 'solid'] as const;
+export type FloorLook = (typeof FLOOR_LOOKS)[number];
+
 export interface SetFloor {
   readonly shown: boolean;
   /** Height of the floor, metres. */
   readonly height: number;
   /** Edge of the square, metres. */
   readonly size: number;
+  /** `fading` when absent. */
+  readonly look?: FloorLook;
 }
 
 /** What stands on the Stage. */

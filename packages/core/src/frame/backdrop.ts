@@ -25,17 +25,23 @@ export class Backdrop {
   }
 
   static async create(device: Device): Promise<Backdrop> {
-    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, [1, 4]);
+    // Where a floor was laid before it, it fills up what that left open.
+    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, [1, 4], 'under');
     const around = await program('backdrop_environment', 'EnvironmentBackdrop');
     return new Backdrop(await program('backdrop'), await program('backdrop_image'), around);
   }
 
-  /** Nothing where clearing is enough. */
+  /**
+   * Fills up what is there already.
+   *
+   * @param cleared to the rig's one colour, where nothing else needs to be drawn
+   */
   drawCalls(
     rig: LightRig,
     { images, environment, camera }: { readonly images: ImageBank; readonly environment?: ReadyEnvironment; readonly camera: OrbitCamera },
     size: PictureSize,
     samples: SampleCount,
+    cleared: boolean,
   ): DrawCall[] {
     const cube = rig.environment && environment && (rig.environment.blur > 0 ? environment.filtered : environment.sharp);
     if (rig.environment?.shows && cube && !rig.transparent) {
@@ -44,7 +50,7 @@ export class Backdrop {
     }
     const { background, backgroundTop = background, backgroundImage, transparent } = rig;
     const seen = transparent ? undefined : backgroundImage && images.find(backgroundImage.image);
-    if (transparent || (!seen && backgroundTop === background)) return [];
+    if (transparent || (cleared && !seen && backgroundTop === background)) return [];
     const [wide, high] = seen && backgroundImage ? imageSpan(size, seen, backgroundImage.fit) : [1, 1];
     const values = new Map([
       ['backdropBelow', [...background, 1]],

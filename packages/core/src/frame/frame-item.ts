@@ -1,6 +1,7 @@
 import type { LiveValues } from '../compile/slots';
 import type { DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
+import type { FloorLook } from '../document/set';
 import type { OrbitCamera } from '../scene/camera';
 import type { MeshBuffers } from './mesh-buffers';
 import type { Surface } from './surface';
@@ -26,6 +27,8 @@ export interface PartDrawing {
   readonly copyAlone?: (copy: number) => DeviceBuffer;
   readonly cull: PipelineState['cull'];
   readonly mirrored: boolean;
+  /** It is a floor, laid under all that stands on it. */
+  readonly ground?: FloorLook;
   /** Whether it throws shadows; it does when absent. */
   readonly casts?: boolean;
   /** The surface's block of numbers for this part. */

@@ -23,6 +23,8 @@ import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } fro
 import { MeshBank } from './mesh-bank';
 import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
 import { MeshBuffers } from './mesh-buffers';
+import { groundOf, groundPrograms, type GroundPrograms } from './ground';
+import { NearOcclusionPasses } from './near-occlusion';
 import { hullItems, lineGroups, markOutlines } from './outlines';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
@@ -31,7 +33,7 @@ import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import { layersOf } from './layers';
 import { Gathering } from './gathering';
 import { isDrawnLater, isGathered } from './see-through';
-import { RenderTargets, type BehindTargets } from './targets';
+import { RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
 import { WireProgram } from './wires';
 import { frameGlobals, libraryBlock, writeBlock, type PictureSize, type StageClocks } from './uniforms';
@@ -73,6 +75,9 @@ interface FramePrograms {
   readonly gathering: Gathering;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
+  readonly near: NearOcclusionPasses;
+  readonly inverse: FullScreen;
+  readonly ground: GroundPrograms;
   readonly edges: EdgePasses;
   readonly notReady: SurfacePipelines;
   /** What stands beside something that is looked at. */
@@ -87,7 +92,8 @@ interface LaterScene {
   /** The same picture whole, where `targets` hold it taken apart. */
   readonly whole?: RenderTargets;
   readonly picture: Picture;
-  readonly first: readonly FrameItem[];
+  /** Whether any of them looks at what is behind it. */
+  readonly looks: boolean;
   readonly later: readonly FrameItem[];
   readonly globals: FrameGlobals;
   readonly samples: SampleCount;
@@ -113,9 +119,12 @@ export class FrameRenderer {
   /** What is all around. */
   readonly environments: EnvironmentBank;
   private readonly viewValues: UniformBuffer;
+  private readonly inverseValues: UniformBuffer;
   private readonly outlets: OutletPasses;
   /** What was last drawn behind something that looked. */
   private behind?: BehindTargets;
+  /** What near surfaces leave of light from all around, in the present picture. */
+  private near?: DeviceTexture;
   private nothing?: BehindTargets;
 
   private constructor(
@@ -126,6 +135,7 @@ export class FrameRenderer {
     this.images = new ImageBank(device);
     this.environments = new EnvironmentBank(programs.environments);
     this.viewValues = programs.view.createValues();
+    this.inverseValues = programs.inverse.createValues();
     this.outlets = new OutletPasses(device);
   }
 
@@ -143,6 +153,9 @@ export class FrameRenderer {
       gathering: await Gathering.create(device),
       wires: await WireProgram.create(device),
       shadows: await ShadowPasses.create(device),
+      near: await NearOcclusionPasses.create(device),
+      inverse: await FullScreen.create(device, 'scene_inverse', 'SceneInverse', [1], 'gather'),
+      ground: await groundPrograms(device),
       edges: await EdgePasses.create(device),
       notReady: await plain('not_ready'),
       quiet: await plain('quiet'),
@@ -230,28 +243,41 @@ export class FrameRenderer {
     writeBlock(this.blocks.inspect.layout, inspectGlobals(inspection), this.blocks.inspect.buffer.words);
     this.blocks.inspect.buffer.upload();
     const plain = isPlain(picture);
-    const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
-    const untaken = shadows.length > 0 ? 'shadowed' : undefined;
+    const whole = !plain && inspection.view !== 'wires';
+    const [first, later] = [picture.items.filter((item) => !isDrawnLater(item)), picture.items.filter(isDrawnLater)];
+    // A value is seen through glass as the last picture was.
+    const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.looksBehind);
+    const near = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
+    if (looks || near) this.drawDistances(targets.far, first, globals);
+    this.near = near && this.programs.near.draw(targets.far.distance, near, camera, size);
+    const shaded = shadows.length > 0 ? 'shadowed' : undefined;
+    const untaken = near ? 'occluded' : shaded;
     const variant = takesApart(inspection) ? 'inspect' : untaken;
     // A view of a property, or of wires alone, has no lines round it.
     if (picture.lens) this.outlets.look(picture.lens);
-    const lined = plain || inspection.view === 'wires' ? [] : picture.items;
+    const lined = whole ? picture.items : [];
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
-    const [first, later] = [picture.items.filter((item) => !isDrawnLater(item)), picture.items.filter(isDrawnLater)];
     const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).flatMap((item) => this.hullCalls(item, globals, samples));
-    const open = ({ colour, depth }: RenderTargets, by: LaterScene['variant'], more: readonly DrawCall[] = []): void =>
+    const { ground, others } = whole ? groundOf(first) : { ground: [], others: first };
+    const open = ({ colour, depth }: RenderTargets, by: LaterScene['variant'], more: readonly DrawCall[] = []): void => {
+      const around = { images: this.images, environment, camera };
+      const backdrop = plain ? [] : this.programs.backdrop.drawCalls(rig, around, size, samples, ground.length === 0);
+      const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
+      const empty = backdrop.length > 0 || ground.length > 0 || (rig.transparent && !plain);
       this.device.runPass({
         colour,
         depth,
-        clear: rig.transparent && !plain ? [0, 0, 0, 0] : [red, green, blue, 1],
+        clear: empty ? [0, 0, 0, 0] : [red, green, blue, 1],
         draws: [
-          ...(plain ? [] : this.programs.backdrop.drawCalls(rig, { images: this.images, environment, camera }, size, samples)),
-          ...this.surfaceCalls(picture, first, globals, samples, by),
+          ...this.groundCalls(picture, ground, globals, samples, by),
+          ...backdrop,
+          ...this.surfaceCalls(picture, others, globals, samples, by),
           ...hulls(false),
           ...more,
         ],
       });
+    };
     const wires = isWireView(inspection.view) ? picture.items : [];
     const wireCalls = wires.map((item) =>
       this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)),
@@ -260,9 +286,11 @@ export class FrameRenderer {
     if (later.length > 0) {
       // However a picture is taken apart, what is seen through glass is whole.
       const apart = variant === 'inspect' && !plain && later.some(({ surface }) => surface?.compiled.transmits);
-      const whole = apart ? this.targetsFor(size, samples, 'whole') : undefined;
-      if (whole) open(whole, untaken);
-      this.drawLater({ targets, whole, picture, first, later, globals, samples, variant, untaken });
+      const untouched = apart ? this.targetsFor(size, samples, 'whole') : undefined;
+      if (untouched) open(untouched, untaken);
+      // What is occluded lies behind them.
+      const own = variant === 'inspect' ? variant : shaded;
+      this.drawLater({ targets, whole: untouched, picture, looks, later, globals, samples, variant: own, untaken: shaded });
     }
     this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
     targets.resolve();
@@ -281,21 +309,15 @@ export class FrameRenderer {
   }
 
   /** What is seen through or looks behind it, over what is drawn already. */
-  private drawLater({ targets, whole, picture, first, later, globals, samples, variant, untaken }: LaterScene): void {
-    // A value is seen through glass as the last picture was.
-    const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.looksBehind);
+  private drawLater({ targets, whole, picture, looks, later, globals, samples, variant, untaken }: LaterScene): void {
     const blurs = later.some(({ surface }) => surface?.compiled.transmits);
-    if (looks) {
-      const behind = (this.behind = targets.behind);
-      const far = first.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
-      this.device.runPass({ colour: behind.distance, depth: behind.depth, clear: [FAR_AWAY, 0, 0, 0], draws: far });
-    }
+    if (looks) this.behind = targets.behind;
     const lay = ({ colour, depth }: RenderTargets, item: FrameItem, by: LaterScene['variant']): void =>
       this.device.runPass({ colour, depth, draws: this.surfaceCalls(picture, [item], globals, samples, by) });
     for (const { item, looksAnew } of layersOf(later, picture.camera)) {
       if (looks && looksAnew) {
         this.device.resolve((whole ?? targets).colour, targets.behind.colour);
-        if (blurs) this.device.fillMips(targets.behind.colour);
+        if (blurs) this.blurBehind(targets.behind);
       }
       lay(targets, item, variant);
       if (whole) lay(whole, item, untaken);
@@ -305,6 +327,37 @@ export class FrameRenderer {
     const light = this.surfaceCalls(picture, gathered, globals, samples, variant);
     if (picture.lens) this.device.runPass({ colour: targets.colour, depth: targets.depth, draws: light });
     else this.programs.gathering.draw(targets, light, this.surfaceCalls(picture, gathered, globals, samples, 'cover'), samples);
+  }
+
+  /** Makes smaller and smaller pictures of what is behind, and of how far it is. */
+  private blurBehind({ colour, distance }: BehindTargets): void {
+    const values = new Map([['inverseSize', [1 / colour.width, 1 / colour.height, 0, 0]]]);
+    const call = this.programs.inverse.drawCall(this.inverseValues, values, { farScene: distance });
+    this.device.runPass({ colour, draws: [call] });
+    this.device.fillMips(colour);
+  }
+
+  /** How far what hides others is, and where it faces. */
+  private drawDistances({ distance, depth }: DistanceTargets, items: readonly FrameItem[], globals: FrameGlobals): void {
+    const draws = items.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
+    this.device.runPass({ colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws });
+  }
+
+  /** Floors that end softly, or of which only shadow is seen: what they leave open shows what is behind them. */
+  private groundCalls(
+    picture: Picture,
+    items: readonly FrameItem[],
+    globals: FrameGlobals,
+    samples: SampleCount,
+    variant: LaterScene['variant'],
+  ): DrawCall[] {
+    const { shadow, fade } = this.programs.ground;
+    return items.flatMap((item) => {
+      if (item.part?.ground === 'fading')
+        return [...this.surfaceCalls(picture, [item], globals, samples, variant), this.drawCall(item, globals, samples, fade)];
+      // Light can only be summed up with all that lights need.
+      return item.surface ? [this.drawCall(item, globals, samples, shadow), this.drawCall(item, globals, samples, fade)] : [];
+    });
   }
 
   private surfaceCalls(
@@ -418,6 +471,7 @@ export class FrameRenderer {
               textures: {
                 ...this.images.texturesFor(surface.images, material.images),
                 shadowAtlas: this.programs.shadows.atlas,
+                nearOcclusion: this.near ?? this.programs.near.nothing,
                 ...this.aroundTextures(surface),
                 ...this.behindTextures(),
               },

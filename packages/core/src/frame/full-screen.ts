@@ -21,7 +21,7 @@ export class FullScreen {
     program: string,
     block: string,
     samples: readonly SampleCount[] = [1],
-    blend?: 'over',
+    blend?: 'over' | 'under' | 'gather',
   ): Promise<FullScreen> {
     const fragment = libraryProgram(`${program}.frag`);
     const declared = fragment.blocks.get(block);

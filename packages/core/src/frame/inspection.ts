@@ -4,7 +4,19 @@ export const TERMS = ['ambient', 'diffuse', 'specular', 'reflection', 'transmiss
 export type Term = (typeof TERMS)[number];
 
 /** Properties of a surface that can be seen instead of it; in the order of their numbers in the program. */
-export const SURFACE_VIEWS = ['normals', 'tangents', 'uv', 'secondUv', 'position', 'depth', 'facing', 'rings', 'marks', 'shadow'] as const;
+export const SURFACE_VIEWS = [
+  'normals',
+  'tangents',
+  'uv',
+  'secondUv',
+  'position',
+  'depth',
+  'facing',
+  'rings',
+  'marks',
+  'shadow',
+  'occlusion',
+] as const;
 export const WIRE_VIEWS = ['wires', 'wiresOver'] as const;
 export type DebugView = 'none' | (typeof SURFACE_VIEWS)[number] | (typeof WIRE_VIEWS)[number];
 
@@ -12,9 +24,11 @@ export type DebugView = 'none' | (typeof SURFACE_VIEWS)[number] | (typeof WIRE_V
 export interface Inspection {
   /** By term; 1 is as it is. */
   readonly weights: Readonly<Record<Term, number>>;
-  /** The colour of the surface without light, or light on a white surface. */
   /** How strongly shadows count, 0…1. */
   readonly shadow: number;
+  /** How strongly near surfaces occlude, 0…1. */
+  readonly occlusion: number;
+  /** The colour of the surface without light, or light on a white surface. */
   readonly surface: 'whole' | 'albedo' | 'light';
   readonly view: DebugView;
   /** The light that distance rings are drawn round: its number from 0. */
@@ -27,6 +41,7 @@ export interface Inspection {
 export const WHOLE_PICTURE: Inspection = {
   weights: { ambient: 1, diffuse: 1, specular: 1, reflection: 1, transmission: 1, emission: 1 },
   shadow: 1,
+  occlusion: 1,
   surface: 'whole',
   view: 'none',
   light: 0,
@@ -35,9 +50,9 @@ export const WHOLE_PICTURE: Inspection = {
 };
 
 /** Whether a picture needs surfaces that can be taken apart. */
-export function takesApart({ weights, shadow, surface, view }: Inspection): boolean {
+export function takesApart({ weights, shadow, occlusion, surface, view }: Inspection): boolean {
   const seen = view !== 'none' && !isWireView(view);
-  return seen || surface !== 'whole' || shadow !== 1 || TERMS.some((term) => weights[term] !== 1);
+  return seen || surface !== 'whole' || shadow !== 1 || occlusion !== 1 || TERMS.some((term) => weights[term] !== 1);
 }
 
 export function isWireView(view: DebugView): boolean {
@@ -50,11 +65,11 @@ export function showsProperty({ view }: Inspection): boolean {
 }
 
 /** The members of the block `Inspect`. */
-export function inspectGlobals({ weights, shadow, surface, view, light, nearest, farthest }: Inspection): FrameGlobals {
+export function inspectGlobals({ weights, shadow, occlusion, surface, view, light, nearest, farthest }: Inspection): FrameGlobals {
   const number = (SURFACE_VIEWS as readonly string[]).indexOf(view) + 1;
   return new Map([
     ['termWeights', [weights.ambient, weights.diffuse, weights.specular, weights.reflection]],
-    ['moreWeights', [weights.transmission, weights.emission, shadow, 0]],
+    ['moreWeights', [weights.transmission, weights.emission, shadow, occlusion]],
     ['inspectView', [number, { whole: 0, albedo: 1, light: 2 }[surface], light, 0]],
     ['inspectRange', [nearest, farthest, 0, 0]],
   ]);

@@ -291,6 +291,7 @@ export class StageScene {
           copyAlone: (copy) => this.aloneCopy(standing, copy),
           cull: cullOf(part.dress.faces, standing.data.closed),
           mirrored: isMirrored(standing.mesh.placing),
+          ground: part.mesh === FLOOR ? (this.set?.floor.look ?? 'fading') : undefined,
           casts: part.dress.casts && part.mesh !== FLOOR,
           values: worn?.surface && this.valuesOf(part, worn.surface, lens ? 'seenValues' : 'values'),
           live,

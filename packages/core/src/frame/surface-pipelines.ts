@@ -13,7 +13,7 @@ export interface PipelineState {
 }
 
 /** What is the same for all drawings of a program. */
-export type PipelineWays = Pick<PipelineDescriptor, 'depthBias' | 'topology' | 'blend'>;
+export type PipelineWays = Pick<PipelineDescriptor, 'depthBias' | 'topology' | 'blend'> & Partial<Pick<PipelineDescriptor, 'depth'>>;
 
 /** Keeps lit surfaces from shadowing themselves. */
 export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps: 2 };
@@ -36,7 +36,7 @@ export class SurfacePipelines {
         label,
         glsl,
         vertexBuffers,
-        depth: ways.blend ? 'test' : 'test and write',
+        depth: ways.depth ?? (ways.blend ? 'test' : 'test and write'),
         cull: state.cull,
         front: state.mirrored ? 'cw' : 'ccw',
         samples: state.samples,

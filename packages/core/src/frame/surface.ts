@@ -63,9 +63,10 @@ export class Surface {
     return this.variants.has(variant);
   }
 
-  /** The pipeline for a state, of a variant where that can be had. */
+  /** The pipeline for a state, of a variant where that can be had, or of the next best. */
   pipeline(state: PipelineState, variant?: SurfaceVariant): DevicePipeline {
-    return ((variant && this.variants.get(variant)) ?? this.pipelines).get(state);
+    const own = variant && (this.variants.get(variant) ?? (variant === 'occluded' ? this.variants.get('shadowed') : undefined));
+    return (own ?? this.pipelines).get(state);
   }
 
   /** A block for the numbers of one more part that wears this surface; the caller destroys it. */
@@ -117,5 +118,5 @@ const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
 };
 
 /** Programs that draw what is seen. */
-const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'inspect']);
+const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'occluded', 'inspect']);
 const BLENDS = { none: undefined, blend: 'over', unsorted: 'add', add: 'add' } as const;

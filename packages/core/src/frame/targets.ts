@@ -2,10 +2,14 @@ import type { Device, DeviceTexture, Sampling } from '../device/device';
 import { mipLevelCount } from '../image/mips';
 import type { PictureSize } from './uniforms';
 
-/** What was drawn before surfaces that look behind them: how far it is, and its colour. */
-export interface BehindTargets {
+/** How far what is drawn first is, with its normals. */
+export interface DistanceTargets {
   readonly distance: DeviceTexture;
   readonly depth: DeviceTexture;
+}
+
+/** What was drawn before surfaces that look behind them: how far it is, and its colour. */
+export interface BehindTargets extends DistanceTargets {
   /** With all its levels, which hold something only where a surface blurs it. */
   readonly colour: DeviceTexture;
 }
@@ -31,6 +35,7 @@ export class RenderTargets {
   readonly resolved: DeviceTexture;
 
   private secondDepth?: DeviceTexture;
+  private seenFar?: DistanceTargets;
   private seenBehind?: BehindTargets;
   private gatherTargets?: GatherTargets;
 
@@ -49,14 +54,18 @@ export class RenderTargets {
     return (this.secondDepth ??= this.device.createTexture({ ...this.size, format: 'depth24plus', samples: this.samples }));
   }
 
-  /** For surfaces that look at what is behind them; made when they are first wanted. */
-  get behind(): BehindTargets {
+  /** For surfaces that look at what is behind them, and for what is near; made when they are first wanted. */
+  get far(): DistanceTargets {
     const texture = (format: DeviceTexture['format']): DeviceTexture =>
       this.device.createTexture({ ...this.size, format, samples: 1, sampling: FETCHED });
+    return (this.seenFar ??= { distance: texture('rgba32float'), depth: texture('depth24plus') });
+  }
+
+  /** For surfaces that look at what is behind them; made when they are first wanted. */
+  get behind(): BehindTargets {
     const mipLevels = mipLevelCount(this.size.width, this.size.height);
     return (this.seenBehind ??= {
-      distance: texture('rgba32float'),
-      depth: texture('depth24plus'),
+      ...this.far,
       colour: this.device.createTexture({ ...this.size, format: 'rgba16float', samples: 1, mipLevels }),
     });
   }
@@ -84,8 +93,7 @@ export class RenderTargets {
     this.colour.destroy();
     this.depth.destroy();
     this.secondDepth?.destroy();
-    const { distance, depth, colour } = this.seenBehind ?? {};
-    for (const each of [distance, depth, colour]) each?.destroy();
+    for (const each of [this.seenFar?.distance, this.seenFar?.depth, this.seenBehind?.colour]) each?.destroy();
     const { light, cover, resolvedLight, resolvedCover } = this.gatherTargets ?? {};
     for (const each of new Set([light, cover, resolvedLight, resolvedCover])) each?.destroy();
     if (this.resolved !== this.colour) this.resolved.destroy();

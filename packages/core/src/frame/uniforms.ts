@@ -57,7 +57,7 @@ function shadowGlobals(shadows: readonly ShadowView[]): [string, Value][] {
   const slots = Array.from({ length: MOST_SHADOWS }, (_, slot) => shadows[slot]);
   return [
     ['shadowFromWorld', { items: slots.map((view) => (view ? [...view.clipFromWorld] : [...IDENTITY])) }],
-    ['shadowInfo', { items: slots.map((view) => [view?.texel ?? 0, view?.spread ?? 0, 0, 0]) }],
+    ['shadowInfo', { items: slots.map((view) => [view?.texel ?? 0, view?.widening ?? 0, ...(view?.range ?? [0, 0])]) }],
   ];
 }
 

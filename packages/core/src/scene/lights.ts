@@ -47,6 +47,11 @@ export function throwsShadows(rig: LightRig): boolean {
   return numberedLights(rig).some(([, light]) => light.casts && light.kind !== 'point');
 }
 
+/** The programs of surfaces that a rig's pictures need besides the plain one. */
+export function variantsUnder(rig: LightRig): readonly ('shadowed' | 'occluded')[] {
+  return [...(throwsShadows(rig) ? (['shadowed'] as const) : []), ...(rig.occlusion ? (['occluded'] as const) : [])];
+}
+
 /** A light at a time of the lights' own clock, seconds. */
 export function standingLight(id: string, light: RigLight, seconds: number): StandingLight {
   const { motion } = light;

@@ -13,8 +13,10 @@ export interface ShadowView {
   readonly clipFromWorld: mat4;
   /** Size of a texel on what is lit, metres. */
   readonly texel: number;
-  /** Softness in texels. */
-  readonly spread: number;
+  /** Texels that half the edge of a shadow widens over a metre from what throws it. */
+  readonly widening: number;
+  /** Metres: of a spot to its nearest and farthest plane; of a sun between them, and 0. */
+  readonly range: readonly [number, number];
 }
 
 /** A ball round everything that throws shadows, metres. */
@@ -23,7 +25,6 @@ export interface Ball {
   readonly radius: number;
 }
 
-const MOST_SPREAD = 6;
 /** A mesh that turns about an axis of its own stays within this much of the ball round it at rest. */
 const ROOM = 1.08;
 
@@ -67,7 +68,7 @@ function sunView({ direction, light }: StandingLight, { middle, radius }: Ball):
   const view = mat4.lookAt(mat4.create(), triple(eye), triple(middle), upFor(direction));
   const flat = mat4.orthoZO(mat4.create(), -radius, radius, -radius, radius, radius, radius * 3);
   const texel = (2 * radius) / SHADOW_SIDE;
-  return { clipFromWorld: mat4.multiply(flat, flat, view), texel, spread: Math.min(light.softness / texel, MOST_SPREAD) };
+  return { clipFromWorld: mat4.multiply(flat, flat, view), texel, widening: light.softness / texel, range: [radius * 2, 0] };
 }
 
 /** The cone of the spot; nothing where no caster is in front of it. */
@@ -81,7 +82,7 @@ function spotView({ direction, position, light }: StandingLight, { middle, radiu
   const half = Math.min(Math.max(outer, 0.02), 1.5);
   const projection = mat4.perspectiveZO(mat4.create(), half * 2, 1, near, far);
   const texel = (2 * Math.tan(half) * Math.max(away, near)) / SHADOW_SIDE;
-  return { clipFromWorld: mat4.multiply(projection, projection, view), texel, spread: Math.min(light.softness / texel, MOST_SPREAD) };
+  return { clipFromWorld: mat4.multiply(projection, projection, view), texel, widening: light.softness / texel, range: [near, far] };
 }
 
 function upFor([, y = 0]: readonly number[]): [number, number, number] {

@@ -148,8 +148,7 @@ export class WebGl2Device implements Device {
     gl.depthFunc(gl.LESS);
     if (descriptor.blend) gl.enable(gl.BLEND);
     else gl.disable(gl.BLEND);
-    if (descriptor.blend === 'gather') gl.blendFuncSeparate(gl.ONE, gl.ONE, gl.ZERO, gl.ONE_MINUS_SRC_ALPHA);
-    else gl.blendFunc(gl.ONE, descriptor.blend === 'over' ? gl.ONE_MINUS_SRC_ALPHA : gl.ONE);
+    this.setBlend(descriptor.blend);
     if (descriptor.depthBias) gl.enable(gl.POLYGON_OFFSET_FILL);
     else gl.disable(gl.POLYGON_OFFSET_FILL);
     gl.polygonOffset(descriptor.depthBias?.slope ?? 0, descriptor.depthBias?.steps ?? 0);
@@ -172,6 +171,34 @@ export class WebGl2Device implements Device {
     if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, copies);
     else gl.drawArraysInstanced(shape, first, count, copies);
     gl.bindVertexArray(null);
+  }
+
+  private setBlend(blend: PipelineDescriptor['blend'] = 'add'): void {
+    const { gl } = this;
+    const [one, zero] = [gl.ONE, gl.ZERO];
+    const [colour, alpha] = {
+      over: [
+        [one, gl.ONE_MINUS_SRC_ALPHA],
+        [one, gl.ONE_MINUS_SRC_ALPHA],
+      ],
+      add: [
+        [one, one],
+        [one, one],
+      ],
+      gather: [
+        [one, one],
+        [zero, gl.ONE_MINUS_SRC_ALPHA],
+      ],
+      under: [
+        [gl.ONE_MINUS_DST_ALPHA, one],
+        [gl.ONE_MINUS_DST_ALPHA, one],
+      ],
+      keep: [
+        [zero, gl.SRC_ALPHA],
+        [zero, gl.SRC_ALPHA],
+      ],
+    }[blend] as [[GLenum, GLenum], [GLenum, GLenum]];
+    gl.blendFuncSeparate(colour[0], colour[1], alpha[0], alpha[1]);
   }
 
   private vertexArray(

@@ -10,7 +10,7 @@ import {
   newSet,
   StageScene,
   SurfaceBank,
-  throwsShadows,
+  variantsUnder,
   THUMBNAIL_SIZE,
   type LightRig,
   type Material,
@@ -92,7 +92,7 @@ export class ThumbnailMaker {
       const camera = scene.portrait();
       if (scene.items(0).length === 0) return undefined;
       for (const [worn, source] of await this.materialsOn(set, id, material)) {
-        const { compiled } = compileMaterial(source, this.functions.library(), { variants: throwsShadows(rig) ? ['shadowed'] : [] });
+        const { compiled } = compileMaterial(source, this.functions.library(), { variants: variantsUnder(rig) });
         if (!compiled && worn === id) return undefined;
         if (!compiled) continue;
         scene.wear(worn, { material: source, surface: await surfaces.find(worn, compiled) });

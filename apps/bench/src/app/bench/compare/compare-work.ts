@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { throwsShadows, type CompareView, type InletValue, type LightRig, type Material } from '@brelvin/core';
+import { variantsUnder, type CompareView, type InletValue, type LightRig, type Material } from '@brelvin/core';
 import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
@@ -66,7 +66,7 @@ export class CompareWork {
       const { material, rig } = await this.fetch(wanted);
       if (this.wanted() !== wanted) return;
       if (material) this.compiler.open(OTHER, material);
-      if (rig && throwsShadows(rig)) this.compiler.want('shadowed');
+      if (rig) for (const variant of variantsUnder(rig)) this.compiler.want(variant);
       this.fetched.set({ material, rig });
     } catch (error) {
       if (this.wanted() !== wanted) return;

@@ -105,10 +105,9 @@ const DEGREES = 180 / Math.PI;
         @if (light().casts) {
           <brelvin-number
             label="Softness of the shadow"
-            help="Half the width of its edge."
+            help="How much wider half its edge is with each metre from what throws it."
             [value]="light().softness"
-            [range]="{ low: 0, high: 0.1 }"
-            suffix=" m"
+            [range]="{ low: 0, high: 0.3 }"
             (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
             (resetAsked)="set('softness', 0.015, 'Softness of a shadow')"
           />

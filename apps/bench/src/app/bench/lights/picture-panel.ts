@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { backgroundKind, setBackgroundKind, setRig, type BackgroundKind, type LightRig, type ToneCurve } from '@brelvin/core';
+import {
+  backgroundKind,
+  FIRST_OCCLUSION,
+  setBackgroundKind,
+  setRig,
+  type BackgroundKind,
+  type LightRig,
+  type ToneCurve,
+} from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';
@@ -76,6 +84,38 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
       <span class="field-label">Image</span>
       <brelvin-background-field (chosen)="answered()" />
     }
+    <span class="field-label">Near occlusion</span>
+    <span class="light-colour">
+      <button
+        type="button"
+        class="choice-alone"
+        aria-label="Near occlusion"
+        [attr.aria-pressed]="rig().occlusion !== undefined"
+        title="Light from all around is less where surfaces are near each other. Drawn looks (bands, ramps) take part only where their node says so."
+        (click)="set('occlusion', rig().occlusion ? undefined : occlusion, 'Near occlusion')"
+      >
+        {{ rig().occlusion ? 'on' : 'off' }}
+      </button>
+      @if (rig().occlusion; as near) {
+        <brelvin-number
+          label="Radius of near occlusion"
+          help="How far what is near may be."
+          [value]="near.radius"
+          [range]="{ low: 0.05, high: 2 }"
+          suffix=" m"
+          (changed)="set('occlusion', { radius: inReach($event.value), strength: near.strength }, 'Near occlusion', $event.gesture)"
+          (resetAsked)="set('occlusion', { radius: occlusion.radius, strength: near.strength }, 'Near occlusion')"
+        />
+        <brelvin-number
+          label="Strength of near occlusion"
+          help="How much of it counts, from 0 to 1."
+          [value]="near.strength"
+          [range]="{ low: 0, high: 1 }"
+          (changed)="set('occlusion', { radius: near.radius, strength: within1($event.value) }, 'Near occlusion', $event.gesture)"
+          (resetAsked)="set('occlusion', { radius: near.radius, strength: occlusion.strength }, 'Near occlusion')"
+        />
+      }
+    </span>
     <span class="field-label">Bloom</span>
     <brelvin-number
       label="Bloom"
@@ -116,6 +156,7 @@ export class PicturePanel {
   private readonly work = inject(RigWork);
   protected readonly rig = this.work.rig;
   protected readonly curves = CURVES;
+  protected readonly occlusion = FIRST_OCCLUSION;
 
   protected readonly behinds = BEHINDS;
   /** A flat image is wanted, but none is chosen yet: nothing changes until then. */
@@ -131,13 +172,22 @@ export class PicturePanel {
     this.asking.set(false);
   }
 
-  protected set<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog'>(
+  protected set<K extends 'background' | 'backgroundTop' | 'exposure' | 'curve' | 'bloom' | 'fog' | 'occlusion'>(
     field: K,
     value: LightRig[K],
     label: string,
     gesture?: string,
   ): void {
     this.work.do(setRig(field, value, label), gesture);
+  }
+
+  /** Metres that near occlusion may look. */
+  protected inReach(value: number): number {
+    return Math.min(Math.max(value, 0.001), 1000);
+  }
+
+  protected within1(value: number): number {
+    return Math.min(Math.max(value, 0), 1);
   }
 
   /** What can not be less than nothing. */

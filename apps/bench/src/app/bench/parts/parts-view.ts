@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import {
   dressOf,
   FLOOR,
+  type FloorLook,
   GENERATED_SHAPES,
   MESH_SHAPES,
   newMesh,
@@ -33,6 +34,12 @@ import { GraphWork } from '../graph/graph-work';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
 import { PartImages } from './part-images';
+
+const FLOOR_WORDS: readonly (readonly [FloorLook, string, string])[] = [
+  ['fading', 'fades', 'Towards its border it fades into what is behind.'],
+  ['shadow', 'only shadow', 'Nothing of it is seen but shadow and what near things darken.'],
+  ['solid', 'whole', 'It is seen up to its border.'],
+];
 
 interface PartRow extends PartAddress {
   readonly wears: string;
@@ -65,6 +72,7 @@ export class PartsView {
   /** Names come with the documents. */
   private readonly changed = toSignal(this.workbench.changes);
   protected readonly floor = FLOOR;
+  protected readonly floorLooks = FLOOR_WORDS;
   protected readonly shapes = GENERATED_SHAPES.map((shape) => ({ shape, label: MESH_SHAPES[shape].label }));
   protected readonly pattern = signal('');
 
@@ -157,6 +165,10 @@ export class PartsView {
 
   protected toggleFloor(): void {
     this.edited.emit({ edit: setFloor('shown', !this.set().floor.shown) });
+  }
+
+  protected setFloorLook(look: FloorLook): void {
+    this.edited.emit({ edit: setFloor('look', look) });
   }
 
   protected setFloorNumber(field: 'height' | 'size', value: number, gesture?: string): void {

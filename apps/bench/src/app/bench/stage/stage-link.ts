@@ -1,6 +1,6 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { START_CAMERA, takesApart, throwsShadows, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
+import { START_CAMERA, takesApart, variantsUnder, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
 import { CompareWork } from '../compare/compare-work';
 import { Compiler } from '../compile/compiler';
 import { RigWork } from '../lights/rig-work';
@@ -44,7 +44,7 @@ export class StageLink {
 
   /** Hands over a set and a rig; an engine that is new also gets the materials, and starts. */
   show(engine: StageEngine, { id, set }: { readonly id?: string; readonly set: StageSet }, rig: LightRig): void {
-    if (throwsShadows(rig)) this.compiler.want('shadowed');
+    for (const variant of variantsUnder(rig)) this.compiler.want(variant);
     engine.setRig(rig);
     engine.setSet(set);
     if (id !== this.setId) engine.frameUntouched();

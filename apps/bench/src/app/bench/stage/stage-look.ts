@@ -1,6 +1,9 @@
 import { computed, Injectable, signal } from '@angular/core';
 import { TERMS, WHOLE_PICTURE, type DebugView, type Inspection, type Term } from '@brelvin/core';
 
+/** What takes light away, inside of the terms. */
+export type Factor = 'shadow' | 'occlusion';
+
 /** How the picture is looked at: its terms by weight, a property instead of it. Not part of any document, and not undone. */
 @Injectable()
 export class StageLook {
@@ -18,8 +21,8 @@ export class StageLook {
     return seen.length === 1 && weights[seen[0] ?? 'ambient'] === 1 ? seen[0] : undefined;
   });
   readonly isWhole = computed(() => {
-    const { weights, shadow, surface } = this.inspection();
-    return surface === 'whole' && shadow === 1 && TERMS.every((term) => weights[term] === 1);
+    const { weights, shadow, occlusion, surface } = this.inspection();
+    return surface === 'whole' && shadow === 1 && occlusion === 1 && TERMS.every((term) => weights[term] === 1);
   });
 
   weigh(term: Term, weight: number): void {
@@ -32,14 +35,14 @@ export class StageLook {
     else this.state.update((each) => ({ ...each, weights: weightsOf((one) => (one === term ? 1 : 0)) }));
   }
 
-  /** How strongly shadows count, 0…1. */
-  weighShadow(shadow: number): void {
-    this.state.update((each) => ({ ...each, shadow }));
+  /** How strongly shadows, or near surfaces, take light away, 0…1. */
+  weighFactor(factor: Factor, weight: number): void {
+    this.state.update((each) => ({ ...each, [factor]: weight }));
   }
 
-  /** Shows shadows alone in grey; the picture again when they already are. */
-  isolateShadow(): void {
-    this.see(this.inspection().view === 'shadow' ? 'none' : 'shadow');
+  /** Shows shadows or near occlusion alone in grey; the picture again when they already are. */
+  isolateFactor(factor: Factor): void {
+    this.see(this.inspection().view === factor ? 'none' : factor);
   }
 
   /** Colour without light, or light without colour; the whole again when it already is. */
@@ -52,8 +55,9 @@ export class StageLook {
       ...each,
       weights: weightsOf(() => 1),
       shadow: 1,
+      occlusion: 1,
       surface: 'whole',
-      view: each.view === 'shadow' ? 'none' : each.view,
+      view: each.view === 'shadow' || each.view === 'occlusion' ? 'none' : each.view,
     }));
   }
 

@@ -23,6 +23,7 @@ export const VIEW_WORDS: Readonly<Record<DebugView, readonly [string, string]>> 
   rings: ['rings round the light', 'A white line every metre from the chosen light, a dark one every quarter. A sun has no place.'],
   marks: ['out of range', 'Blue: below 0. Red: above 1. Yellow check: no number.'],
   shadow: ['shadow', 'White where all lights get through, black where none does.'],
+  occlusion: ['near occlusion', 'White where light from all around is whole, darker where surfaces are near each other.'],
   wires: ['wires', 'The edges of the triangles instead of the surface.'],
   wiresOver: ['wires over it', 'The edges of the triangles over the surface.'],
 };

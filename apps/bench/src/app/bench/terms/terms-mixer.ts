@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
-import { StageLook } from '../stage/stage-look';
+import { StageLook, type Factor } from '../stage/stage-look';
 
 const MOST = 2;
 const DRAG_STARTS_AFTER = 3;
 const KEY_STEP = 0.1;
 
-/** A bar of the mixer: a term, or shadow, which is a factor inside of the others. */
-type Bar = Term | 'shadow';
+/** A bar of the mixer: a term, or shadow and near occlusion, which are factors inside of the others. */
+type Bar = Term | Factor;
 
-const BARS: readonly Bar[] = [...TERMS, 'shadow'];
+const BARS: readonly Bar[] = [...TERMS, 'shadow', 'occlusion'];
 const WORDS: Readonly<Record<Bar, string>> = {
   ambient: 'Light from all around',
   diffuse: 'Matte light',
@@ -18,6 +18,7 @@ const WORDS: Readonly<Record<Bar, string>> = {
   transmission: 'Light that comes through',
   emission: 'What shines by itself, colours without light included',
   shadow: 'How dark shadows are; alone, they are seen in grey',
+  occlusion: 'How much near surfaces take of light from all around, where the rig has near occlusion',
 };
 
 /** A bar for each term of the light: press one to see it alone, drag it to weigh it. */
@@ -85,21 +86,21 @@ export class TermsMixer {
   protected held?: { readonly term: Bar; readonly y: number; readonly tall: number; readonly start: number; moved: boolean };
 
   protected weight(term: Bar): number {
-    const { weights, shadow } = this.look.inspection();
-    return term === 'shadow' ? shadow : weights[term];
+    const inspection = this.look.inspection();
+    return isFactor(term) ? inspection[term] : inspection.weights[term];
   }
 
-  /** Shadows can not be darker than they are. */
+  /** Nothing can be darker than it is. */
   protected most(term: Bar): number {
-    return term === 'shadow' ? 1 : MOST;
+    return isFactor(term) ? 1 : MOST;
   }
 
   protected isAlone(term: Bar): boolean {
-    return term === 'shadow' ? this.look.inspection().view === 'shadow' : this.look.alone() === term;
+    return isFactor(term) ? this.look.inspection().view === term : this.look.alone() === term;
   }
 
   private isolate(term: Bar): void {
-    if (term === 'shadow') this.look.isolateShadow();
+    if (isFactor(term)) this.look.isolateFactor(term);
     else this.look.isolate(term);
   }
 
@@ -135,7 +136,11 @@ export class TermsMixer {
 
   protected put(term: Bar, weight: number): void {
     const within = Math.round(Math.min(Math.max(weight, 0), this.most(term)) * 100) / 100;
-    if (term === 'shadow') this.look.weighShadow(within);
+    if (isFactor(term)) this.look.weighFactor(term, within);
     else this.look.weigh(term, within);
   }
+}
+
+function isFactor(bar: Bar): bar is Factor {
+  return bar === 'shadow' || bar === 'occlusion';
 }
