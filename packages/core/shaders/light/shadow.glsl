@@ -30,16 +30,25 @@ float filteredShadow(vec2 place, ivec2 corner, float depth) {
   return sum / total;
 }
 
-// Half the width that the edge of a shadow may have, texels; beyond it sixteen reads would show as steps.
-const float WIDEST_EDGE = 14.0;
+// Half the width that the edge of a shadow may have, texels, and from which on reads are turned from pixel to pixel: so far
+// apart they would show as steps, and show as grain instead.
+const float WIDEST_EDGE = 40.0;
+const float WIDE_EDGE = 14.0;
 
-// Sixteen places spread evenly over a disc (Vogel 1979, "A better way to construct the sunflower head", Mathematical Biosciences
-// 44): each a golden angle on from the one before, and farther out.
-vec2 discPlace(int i, vec2 way) {
-  return way * sqrt((float(i) + 0.5) * 0.0625);
+// Places spread evenly over a disc (Vogel 1979, "A better way to construct the sunflower head", Mathematical Biosciences 44):
+// each a golden angle on from the one before, and farther out.
+vec2 discPlace(float part, vec2 way) {
+  return way * sqrt(part);
 }
 
 const mat2 GOLDEN_TURN = mat2(-0.73736888, 0.67549029, -0.67549029, -0.73736888);
+
+// Interleaved gradient noise (Jimenez 2014, "Next generation post processing", SIGGRAPH course): unlike among neighbours.
+vec2 firstWay(float reach) {
+  vec2 place = floor(pixelHere());
+  float turn = 6.2831853 * fract(52.9829189 * fract(dot(place, vec2(0.06711056, 0.00583715))));
+  return reach > WIDE_EDGE ? vec2(cos(turn), sin(turn)) : vec2(1.0, 0.0);
+}
 
 // Metres from a light's nearest plane, of a sun, or from a spot.
 float shadowMetres(vec4 info, float depth) {
@@ -82,11 +91,11 @@ float litBetween(vec2 texel, ivec2 corner, float depth) {
 
 // The mean depth of what stands in the way round a place, and how many of sixteen reads met something.
 vec2 blockersRound(vec2 texel, ivec2 corner, float depth, vec2 slope, float reach) {
-  vec2 way = vec2(1.0, 0.0);
+  vec2 way = firstWay(reach);
   float sum = 0.0;
   float count = 0.0;
   for (int i = 0; i < 16; i++) {
-    vec2 away = discPlace(i, way) * reach;
+    vec2 away = discPlace((float(i) + 0.5) * 0.0625, way) * reach;
     ivec2 at = ivec2(floor(texel + away));
     if (min(at.x, at.y) >= 0 && max(at.x, at.y) < 1024) {
       float there = texelFetch(shadowAtlas, corner + at, 0).r;
@@ -102,22 +111,26 @@ vec2 blockersRound(vec2 texel, ivec2 corner, float depth, vec2 slope, float reac
 
 // Edges grow softer with the distance from what throws the shadow (Fernando 2005, "Percentage-closer soft shadows", SIGGRAPH
 // sketches): first what stands in the way is looked for, then its shadow is filtered as wide as it would blur.
-float softShadow(vec2 texel, ivec2 corner, float depth, vec2 slope, vec4 info) {
-  float here = shadowMetres(info, depth);
+// `here`: metres, also beyond the farthest plane.
+float softShadow(vec2 texel, ivec2 corner, float depth, float here, vec2 slope, vec4 info) {
   float reach = clamp(info.y * (here - shadowMetres(info, 0.0)), 2.0, WIDEST_EDGE);
   vec2 found = blockersRound(texel, corner, depth, slope, reach);
   if (found.y < 0.5) {
     return 1.0;
   }
   float edge = clamp(info.y * (here - shadowMetres(info, found.x)), 1.0, WIDEST_EDGE);
-  vec2 way = vec2(1.0, 0.0);
+  vec2 way = firstWay(edge);
+  int reads = edge > WIDE_EDGE ? 32 : 16;
   float sum = 0.0;
-  for (int i = 0; i < 16; i++) {
-    vec2 away = discPlace(i, way) * edge;
+  for (int i = 0; i < 32; i++) {
+    if (i >= reads) {
+      break;
+    }
+    vec2 away = discPlace((float(i) + 0.5) / float(reads), way) * edge;
     sum += litBetween(texel + away, corner, planeDepth(depth, slope, away));
     way = GOLDEN_TURN * way;
   }
-  return sum * 0.0625;
+  return sum / float(reads);
 }
 
 // How much of a light's way to this point is free, 0…1. The point is looked up a little way along its normal, farther
@@ -138,7 +151,8 @@ float shadowHere(int slot, vec3 normal, vec3 toLight) {
   if (info.y <= 0.0) {
     return filteredShadow(at, corner, depth);
   }
-  return softShadow(at * SHADOW_SIDE, corner, depth, depthSlope(shadowFromWorld[slot], clip, normal), info);
+  float here = info.w > 0.0 ? clip.w : seen.z * info.z;
+  return softShadow(at * SHADOW_SIDE, corner, depth, here, depthSlope(shadowFromWorld[slot], clip, normal), info);
 }
 
 // How strongly shadow counts: fully, but where the picture is taken apart.

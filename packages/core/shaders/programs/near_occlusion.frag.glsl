@@ -49,7 +49,8 @@ float horizonAlong(vec2 at, vec2 way, vec3 here, vec3 toEye, float lowest, float
 void main() {
   vec2 at = gl_FragCoord.xy / nearTarget.xy;
   vec4 scene = nearTexel(at);
-  if (scene.x > 9.0e3) {
+  // Nothing stands there.
+  if (scene.x > 5.9e4) {
     pixel = vec4(1.0, scene.x, 0.0, 1.0);
     return;
   }

@@ -57,6 +57,8 @@ vec3 sceneColourBehind(vec2 offset) {
  * @outlet result fraction "Glow"
  */
 float meetingGlow(float width, float power) {
-  float near = 1.0 - clamp(sceneDepthBehind().gap / max(abs(width), 1e-4), 0.0, 1.0);
+  // At the edge of a thing in front a pixel is of both, and its depth is that thing's: far in front is as far as behind.
+  float apart = abs(sceneDepthBehind().depth - depthHere());
+  float near = 1.0 - clamp(apart / max(abs(width), 1e-4), 0.0, 1.0);
   return pow(max(near, 1e-6), clamp(power, 0.05, 64.0));
 }

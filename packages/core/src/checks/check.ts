@@ -25,6 +25,8 @@ export interface CheckInput {
   readonly seenThrough?: ReadonlyMap<string, SeenThrough>;
   /** What is known of the pixels of images, by their address. */
   readonly images?: ReadonlyMap<string, ImageFacts>;
+  /** The part of the picture that is brighter than it can show, 0…1. */
+  readonly clipped?: number;
   readonly newId: () => string;
 }
 
@@ -46,6 +48,8 @@ export interface Finding {
   /** Teaches: what happens because of it, in plain words. */
   readonly explanation: string;
   readonly mend?: Mend;
+  /** Another way out. */
+  readonly otherMend?: Mend;
 }
 
 export interface Check {

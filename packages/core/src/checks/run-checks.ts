@@ -1,5 +1,6 @@
 import { albedo } from './albedo';
 import { behindGlass } from './behind-glass';
+import { clippedPicture } from './clipped-picture';
 import { clampedCosine } from './clamped-cosine';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
 import { depthOffset } from './depth-offset';
@@ -42,6 +43,7 @@ export const CHECKS: readonly Check[] = [
   physicalRanges,
   albedo,
   environmentLight,
+  clippedPicture,
   shellShadow,
   behindGlass,
   depthOffset,

@@ -181,6 +181,6 @@ function lanternField(): BrelvinDocument {
     ...newSet('Lantern field'),
     tags: ['lantern'],
     meshes: { lantern },
-    floor: { shown: true, height: -0.32, size: 30 },
+    floor: { shown: true, height: -0.32, size: 110 },
   };
 }

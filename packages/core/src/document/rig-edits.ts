@@ -1,6 +1,15 @@
 import type { Edit } from './edit';
 import type { Json } from './json';
-import { AMBIENT, SUN, type BackgroundImage, type BackgroundKind, type LightRig, type RigEnvironment, type RigLight } from './light-rig';
+import {
+  AMBIENT,
+  lightsOf,
+  SUN,
+  type BackgroundImage,
+  type BackgroundKind,
+  type LightRig,
+  type RigEnvironment,
+  type RigLight,
+} from './light-rig';
 
 /** Where a light stands in the document. */
 export function lightPath(id: string): readonly string[] {
@@ -34,6 +43,17 @@ export function addLight(id: string, light: RigLight): Edit {
 /** Takes a light away; the sun and the ambient light stay and can only be switched off. */
 export function removeLight(rig: LightRig, id: string): Edit {
   return { label: `Remove ${rig.lights[id]?.name ?? 'a light'}`, changes: [{ path: ['lights', id] }] };
+}
+
+/** Whether anything but the environment lights the meshes. */
+export function hasOwnLight(rig: LightRig): boolean {
+  return lightsOf(rig).some(([, { on, intensity }]) => on && intensity > 0);
+}
+
+/** Switches everything off but the environment. */
+export function environmentAlone(rig: LightRig): Edit {
+  const shining = lightsOf(rig).filter(([, { on }]) => on);
+  return { label: 'Let the environment light alone', changes: shining.map(([id]) => ({ path: [...lightPath(id), 'on'], value: false })) };
 }
 
 /** Changes how the rig shows the picture. */

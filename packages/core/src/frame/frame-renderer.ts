@@ -523,8 +523,8 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
-/** Metres at which nothing stands; half floats go on well beyond. */
-const FAR_AWAY = 1e4;
+/** Metres at which nothing stands: farther than the camera goes, and still a half float. */
+const FAR_AWAY = 6e4;
 
 /** What a picture needs of its environment besides light from all around. */
 function environmentNeed({ rig: { environment, transparent }, items }: Picture): EnvironmentNeed {

@@ -1,6 +1,7 @@
 import type { MeshShape } from '../document/set';
 import { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber } from './build-mesh';
 import { boundsOf, type MeshData } from './mesh';
+import { weld } from './weld';
 
 const SHAPES = GENERATED_SHAPES;
 
@@ -65,6 +66,21 @@ describe('Generated meshes', () => {
       });
     }
   }
+
+  it('leave no gaps: vertices that are meant to be in one place are exactly there', () => {
+    for (const shape of GENERATED_SHAPES) {
+      const mesh = buildMesh({ shape, numbers: {}, smooth: true });
+      const places = weld(mesh);
+      const known = new Map<number, string>();
+      let apart = 0;
+      places.forEach((place, vertex) => {
+        const here = [...mesh.positions.subarray(vertex * 3, vertex * 3 + 3)].join();
+        if ((known.get(place) ?? here) !== here) apart++;
+        known.set(place, here);
+      });
+      expect(apart).withContext(shape).toBe(0);
+    }
+  });
 
   it('puts a sphere’s points on the sphere, its seam at the back', () => {
     const mesh = buildMesh({ shape: 'sphere', numbers: { radius: 2 }, smooth: true });

@@ -1,5 +1,6 @@
 import type { MeshShape, SetMesh } from '../document/set';
 import { flatShaded } from './flat';
+import { meet } from './meet';
 import { NO_MESH, type MeshData } from './mesh';
 import { capsule } from './shapes/capsule';
 import { cone } from './shapes/cone';
@@ -228,6 +229,6 @@ export type MeshRecipe = Pick<SetMesh, 'shape' | 'numbers' | 'smooth' | 'formula
 export function buildMesh({ shape, numbers, smooth, formula }: MeshRecipe): MeshData {
   const entry = MESH_SHAPES[shape];
   const complete = Object.fromEntries(entry.numbers.map((spec) => [spec.name, meshNumber(spec, numbers[spec.name])]));
-  const mesh = entry.build(complete, smooth, formula ?? entry.formula ?? '');
+  const mesh = meet(entry.build(complete, smooth, formula ?? entry.formula ?? ''));
   return smooth || shape === 'cube' ? mesh : flatShaded(mesh);
 }

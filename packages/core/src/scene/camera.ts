@@ -4,8 +4,9 @@ import type { OrbitCamera } from '../document/orbit-camera';
 export type { OrbitCamera };
 
 export const START_CAMERA: OrbitCamera = { target: [0, 0, 0], distance: 5, azimuth: 0.35, elevation: 0.3, fieldOfView: 0.55 };
-const NEAREST = 0.05;
-const FARTHEST = 500;
+/** Metres from what is looked at: a model may be a millimetre, or kilometres. */
+const NEAREST = 2e-4;
+const FARTHEST = 9e3;
 const STEEPEST = Math.PI / 2 - 0.01;
 
 /** Unit vector from the target to the eye. */
@@ -31,14 +32,15 @@ export function viewMatrix(camera: OrbitCamera): mat4 {
 
 /** World to clip space with z 0…1, column-major. */
 export function clipFromWorld(camera: OrbitCamera, aspect: number): mat4 {
-  const far = camera.distance * 3 + 50;
+  // Room behind for a floor, as far as depths stay apart.
+  const far = camera.distance * 3 + Math.min(50, camera.distance * 1000);
   if (camera.orthographic) {
     const [half, reach] = [camera.distance * Math.tan(camera.fieldOfView / 2), far + camera.distance];
     // What is behind the eye is seen too: without perspective there is no place where the eye must be.
     const flat = mat4.orthoZO(mat4.create(), -half * aspect, half * aspect, -half, half, camera.distance - reach, reach);
     return mat4.multiply(flat, flat, viewMatrix(camera));
   }
-  const near = Math.max(camera.distance / 50, 0.01);
+  const near = camera.distance / 50;
   const projection = mat4.perspectiveZO(mat4.create(), camera.fieldOfView, aspect, near, far);
   return mat4.multiply(projection, projection, viewMatrix(camera));
 }
@@ -105,7 +107,7 @@ export function framePoints(camera: OrbitCamera, points: ArrayLike<number>, aspe
   }
   const middle = low.map((each, axis) => (each + (high[axis] ?? 0)) / 2);
   const tangent = Math.tan(camera.fieldOfView / 2) / MARGIN;
-  let distance = 0.01;
+  let distance = NEAREST;
   for (let at = 0; at < points.length; at += 3) {
     const [x, y, z] = [0, 1, 2].map((axis) => inView(at, axis) - (middle[axis] ?? 0)) as [number, number, number];
     const depth = camera.orthographic ? 0 : z;

@@ -17,6 +17,7 @@ import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
+import { StageLink } from '../stage/stage-link';
 import { StageMaterials } from '../stage/stage-materials';
 
 const PAUSE_MS = 300;
@@ -28,6 +29,7 @@ export class CheckRunner {
   private readonly compiler = inject(Compiler);
   private readonly work = inject(GraphWork);
   private readonly workbench = inject(Workbench);
+  private readonly stage = inject(StageLink);
   private readonly faults = inject(FaultHandler);
   private readonly told = new Set<string>();
   /** The material on the Bench, once it is open, and the set it stands in. */
@@ -50,15 +52,18 @@ export class CheckRunner {
     rig: this.rig(),
     seenThrough: this.seenThrough(),
     images: this.images(),
+    clipped: this.stage.state()?.clipped,
   }));
 
   readonly result = toSignal(
     toObservable(this.input).pipe(
       auditTime(PAUSE_MS),
-      switchMap(({ subject, missing: missingMaterials, rig, seenThrough, images }) =>
+      switchMap(({ subject, missing: missingMaterials, rig, seenThrough, images, clipped }) =>
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
-            from(this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images })).pipe(
+            from(
+              this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images, clipped }),
+            ).pipe(
               catchError((error: unknown) => {
                 if (this.workbench.document(subject.id)) this.faults.report('The checks could not be made', error);
                 return EMPTY;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
-import { silenceKey, type Edit, type Finding } from '@brelvin/core';
+import { CHECKS, silenceKey, type Edit, type Finding, type Mend } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
@@ -26,7 +26,10 @@ import { CheckRunner } from './check-runner';
         </h3>
         <p>
           @if (finding.mend; as mend) {
-            <button type="button" class="choice-alone" (click)="apply(finding)">{{ mend.label }}</button>
+            <button type="button" class="choice-alone" (click)="apply(mend)">{{ mend.label }}</button>
+          }
+          @if (finding.otherMend; as mend) {
+            <button type="button" class="choice-alone" (click)="apply(mend)">{{ mend.label }}</button>
           }
           <button type="button" class="text-button" [attr.aria-expanded]="open() === key(finding)" (click)="toggle(finding)">why</button>
           <button type="button" class="text-button" title="Do not say this about this place again" (click)="runner.silence(finding)">
@@ -38,7 +41,7 @@ import { CheckRunner } from './check-runner';
         }
       </article>
     } @empty {
-      <p class="hint">Nothing found. Twelve well-known mistakes are looked for while you work.</p>
+      <p class="hint">Nothing found. {{ count }} well-known mistakes are looked for while you work.</p>
     }
     @if (runner.result().silenced > 0) {
       <button type="button" class="text-button" (click)="runner.speak()">{{ runner.result().silenced }} switched off; show again</button>
@@ -55,15 +58,16 @@ export class ChecksPanel {
   private readonly rig = inject(RigWork);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly key = silenceKey;
+  protected readonly count = CHECKS.length;
 
   protected toggle(finding: Finding): void {
     const key = silenceKey(finding);
     this.open.set(this.open() === key ? undefined : key);
   }
 
-  protected apply({ mend }: Finding): void {
-    if (mend?.document === 'set') this.editedSet.emit({ edit: mend.edit });
-    else if (mend?.document === 'rig') this.rig.do(mend.edit);
-    else this.work.do(mend?.edit);
+  protected apply({ document, edit }: Mend): void {
+    if (document === 'set') this.editedSet.emit({ edit });
+    else if (document === 'rig') this.rig.do(edit);
+    else this.work.do(edit);
   }
 }

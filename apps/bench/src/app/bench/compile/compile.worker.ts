@@ -35,7 +35,7 @@ import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
 
 /** What checks look at besides the material. */
-export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images'>;
+export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped'>;
 
 /** Replicas of the materials on the Stage, kept up to date by their changes, so that no work ever ships whole documents. */
 class MaterialReplicas {

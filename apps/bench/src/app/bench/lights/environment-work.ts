@@ -1,7 +1,8 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { swapEnvironment, type RigEnvironment } from '@brelvin/core';
+import { environmentAlone, hasOwnLight, swapEnvironment, type RigEnvironment } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
+import { Notices } from '../../shared/notices/notices';
 import { RigWork } from './rig-work';
 
 export type KnownEnvironment = Pick<RigEnvironment, 'name' | 'assets' | 'light'>;
@@ -12,6 +13,7 @@ export class EnvironmentWork {
   private readonly api = inject(AssetApi);
   private readonly shelf = inject(EnvironmentShelf);
   private readonly rig = inject(RigWork);
+  private readonly notices = inject(Notices);
 
   /** The workspace’s, and those of six images that were taken in since. */
   readonly known = signal<readonly KnownEnvironment[]>([]);
@@ -50,6 +52,15 @@ export class EnvironmentWork {
     this.rig.do(swapEnvironment(this.rig.rig(), environment));
   }
 
+  /** What comes with light of its own is added to the rig's lights; mostly it is meant to be the light. */
+  private offerToLightAlone(name: string): void {
+    const rig = this.rig.rig();
+    if (!hasOwnLight(rig) || !rig.environment?.lights) return;
+    this.notices.say(`“${name}” is all around. It is added to the sun and the other lights of “${rig.name}”.`, [
+      { words: 'Let the environment light alone', run: () => this.rig.do(environmentAlone(this.rig.rig())) },
+    ]);
+  }
+
   /** Takes files into the workspace and uses them. */
   async take(files: readonly File[]): Promise<void> {
     this.refusal.set(undefined);
@@ -60,6 +71,7 @@ export class EnvironmentWork {
       const { words, ...environment } = taken;
       this.choose(environment);
       this.words.set(words);
+      this.offerToLightAlone(environment.name);
       if (taken.assets.length > 1) this.known.update((known) => [...known, environment]);
       else await this.refresh();
     } catch (error) {

@@ -47,6 +47,26 @@ export class StageCamera {
     this.changes.next(this.wanted);
   }
 
+  /** The same at once, whoever has the camera: something else stands there. */
+  frameAnew(points: Float32Array, aspect: number): void {
+    this.first = undefined;
+    this.frameAtFirst(points, aspect);
+  }
+
+  /** Stands where it stood before the page was loaded again. */
+  resume(camera: OrbitCamera): void {
+    this.first = START_CAMERA;
+    this.wanted = camera;
+    this.changes.next(camera);
+    this.moved();
+  }
+
+  /** Keeps what stands there in a picture of another shape, where somebody has the camera. */
+  refit(points: Float32Array, before: number, aspect: number): void {
+    const away = (shape: number): number => framePoints(this.wanted, points, shape).distance;
+    if (this.first !== this.wanted) this.look(dolly(this.wanted, away(aspect) / away(before)));
+  }
+
   /** Goes to a view; the way there is damped, unless little motion is wanted. */
   look(camera: OrbitCamera): void {
     this.wanted = camera;

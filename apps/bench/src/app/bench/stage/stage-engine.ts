@@ -26,6 +26,7 @@ import {
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, filter, firstValueFrom, merge, Subject } from 'rxjs';
+import { clippedShare } from './clipped-share';
 import { stillOf, thumbnailOf } from './kept-pictures';
 import { measured } from './measured-depth';
 import { gauge, ProgramGauges, type Pace } from './program-gauge';
@@ -169,21 +170,43 @@ export class StageEngine {
 
   /** Draws a second picture from now on, of another material or under another rig; one again without it. */
   setOther(other: OtherPicture | undefined): void {
+    const before = this.aspect;
     if (this.second.want(other, this.surfaces)) void this.standSecond();
     if (!other) this.patch({ compared: undefined });
-    this.frameUntouched();
+    this.refit(before);
     this.moved();
   }
 
   setCompareView(view: CompareView): void {
+    const before = this.aspect;
     this.second.view = view;
-    this.frameUntouched();
+    this.refit(before);
     this.moved();
   }
 
   /** Has what stands there fill the picture, whatever its shape, until somebody takes the camera. */
   frameUntouched(): void {
     if (this.scene) this.camera.frameAtFirst(this.scene.outline(), this.aspect);
+  }
+
+  /** Has what stands there fill the picture at once: it is something else than before. */
+  frameAnew(): void {
+    if (this.scene) this.camera.frameAnew(this.scene.outline(), this.aspect);
+    void this.reconsiderPace();
+  }
+
+  /** A picture of another shape shows the same. */
+  private refit(before: number): void {
+    this.frameUntouched();
+    if (this.scene && before !== this.aspect) this.camera.refit(this.scene.outline(), before, this.aspect);
+  }
+
+  /** A program that was slow on what stood there before may be quick on what stands there now. */
+  private async reconsiderPace(): Promise<void> {
+    const surface = this.surfaces.wornAs(this.bench)?.surface;
+    if (!surface || this.pace.scale === 1) return;
+    await this.gauges.take(surface, () => this.gauge(surface));
+    this.moved();
   }
 
   private async standSecond(): Promise<void> {
@@ -451,6 +474,8 @@ export class StageEngine {
     if (small && pace.scale === 1) this.scale.learn(scale, performance.now() - started);
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
+    const rests = !small && !this.dirty;
+    const clipped = rests && pictures[0] && !pictures[0].lens ? await clippedShare(renderer, pictures[0]) : this.state.value.clipped;
     // The context was lost meanwhile, and another device draws now.
     if (device !== this.device) return;
     const compared = two ? (small ? this.state.value.compared : { costs, difference }) : undefined;
@@ -461,7 +486,8 @@ export class StageEngine {
       compiledPrograms: device.statistics.compiledPrograms,
       compared,
       pictures: this.state.value.pictures + 1,
-      sharp: !small && !this.dirty,
+      sharp: rests && !this.dirty,
+      clipped,
       complete: this.complete,
       moves,
       lightsMove: lightsMove(rig),

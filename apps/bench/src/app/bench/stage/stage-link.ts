@@ -5,6 +5,7 @@ import { CompareWork } from '../compare/compare-work';
 import { Compiler } from '../compile/compiler';
 import { RigWork } from '../lights/rig-work';
 import type { StageEngine } from './stage-engine';
+import { keepCamera, keptCamera } from './kept-camera';
 import type { StageState } from './stage-state';
 import { StageLook } from './stage-look';
 import { StageMaterials } from './stage-materials';
@@ -26,6 +27,8 @@ export class StageLink {
   readonly state = signal<StageState | undefined>(undefined);
   readonly playing = signal(true);
   private setId?: string;
+  /** Which meshes stand there, told by what they are. */
+  private stands?: string;
   readonly lightsPlaying = signal(true);
 
   constructor() {
@@ -47,15 +50,29 @@ export class StageLink {
     for (const variant of variantsUnder(rig)) this.compiler.want(variant);
     engine.setRig(rig);
     engine.setSet(set);
-    if (id !== this.setId) engine.frameUntouched();
-    this.setId = id;
+    const stands = standsOf(set);
+    const [other, before] = [id !== this.setId || stands !== this.stands, this.setId];
+    if (other && before !== undefined && !this.seesKeptView(set)) engine.frameAnew();
+    else if (other) engine.frameUntouched();
+    [this.setId, this.stands] = [id, stands];
     if (untracked(this.linked) === engine) return;
+    const kept = id === undefined ? undefined : keptCamera(id);
+    if (kept) engine.camera.resume(kept);
     this.materials.connect(engine);
-    engine.camera.changes.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => this.camera.set(camera));
+    engine.camera.changes.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((camera) => {
+      this.camera.set(camera);
+      if (this.setId !== undefined && !engine.camera.moves) keepCamera(this.setId, camera);
+    });
     engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigWork.seconds.set(seconds));
     engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.state.set(state));
     this.linked.set(engine);
     void engine.start();
+  }
+
+  /** Whether the picture is seen from one of the views that were kept with the set. */
+  private seesKeptView({ views }: StageSet): boolean {
+    const now = JSON.stringify(untracked(this.camera));
+    return Object.values(views).some(({ camera }) => JSON.stringify(camera) === now);
   }
 
   togglePlaying(): void {
@@ -65,4 +82,12 @@ export class StageLink {
   toggleLightsPlaying(): void {
     this.lightsPlaying.update((playing) => !playing);
   }
+}
+
+/** Meshes by shape or file: with another one the picture is framed anew, with another number it is not. */
+function standsOf({ meshes }: StageSet): string {
+  return Object.entries(meshes)
+    .map(([id, { shape, source }]) => `${id} ${shape} ${source?.asset ?? ''}`)
+    .sort()
+    .join();
 }

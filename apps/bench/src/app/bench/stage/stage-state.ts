@@ -28,6 +28,8 @@ export interface StageState {
   readonly filtering?: number;
   /** Milliseconds that a whole picture would take, where it is drawn small instead. */
   readonly tooSlow?: number;
+  /** The part of the picture at rest that is brighter than white before any tone curve, in hundredths; absent before one rested. */
+  readonly clipped?: number;
 }
 
 export const NO_PICTURE_YET: StageState = {

@@ -1,0 +1,23 @@
+import { setRig } from '../document/rig-edits';
+import type { Check } from './check';
+
+/** The part of a picture above white that nobody needs to be told of. */
+const BEARABLE = 0.05;
+
+/** More of the picture is brighter than it can show, and nothing bends it back. */
+export const clippedPicture: Check = {
+  id: 'clipped-picture',
+  find: ({ rig, clipped = 0 }) => {
+    if (!rig || rig.curve !== 'none' || clipped <= BEARABLE) return [];
+    return [
+      {
+        place: 'rig/picture',
+        title: `${Math.round(clipped * 100)} % of the picture is brighter than white: it is cut off there.`,
+        explanation:
+          'Colours and shapes are lost where all of it reads white. A tone curve brings bright light back into the picture, a lower exposure makes all of it darker.',
+        mend: { label: 'Use the neutral tone curve', document: 'rig', edit: setRig('curve', 'neutral', 'Tone curve') },
+        otherMend: { label: 'One stop darker', document: 'rig', edit: setRig('exposure', rig.exposure - 1, 'Exposure') },
+      },
+    ];
+  },
+};
