@@ -80,6 +80,8 @@ void main() {
     float bend = sin(lean);
     open += weight * 0.25 * (2.0 * cosine + 2.0 * (high + low) * bend - cos(2.0 * high - lean) - cos(2.0 * low - lean));
   }
-  float visible = clamp(open / 3.0, 0.0, 1.0);
+  // Seen edge on, a surface is its own horizon.
+  float faces = clamp(dot(normal, toEye) * 4.0 - 0.2, 0.0, 1.0);
+  float visible = mix(1.0, clamp(open / 3.0, 0.0, 1.0), faces);
   pixel = vec4(mix(1.0, visible, nearTarget.z), scene.x, 0.0, 1.0);
 }

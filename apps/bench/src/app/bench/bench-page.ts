@@ -70,17 +70,13 @@ import { RigWork } from './lights/rig-work';
 import { LinkedImages } from './maps/linked-images';
 import { MapSetWork } from './maps/map-set-work';
 import { MapsView } from './maps/maps-view';
+import { BenchFiles } from './bench-files';
 import { SendOut, type SendOutWish } from './send-out';
 import { SendOutMenu } from './send-out-menu';
 import { OpacityPanel } from './outline/opacity-panel';
 import { OutlinePanel } from './outline/outline-panel';
 import { panelTabs, type Panel } from './panel-tabs';
 import { ParametersPanel } from './parameters/parameters-panel';
-import { FileDrops } from '../shared/files/file-drops';
-import { FileTaker } from '../shared/files/file-taker';
-import { sortedFiles } from '../shared/files/sorted-files';
-import { Notices } from '../shared/notices/notices';
-import { MeshImport } from './parts/mesh-import';
 import { PartsView } from './parts/parts-view';
 import { LensLink } from './looking/lens-link';
 import { OutletWork } from './looking/outlet-work';
@@ -134,6 +130,7 @@ import { workspaceTabs, type Workspace } from './workspace-tabs';
     Tabs,
   ],
   providers: [
+    BenchFiles,
     BenchLayout,
     BesideOpener,
     CheckRunner,
@@ -186,12 +183,8 @@ export class BenchPage {
   private readonly destroyRef = inject(DestroyRef);
   private readonly stageMaterials = inject(StageMaterials);
   protected readonly files = inject(StageFiles);
-  private readonly meshImport = inject(MeshImport);
-  private readonly drops = inject(FileDrops);
-  private readonly fileTaker = inject(FileTaker);
-  private readonly notices = inject(Notices);
+  protected readonly benchFiles = inject(BenchFiles);
   private readonly out = inject(SendOut);
-  private readonly environments = inject(EnvironmentWork);
   private readonly maps = inject(MapSetWork);
   protected readonly tidier = inject(Tidier);
   protected readonly view = inject(GraphView);
@@ -271,7 +264,7 @@ export class BenchPage {
     const seenIn = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
     effect(() => {
       const seen = seenIn();
-      if (seen) untracked(() => void this.followSeenIn(seen));
+      if (seen) untracked(() => void this.beside.follow(seen, this.setId, this.rigId));
     });
     effect(() => {
       const set = this.set();
@@ -310,7 +303,14 @@ export class BenchPage {
     });
     this.workbench.messages.pipe(takeUntilDestroyed()).subscribe((message) => this.message.set(message));
     this.destroyRef.onDestroy(() => this.workbench.closeAll());
-    this.destroyRef.onDestroy(this.drops.takeWith((files) => this.takeDropped(files)));
+    this.benchFiles.takeWith({
+      rig: this.rigId,
+      inCode: () => this.material()?.code !== undefined,
+      chooseSet: (id) => this.chooseSet(id),
+      showEnvironments: () => this.rigTab.set('around'),
+      showTab: (tab) => this.tab.set(tab),
+      takeImages: (images) => setTimeout(() => void this.surface()?.takeImages(images)),
+    });
   }
 
   private watching<T extends BrelvinDocument>(id: Signal<string | undefined>): Signal<T | undefined> {
@@ -413,18 +413,6 @@ export class BenchPage {
     this.workbench.redo();
   }
 
-  /** Undo, or a version, may bring another set or rig back. */
-  private async followSeenIn({ set, rig }: Material['seenIn']): Promise<void> {
-    for (const [id, held] of [
-      [set, this.setId],
-      [rig, this.rigId],
-    ] as const) {
-      if (id === undefined || held() === undefined || id === held()) continue;
-      // What can not be had leaves what stands there; opening the material says more.
-      if (await this.workbench.load(id).catch(() => undefined)) held.set(id);
-    }
-  }
-
   /** What the colours of a special view mean. */
   protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
 
@@ -496,34 +484,6 @@ export class BenchPage {
     if (await this.tidier.tidy()) setTimeout(() => this.surface()?.showAll());
   }
 
-  /** Each mesh stands in a set of its own; the first one's first material comes onto the Bench. */
-  protected async importMesh(files: readonly File[]): Promise<void> {
-    this.message.set(undefined);
-    await this.attempt(async () => {
-      const imported = await this.meshImport.takeAll(files, this.rigId(), (words) => void this.notices.say(words));
-      if (!imported) return;
-      if (imported.material === undefined) await this.chooseSet(imported.set);
-      else await this.router.navigate(['/bench', imported.material]);
-    });
-  }
-
-  /** Files that were dropped where nothing asks for them: each goes where files of its kind do. */
-  private takeDropped(files: readonly File[]): void {
-    const { documents, meshes, environments, images, others } = sortedFiles(files);
-    for (const file of documents) void this.fileTaker.take(file);
-    if (meshes.length > 0) void this.importMesh(files);
-    else if (others.length > 0) this.drops.refuse(others);
-    const [environment] = environments;
-    if (environment) {
-      this.rigTab.set('around');
-      void this.environments.take([environment]);
-    }
-    if (images.length === 0) return;
-    this.tab.set(this.material()?.code ? 'maps' : 'graph');
-    setTimeout(() => void this.surface()?.takeImages(images));
-    if (this.material()?.code) void this.maps.take(images);
-  }
-
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected pickPart(place: { x: number; y: number }): void {
     const engine = this.link.engine();
@@ -564,9 +524,7 @@ export class BenchPage {
   protected async sendOut(wish: SendOutWish = 'material'): Promise<void> {
     this.codeWork.flush();
     await this.workbench.flush();
-    const subject = { material: this.id(), stage: this.id(), set: this.setId(), rig: this.rigId() }[wish];
-    const name = { material: this.material(), stage: this.material(), set: this.set(), rig: this.rig() }[wish]?.name;
-    if (subject !== undefined && name !== undefined) await this.out.send({ id: subject, name }, wish === 'stage' || wish === 'set');
+    await this.out.send(wish, this.id(), this.workbench);
   }
 
   protected async backToLibrary(event: Event): Promise<void> {

@@ -1,5 +1,5 @@
-import { inject, Injectable } from '@angular/core';
-import type { BrelvinDocument } from '@brelvin/core';
+import { inject, Injectable, type WritableSignal } from '@angular/core';
+import type { BrelvinDocument, Material } from '@brelvin/core';
 import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { Workbench } from '../shared/documents/workbench';
@@ -30,5 +30,21 @@ export class BesideOpener {
     await this.api.create(fresh, instead);
     await this.workbench.load(fresh);
     return { id: fresh, words };
+  }
+
+  /** Undo, or a version, may bring another set or rig back. */
+  async follow(
+    { set, rig }: Material['seenIn'],
+    heldSet: WritableSignal<string | undefined>,
+    heldRig: WritableSignal<string | undefined>,
+  ): Promise<void> {
+    for (const [id, held] of [
+      [set, heldSet],
+      [rig, heldRig],
+    ] as const) {
+      if (id === undefined || held() === undefined || id === held()) continue;
+      // What can not be had leaves what stands there; opening the material says more.
+      if (await this.workbench.load(id).catch(() => undefined)) held.set(id);
+    }
   }
 }

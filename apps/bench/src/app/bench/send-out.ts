@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { DocumentApi } from '../shared/api/document-api';
+import type { Workbench } from '../shared/documents/workbench';
 import { Notices } from '../shared/notices/notices';
 import { download } from '../shared/pixels/download';
 
@@ -12,8 +13,14 @@ export class SendOut {
   private readonly api = inject(DocumentApi);
   private readonly notices = inject(Notices);
 
-  /** @param withStage puts in all that is seen with the document */
-  async send({ id, name }: { readonly id: string; readonly name: string }, withStage: boolean): Promise<void> {
+  /** @param material the one on the Bench, whose set and light rig are meant */
+  async send(wish: SendOutWish, material: string, documents: Pick<Workbench, 'document'>): Promise<void> {
+    const bench = documents.document(material);
+    if (bench?.format !== 'brelvin-material') return;
+    const id = wish === 'set' ? bench.seenIn.set : wish === 'rig' ? bench.seenIn.rig : material;
+    const name = id === undefined ? undefined : documents.document(id)?.name;
+    if (id === undefined || name === undefined) return;
+    const withStage = wish === 'stage' || wish === 'set';
     const work = this.notices.work(`“${name}” is packed …`);
     try {
       const file = await this.api.file(id, withStage, work.signal);

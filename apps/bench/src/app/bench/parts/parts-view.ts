@@ -24,7 +24,6 @@ import {
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { NumberField } from '../../shared/controls/number-field';
-import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';

@@ -4,7 +4,6 @@ import {
   lightsMove,
   placeInPicture,
   sightLine,
-  START_CAMERA,
   StageScene,
   type CompareView,
   type CompiledMaterial,
@@ -13,9 +12,7 @@ import {
   type LightRig,
   type Material,
   type MeshBuffers,
-  type MeshRecipe,
   type CompiledOutlets,
-  type OrbitCamera,
   type PartAddress,
   type Picture,
   type PictureSize,
@@ -34,14 +31,12 @@ import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
+import { PREVIEW_CAMERA, PREVIEW_MESH, WARM_UP_MESH } from './stage-meshes';
 import { connectLoaders, NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { NO_PICTURE_YET, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 
 const QUIET_MS = 160;
-const PREVIEW_MESH: MeshRecipe = { shape: 'sphere', numbers: { radius: 1, segments: 32, rings: 24 }, smooth: true };
-const PREVIEW_CAMERA: OrbitCamera = { ...START_CAMERA, target: [0, 0, 0], azimuth: 0.5, elevation: 0.35, fieldOfView: 0.4, distance: 5.3 };
-const WARM_UP_MESH: MeshRecipe = { shape: 'sphere', numbers: { segments: 12, rings: 6 }, smooth: true };
 
 /**
  * Draws the Stage, on demand only: small while something moves, sharp when it rests, never more than one

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { Icon } from '../icons/icon';
 import { Notices, type Notice, type NoticeAction } from './notices';
 
@@ -58,7 +58,7 @@ import { Notices, type Notice, type NoticeAction } from './notices';
       }
     }
   `,
-  encapsulation: 2,
+  encapsulation: ViewEncapsulation.None,
 })
 export class NoticeList {
   protected readonly notices = inject(Notices);
