@@ -17,9 +17,9 @@ describe('Meshes of files', () => {
   it('stand with their parts, materials and images, which can be edited', async () => {
     await bench.openMaterial('material-puppet-cheek');
     await dropOnStage([await kiteGlb()]);
-    await bench.waitForText('.toast', /kite\.glb: 3 parts, .* triangles, 2 materials\./);
-    expect(await bench.text('.toast')).toMatch(/1 animation was left out/);
-    expect(await bench.text('.toast')).toMatch(/It has no second UVs: a set without overlaps was made/);
+    await bench.waitForText('.notice', /kite\.glb: 3 parts, .* triangles, 2 materials\./);
+    expect(await bench.text('.notice')).toMatch(/1 animation was left out/);
+    expect(await bench.text('.notice')).toMatch(/It has no second UVs: a set without overlaps was made/);
     await bench.ready();
     // The first of its materials is on the Bench, in a set of the mesh's own.
     expect(await (await bench.see('.material-name')).getAttribute('value')).toBe('Sail cloth');
@@ -53,7 +53,7 @@ describe('Meshes of files', () => {
       '\n',
     );
     await dropOnStage([{ name: 'tent.obj', type: '', content: Buffer.from(obj) }]);
-    await bench.waitForText('.toast', /tent\.obj: 1 part, 4 triangles, 0 materials\. It measures 300 m: fit it in the parts tab/);
+    await bench.waitForText('.notice', /tent\.obj: 1 part, 4 triangles, 0 materials\. It measures 300 m: fit it in the parts tab/);
     await bench.ready();
     await bench.press('parts', '.graph-bar');
     await (await bench.see('.parts-part')).click();
@@ -88,7 +88,7 @@ describe('Meshes of files', () => {
     ];
     for (const [name, content, words] of cases) {
       await dropOnStage([{ name, type: '', content }]);
-      await bench.waitForText('.toast', words);
+      await bench.waitForText('.notice', words);
     }
     expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.01);
     // What is missing beside a mesh is said, and the mesh comes.
@@ -100,7 +100,7 @@ describe('Meshes of files', () => {
       { name: 'tent.obj', type: '', content: Buffer.from(obj) },
       { name: 'tent.mtl', type: '', content: Buffer.from(mtl) },
     ]);
-    await bench.waitForText('.toast', /tent\.obj: 1 part.*“canvas\.png” of “canvas” is missing/);
+    await bench.waitForText('.notice', /tent\.obj: 1 part.*“canvas\.png” of “canvas” is missing/);
     await bench.ready();
     expect(await (await bench.see('.material-name')).getAttribute('value')).toBe('canvas');
     expect(await browser.consoleErrors()).toEqual([]);
