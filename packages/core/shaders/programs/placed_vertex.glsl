@@ -11,6 +11,8 @@ in vec4 meshUvSlope;
 in vec4 meshBend;
 // Shared by all vertices in one place, object space.
 in vec3 meshWelded;
+// One UV for all vertices in one place.
+in vec2 meshSharedUv;
 // Rows of worldFromObject for this copy, and its number.
 in vec4 copyRowX;
 in vec4 copyRowY;
@@ -57,6 +59,12 @@ void shapeVertex() {
   vec2 uv = meshUv;
   vec3 place = meshPlace;
   vec3 here = shapeOffset();
+  // Along a seam of the UVs all vertices in one place go by one of them, so that the surface stays shut.
+  vec3 moved = here;
+  if (length(meshSharedUv - uv) > 1e-6) {
+    meshUv = meshSharedUv;
+    moved = shapeOffset();
+  }
 
   float pace = 1e-3 * max(length(vec3(copyRowX.x, copyRowY.x, copyRowZ.x)), 1e-3);
   float stride = pace / alongScale;
@@ -79,7 +87,7 @@ void shapeVertex() {
 
   vec3 turned = cross(first, second);
   float same = dot(cross(along, across), normal) < 0.0 ? -1.0 : 1.0;
-  worldPosition = world + here;
+  worldPosition = world + moved;
   // Where the surface folds onto a line there is no normal; the old one stays.
   worldNormal = dot(turned, turned) > 1e-6 * pace * pace * pace * pace ? turned * (same / (pace * pace)) : normal;
   worldTangent = vec4(first / pace, worldTangent.w);

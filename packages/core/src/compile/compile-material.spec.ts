@@ -111,7 +111,7 @@ describe('compileMaterial: programs', () => {
 
   it('traces every line of a node back to it', () => {
     const { fragment } = compiled(graph({ mine: 'bands' }, { 'dock.colour': 'mine' })).glsl;
-    const line = fragment.text.split('\n').findIndex((each) => each.includes('Lit bands1 = bands('));
+    const line = fragment.text.split('\n').findIndex((each) => each.includes('Lit bands1 = bands'));
     expect(fragment.lines[line]?.path).toBe('mine');
   });
 

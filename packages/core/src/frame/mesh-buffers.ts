@@ -1,6 +1,7 @@
 import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
 import { hullWays } from '../mesh/hull-ways';
 import type { Bounds, MeshData } from '../mesh/mesh';
+import { sharedUvs } from '../mesh/shared-uvs';
 import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
 import { weldedNormals } from '../mesh/welded-normals';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
@@ -39,6 +40,11 @@ const SLOPES: VertexBufferLayout = {
     { name: 'meshBend', components: 4, offset: 4 * FLOAT },
   ],
 };
+const SHARED_UVS: VertexBufferLayout = {
+  stride: 2 * FLOAT,
+  step: 'vertex',
+  attributes: [{ name: 'meshSharedUv', components: 2, offset: 0 }],
+};
 const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshWelded', components: 3, offset: 0 }] };
 const HULL_WAYS: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] };
 
@@ -53,7 +59,7 @@ export interface VertexNeeds {
 export function vertexLayouts({ shaped, welded, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
   return [
     ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
-    ...(shaped ? [SLOPES] : []),
+    ...(shaped ? [SLOPES, SHARED_UVS] : []),
     ...(welded ? [WELDED] : []),
     ...(grown ? [HULL_WAYS] : []),
     ...SURFACE_VERTEX_BUFFERS.slice(-1),
@@ -80,6 +86,7 @@ export class MeshBuffers {
   private edges?: DeviceBuffer;
   private ways?: MeshBuffers['hull'];
   private slopes?: DeviceBuffer;
+  private seams?: DeviceBuffer;
   private welds?: DeviceBuffer;
   readonly object: UniformBuffer;
   readonly closed: boolean;
@@ -127,7 +134,9 @@ export class MeshBuffers {
     const { device, mesh } = this;
     return [
       ...this.vertices,
-      ...(shaped ? [(this.slopes ??= vertexBuffer(device, surfaceSlopes(mesh)))] : []),
+      ...(shaped
+        ? [(this.slopes ??= vertexBuffer(device, surfaceSlopes(mesh))), (this.seams ??= vertexBuffer(device, sharedUvs(mesh)))]
+        : []),
       ...(welded ? [(this.welds ??= vertexBuffer(device, weldedNormals(mesh)))] : []),
       ...(ways ? [ways] : []),
       copies,
@@ -137,6 +146,7 @@ export class MeshBuffers {
   destroy(): void {
     this.edges?.destroy();
     this.slopes?.destroy();
+    this.seams?.destroy();
     this.welds?.destroy();
     this.ways?.grown.destroy();
     this.ways?.rim?.destroy();

@@ -1,0 +1,74 @@
+import {
+  compileMaterial,
+  newLight,
+  newMaterial,
+  newRig,
+  newSet,
+  StageScene,
+  START_CAMERA,
+  type FrameRenderer,
+  type GraphNode,
+  type Material,
+} from '@brelvin/core';
+import { withRenderer } from './testing/with-renderer';
+import type { WebGl2Device } from './webgl2/webgl2-device';
+
+const SIDE = 160;
+const size = { width: SIDE, height: SIDE };
+
+describe('A cube whose sides are moved by a picture', () => {
+  let device: WebGl2Device;
+  let renderer: FrameRenderer;
+
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
+
+  /** Glows white; the height runs across each side, so that two sides read other heights where they meet. */
+  function moved(scale: number): Material {
+    const node = (kind: string, values: GraphNode['values'] = {}): GraphNode => ({ kind, rev: 1, x: 0, y: 0, values });
+    const { surface } = newMaterial('m');
+    return {
+      ...newMaterial('m'),
+      surface: {
+        ...surface,
+        nodes: {
+          uv: node('uv'),
+          part: node('split'),
+          shape: node('displaceByHeight', { scale, middle: 0.5 }),
+          white: node('colour', { value: [1, 1, 1] }),
+        },
+        ribbons: {
+          'part.value': { from: 'uv', outlet: 'result' },
+          'shape.height': { from: 'part', outlet: 'x' },
+          'dock.offset': { from: 'shape', outlet: 'result' },
+          'dock.emission': { from: 'white', outlet: 'result' },
+        },
+      },
+    };
+  }
+
+  it('stays shut along its edges', async () => {
+    const rig = { ...newRig('r'), sun: newLight('sun', { on: false }), ambient: newLight('ambient', { on: false }), background: [1, 0, 0] };
+    const material = moved(0.3);
+    const { compiled, problems } = compileMaterial(material);
+    expect(problems).toEqual([]);
+    const stage = new StageScene(device, renderer);
+    stage.setBench('m');
+    stage.show(newSet('s', 'cube', { size: 1.5, segments: 24 }));
+    const camera = { ...START_CAMERA, azimuth: 0.7, elevation: 0.5 };
+    const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, stage.items(0)[0]!.mesh, material);
+    stage.wear('m', { material, surface });
+    const pixels = await renderer.measure({ items: stage.items(0), camera, rig, seconds: 0 }, size);
+    stage.destroy();
+    // Along each row, between the first and the last pixel of the cube, nothing behind it is seen.
+    let [gaps, rows] = [0, 0];
+    for (let y = 0; y < SIDE; y++) {
+      const covered = Array.from({ length: SIDE }, (_, x) => (pixels[(y * SIDE + x) * 4 + 1] ?? 0) > 0.5);
+      const [first, last] = [covered.indexOf(true), covered.lastIndexOf(true)];
+      if (last - first < 20) continue;
+      rows++;
+      gaps += covered.slice(first, last).filter((each) => !each).length;
+    }
+    expect(rows).toBeGreaterThan(40);
+    expect(gaps).toBe(0);
+  });
+});
