@@ -161,7 +161,7 @@ describe('Light', () => {
     expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
     await bench.openMaterial(id);
     await bench.click('.dial-dot[data-light="sun"]');
-    await changes(() => bench.press('casts', 'brelvin-light-fields'), 0.01);
+    await changes(() => bench.press('throws it', 'brelvin-light-fields'), 0.01);
     await changes(() => bench.undo(), 0.01);
   });
 

@@ -123,15 +123,16 @@ describe('CodeEditor', () => {
     expect(lines).toEqual([2]);
   });
 
-  it('keeps the line of the cursor in view when the field gets lower, and leaves who looks elsewhere there', async () => {
+  async function height(pixels: number): Promise<void> {
     const host = fixture.nativeElement as HTMLElement;
-    const height = async (pixels: number): Promise<void> => {
-      host.style.cssText = `display: block; height: ${pixels}px; overflow: hidden`;
-      view.dom.style.height = `${pixels}px`;
-      view.scrollDOM.style.overflow = 'auto';
-      // The observer of sizes answers with the next frame, and the view scrolls with the one after it.
-      for (let frame = 0; frame < 4; frame++) await new Promise((resolve) => requestAnimationFrame(resolve));
-    };
+    host.style.cssText = `display: block; height: ${pixels}px; overflow: hidden`;
+    view.dom.style.height = `${pixels}px`;
+    view.scrollDOM.style.overflow = 'auto';
+    // The observer of sizes answers with the next frame, and the view scrolls with the one after it.
+    for (let frame = 0; frame < 4; frame++) await new Promise((resolve) => requestAnimationFrame(resolve));
+  }
+
+  it('keeps the line of the cursor in view when the field gets lower, and leaves who looks elsewhere there', async () => {
     const hidden = (): number => view.coordsAtPos(view.state.selection.main.head)!.bottom - view.scrollDOM.getBoundingClientRect().bottom;
     await set('text', TEXT.repeat(20));
     await height(200);
@@ -151,6 +152,17 @@ describe('CodeEditor', () => {
     expect(seen('.code-marked').map((each) => each.textContent)).toEqual(TEXT.split('\n').slice(1, 3));
     await set('marked', [99]);
     expect(seen('.code-marked')).toEqual([]);
+  });
+
+  it('brings marked lines into view', async () => {
+    await set('text', TEXT.repeat(40));
+    await height(200);
+    await set('marked', [view.state.doc.lines - 1]);
+    await height(200);
+    expect(seen('.code-marked').length).toBe(1);
+    const mark = seen('.code-marked')[0]!.getBoundingClientRect();
+    expect(mark.bottom).toBeLessThanOrEqual(view.scrollDOM.getBoundingClientRect().bottom + 1);
+    expect(view.scrollDOM.scrollTop).toBeGreaterThan(0);
   });
 
   it('lets nothing be typed into what is only read', async () => {

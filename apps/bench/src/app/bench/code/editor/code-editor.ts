@@ -22,7 +22,7 @@ import type { CodeMend, Diagnostic, Origin, Range, TextEdit, TextRole } from '@b
 import { Compiler } from '../../compile/compiler';
 import { assistance } from './assistance';
 import { cursorInView } from './cursor-in-view';
-import { markedLines, markLines } from './marked-lines';
+import { markAndShow, markedLines } from './marked-lines';
 import { shadingLanguage } from './shading-language';
 
 /** Text that comes from outside, and is not to be told there again. */
@@ -76,7 +76,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
     });
     effect(() => {
       const marked = this.marked();
-      this.view?.dispatch({ effects: markLines.of(marked) });
+      if (this.view) markAndShow(this.view, marked);
     });
     effect(() => {
       const range = this.revealed();
@@ -90,7 +90,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
       state: EditorState.create({ doc: this.text(), extensions: this.extensions() }),
     });
     this.showDiagnostics(this.diagnostics(), this.text());
-    this.view.dispatch({ effects: markLines.of(this.marked()) });
+    markAndShow(this.view, this.marked());
     const range = this.revealed();
     if (range) this.reveal(range);
   }

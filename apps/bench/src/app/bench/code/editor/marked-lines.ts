@@ -2,7 +2,7 @@ import { RangeSetBuilder, StateEffect, StateField, type Extension } from '@codem
 import { Decoration, EditorView, type DecorationSet } from '@codemirror/view';
 
 /** Lines, from 1, that belong to what is chosen elsewhere. */
-export const markLines = StateEffect.define<readonly number[]>();
+const markLines = StateEffect.define<readonly number[]>();
 
 const MARK = Decoration.line({ class: 'code-marked' });
 
@@ -22,5 +22,13 @@ const marked = StateField.define<DecorationSet>({
   },
   provide: (field) => EditorView.decorations.from(field),
 });
+
+/** Marks these lines, and brings the first of them into view. */
+export function markAndShow(view: EditorView, lines: readonly number[]): void {
+  const { doc } = view.state;
+  const [first] = lines.filter((line) => line >= 1 && line <= doc.lines).sort((a, b) => a - b);
+  const shown = first === undefined ? [] : [EditorView.scrollIntoView(doc.line(first).from, { y: 'nearest', yMargin: 40 })];
+  view.dispatch({ effects: [markLines.of(lines), ...shown] });
+}
 
 export const markedLines: Extension = marked;
