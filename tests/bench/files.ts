@@ -57,8 +57,7 @@ export async function benchFiles(report: Report): Promise<void> {
       await measured(report, server, what, async (bench) => {
         await bench.press('parts', '.graph-bar');
         await choose(bench, '.parts-tools input[type="file"]', [file]);
-        await waitFor(bench, '.toast');
-        await bench.waitForText('.toast', /1,000,000 triangles/);
+        await waitFor(bench, '.notice', /1,000,000 triangles/);
         await drawn(bench);
       });
   } finally {
@@ -93,6 +92,7 @@ async function measured(report: Report, server: ServerProcess, what: string, wor
 }
 
 async function choose(bench: Bench, css: string, files: readonly string[]): Promise<void> {
+  await bench.driver.wait(async () => (await bench.driver.findElements(By.css(css))).length > 0, PATIENCE, `${css} never came`);
   await bench.driver.findElement(By.css(css)).sendKeys(files.join('\n'));
 }
 
@@ -106,8 +106,9 @@ async function drawn(bench: Bench): Promise<void> {
   );
 }
 
-async function waitFor(bench: Bench, css: string): Promise<void> {
-  await bench.driver.wait(async () => (await bench.all(css)).length > 0, PATIENCE, `${css} never came`);
+async function waitFor(bench: Bench, css: string, words = /(?:)/): Promise<void> {
+  const said = async (): Promise<boolean> => (await bench.all(css)).length > 0 && words.test(await bench.text(css));
+  await bench.driver.wait(said, PATIENCE, `${css} never came, or never said ${words.source}`);
 }
 
 /** The largest resident size so far of the renderer that uses most, bytes. */

@@ -15,6 +15,12 @@ export class Report {
     console.log(`        ${what}: ${median.toFixed(2)} (${low.toFixed(2)} … ${high.toFixed(2)})`);
   }
 
+  /** A part that could not be measured; the others go on. */
+  failed(part: string, error: unknown): void {
+    this.broken++;
+    console.log(`FAILED  ${part}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
+  }
+
   get allWithin(): boolean {
     return this.broken === 0;
   }

@@ -90,7 +90,7 @@ try {
   await picture('map-set');
   await bench.press('Not now', '.map-set-foot');
   await bench.dropFiles(await bench.see('.stage-canvas'), [await kiteGlb()]);
-  await bench.waitForText('.toast', /3 parts/);
+  await bench.waitForText('.notice', /3 parts/);
   await bench.ready();
   await bench.press('parts', '.graph-bar');
   await bench.click('.parts-part');

@@ -92,27 +92,26 @@ const DEGREES = 180 / Math.PI;
     <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: rows() }" />
     @if (throwsShadows()) {
       <span class="field-label">Shadow</span>
-      <span class="light-colour">
-        <button
-          type="button"
-          class="choice-alone"
-          [attr.aria-pressed]="light().casts"
-          title="Parts throw shadows in its light"
-          (click)="set('casts', !light().casts, 'Shadow of ' + light().name)"
-        >
-          throws it
-        </button>
-        @if (light().casts) {
-          <brelvin-number
-            label="Softness of the shadow"
-            help="How much wider half its edge is with each metre from what throws it."
-            [value]="light().softness"
-            [range]="{ low: 0, high: 0.3 }"
-            (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
-            (resetAsked)="set('softness', 0.015, 'Softness of a shadow')"
-          />
-        }
-      </span>
+      <button
+        type="button"
+        class="choice-alone"
+        [attr.aria-pressed]="light().casts"
+        title="Parts throw shadows in its light"
+        (click)="set('casts', !light().casts, 'Shadow of ' + light().name)"
+      >
+        throws it
+      </button>
+      @if (light().casts) {
+        <span class="field-label">Softness</span>
+        <brelvin-number
+          label="Softness of the shadow"
+          help="How much wider half its edge is with each metre from what throws it."
+          [value]="light().softness"
+          [range]="{ low: 0, high: 0.3 }"
+          (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
+          (resetAsked)="set('softness', 0.015, 'Softness of a shadow')"
+        />
+      }
     }
     <span class="field-label">Motion</span>
     <select #motion class="text-input" aria-label="Motion" (change)="move($any(motion.value))">
