@@ -137,6 +137,10 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
     ),
     set: newSet('s', 'cube'),
   },
+  'open-edges': {
+    material: materialOf({ o: 'offsetAlongNormal', l: 'lambert' }, { 'dock.offset': 'o', 'dock.colour': 'l' }),
+    set: newSet('s', 'cube'),
+  },
   'unused-node': { material: materialOf({ l: 'lambert', idle: 'sine' }, { 'dock.colour': 'l' }) },
 };
 
@@ -341,6 +345,21 @@ describe('Checks', () => {
       expect(finding?.mend).toBeUndefined();
       expect(found('few-segments', material, standing({ gap: 0.001 }))).toEqual([]);
     });
+  });
+
+  it('open-edges: only where normals part, and only of what moves vertices', () => {
+    const along = (ribbons: Record<string, string>): Material =>
+      materialOf({ n: 'normal', w: 'weldedNormal', o: 'wobbleOffset', l: 'lambert' }, { 'dock.colour': 'l', ...ribbons });
+    const moved = along({ 'dock.offset': 'o', 'o.normal': 'n', 'l.normal': 'w' });
+    const cube = newSet('s', 'cube');
+    expect(found('open-edges', moved, newSet('s', 'sphere'))).toEqual([]);
+    const [finding] = found('open-edges', moved, cube);
+    expect(finding?.place).toBe('o/normal');
+    expect(finding?.title).toContain('Wobble moves vertices along the plain normal: “Cube” opens');
+    expect(edited(moved, finding!.mend!.edit).surface.ribbons['o.normal']?.from).not.toBe('n');
+    expect(found('open-edges', edited(moved, finding!.mend!.edit), cube)).toEqual([]);
+    expect(found('open-edges', along({ 'dock.offset': 'o', 'o.normal': 'w', 'l.normal': 'n' }), cube)).toEqual([]);
+    expect(found('open-edges', along({ 'l.normal': 'n' }), cube)).toEqual([]);
   });
 
   it('map-sizes: says when maps of one surface differ in shape, or much in size', () => {

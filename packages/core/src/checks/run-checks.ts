@@ -18,6 +18,7 @@ import { insideOut } from './inside-out';
 import { noEffect } from './no-effect';
 import { normalSenses } from './normal-senses';
 import { openDock } from './open-dock';
+import { openEdges } from './open-edges';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
   mapSizes,
   evenMap,
   fewSegments,
+  openEdges,
   madeForMesh,
   mirroredUvs,
   physicalRanges,
