@@ -175,7 +175,7 @@ describe('Code', () => {
     await bench.openMaterial('material-puppet-cheek');
     await bench.choose('bands');
     await bench.press('code', '.graph-bar');
-    await bench.waitForText('.code-marked', /Lit bands1 = bands\w*\(/);
+    await bench.waitForText('.code-marked', /Lit bands1 = bands\(/);
     await cursorBehind('Lit rim1 = rim');
     await bench.press('to the node', '.code-bar');
     await bench.driver.wait(

@@ -39,6 +39,16 @@ describe('A graph as code', () => {
     }
   });
 
+  it('calls what the library has, and writes out only what it has not', () => {
+    expect(written(bands()).source.text).not.toMatch(/^Lit bands/m);
+    const near = bands();
+    const light = { ...near.surface.nodes['light']!, features: ['occluded'] };
+    const made = written({ ...near, surface: { ...near.surface, nodes: { ...near.surface.nodes, light } } });
+    expect(made.source.text).toMatch(/^Lit bandsNear/m);
+    expect(compileMaterial(made.material).problems).toEqual([]);
+    expect(compileMaterial(written(bands()).material).problems).toEqual([]);
+  });
+
   it('reads cube images by a sampler of their own, and still compiles', () => {
     const plain = materialOf({ sky: 'cubeImage' }, { 'dock.colour': 'sky.colour' });
     const image = {
