@@ -139,25 +139,6 @@ describe('Light', () => {
     expect(await browser.consoleErrors()).toEqual([]);
   });
 
-  it('is looked at from the same place after a reload, and framed anew with another set', async () => {
-    await open();
-    const framed = await bench.stagePixels();
-    await bench.press('view', 'brelvin-view-menu');
-    await changes(() => bench.press('left', '.view-side'));
-    await bench.keys(Key.ESCAPE);
-    const left = await bench.stagePixels();
-    await bench.driver.navigate().refresh();
-    await bench.ready();
-    const again = await bench.stagePixels();
-    expect(again.changedShare(left)).toBeLessThan(0.01);
-    expect(again.changedShare(framed)).toBeGreaterThan(0.02);
-    await bench.press('set', '.bench-bar');
-    await changes(() => bench.press('Puppet on stand', '.cdk-overlay-container'));
-    await bench.press('set', '.bench-bar');
-    await changes(() => bench.press('Plain sphere', '.cdk-overlay-container'));
-    expect((await bench.stagePixels()).changedShare(framed)).toBeLessThan(0.01);
-  });
-
   it('bends by a tone curve, blooms and fogs without a new program for the surface', async () => {
     await open();
     await bench.press('picture', '.panel-light');
