@@ -205,7 +205,7 @@ describe('Trouble', () => {
       const path = join(folder, `file${words.source.length}.brelvin`);
       writeFileSync(path, content);
       await (await bench.see('input[type="file"]')).sendKeys(path);
-      await bench.waitForText('.toast', words);
+      await bench.waitForText('.notice', words);
     }
     writeFileSync(join(folder, 'good.brelvin'), good);
     await (await bench.see('input[type="file"]')).sendKeys(join(folder, 'good.brelvin'));

@@ -1,10 +1,5 @@
 import { specialised } from '../ir/specialise';
-import { signatureOf } from '../ir/build';
-import type { IrFunction, Module } from '../ir/ir';
 import type { NodeKind } from './kind';
-
-/** Ends the name of a function that was made without any of its features. */
-const NONE = 'Plain';
 
 const made = new WeakMap<NodeKind, Map<string, NodeKind>>();
 
@@ -21,7 +16,12 @@ export function featuredKind(kind: NodeKind, on: readonly string[] = []): NodeKi
   made.set(kind, before);
   const found = before.get(key.join());
   if (found) return found;
-  const overloads = kind.overloads.map((each) => specialised(each, known, `${each.name}${key.join('') || NONE}`));
+  const overloads = kind.overloads.map((each) => {
+    if (key.length > 0) return specialised(each, known, each.name + key.join(''));
+    // What the library has under the same signature is the same, only not yet worked out.
+    const plain = specialised(each, known, each.name);
+    return kind.featureless?.includes(plain.signature) ? plain : specialised(each, known, `${each.name}Plain`);
+  });
   const left = new Set(overloads.flatMap(({ parameters }) => parameters.map(({ name }) => name)));
   const fresh: NodeKind = {
     ...kind,
@@ -36,12 +36,4 @@ export function featuredKind(kind: NodeKind, on: readonly string[] = []): NodeKi
 /** A label as part of a name: each of its words with a capital. */
 function inOneWord(label: string): string {
   return label.replace(/(?:^|[^A-Za-z0-9]+)([A-Za-z0-9])/g, (_, first: string) => first.toUpperCase());
-}
-
-/** The library's own overload that does what a function made without features does; nothing where it has none. */
-export function libraryTwin({ name, parameters, origin }: IrFunction, { functions }: Module): IrFunction | undefined {
-  if (!name.endsWith(NONE)) return undefined;
-  const types = parameters.map(({ type }) => type);
-  const found = functions.get(signatureOf(name.slice(0, -NONE.length), types));
-  return found?.origin.path === origin.path ? found : undefined;
 }

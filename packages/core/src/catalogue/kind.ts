@@ -72,6 +72,8 @@ export interface NodeKind {
   readonly inlets: readonly InletSpec[];
   readonly outlets: readonly OutletSpec[];
   readonly features?: readonly FeatureSpec[];
+  /** Signatures under which the library itself has what the kind is with all features off. */
+  readonly featureless?: readonly string[];
   /** Empty for kinds that read the document instead of calling something: `parameter`, `group`. */
   readonly overloads: readonly IrFunction[];
   /** Of a kind that brings functions along which the library does not have: all of them. */

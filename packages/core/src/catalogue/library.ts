@@ -77,7 +77,9 @@ function readLibrary(sources: readonly (readonly [string, string])[]): Library {
       (each) => each.name === name && each.signature !== signature && each.parameters.length === parameters?.length,
     );
     const kind = readKind(comment, [...first, ...others]);
-    if (kind) kinds.set(kind.id, kind);
+    if (!kind) continue;
+    const shorter = functions.filter((each) => each.name === name && each.parameters.length < (parameters?.length ?? 0));
+    kinds.set(kind.id, kind.features ? { ...kind, featureless: shorter.map((each) => each.signature) } : kind);
   }
   kinds.set(PARAMETER_KIND, PARAMETER);
   kinds.set(GROUP_KIND, GROUP);

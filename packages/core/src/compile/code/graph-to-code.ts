@@ -1,7 +1,6 @@
 import { functionOfKind } from '../../catalogue/function-library';
 import type { ProgramImage } from '../lower';
 import { functionsOf } from '../../catalogue/function-kind';
-import { libraryTwin } from '../../catalogue/features';
 import type { InletSpec } from '../../catalogue/kind';
 import { library as loadLibrary, type Library } from '../../catalogue/library';
 import { DOCK, EMPTY_GRAPH } from '../../document/graph';
@@ -70,14 +69,10 @@ class GraphWriter {
     const nodes = [...resolved.nodes.values()];
     const own = functionsOf(nodes.filter(({ kind }) => functionOfKind(kind.id) === undefined).map(({ kind }) => kind));
     const brought = functionsOf(nodes.map(({ kind }) => kind));
-    this.own = own.map(([, each]) => each).filter((each) => !libraryTwin(each, library.module));
-    // What the library has under a name of its own is called, not written out.
-    const twins = brought.flatMap(([signature, each]): [string, IrFunction][] => {
-      const twin = libraryTwin(each, library.module);
-      return twin ? [[signature, twin]] : [];
-    });
+    // What the library has is called, not written out.
+    this.own = own.flatMap(([signature, each]) => (library.module.functions.has(signature) ? [] : [each]));
     this.imports = [...new Set(nodes.flatMap(({ kind }) => functionOfKind(kind.id) ?? []))].sort();
-    this.module = { ...library.module, functions: new Map([...library.module.functions, ...brought, ...twins]) };
+    this.module = { ...library.module, functions: new Map([...library.module.functions, ...brought]) };
   }
 
   write(): GraphAsCode {
