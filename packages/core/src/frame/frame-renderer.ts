@@ -289,6 +289,7 @@ export class FrameRenderer {
       const untouched = apart ? this.targetsFor(size, samples, 'whole') : undefined;
       if (untouched) open(untouched, untaken);
       // What is occluded lies behind them.
+      this.near = undefined;
       const own = variant === 'inspect' ? variant : shaded;
       this.drawLater({ targets, whole: untouched, picture, looks, later, globals, samples, variant: own, untaken: shaded });
     }

@@ -65,7 +65,7 @@ export class Surface {
 
   /** The pipeline for a state, of a variant where that can be had, or of the next best. */
   pipeline(state: PipelineState, variant?: SurfaceVariant): DevicePipeline {
-    const own = variant && (this.variants.get(variant) ?? (variant === 'occluded' ? this.variants.get('shadowed') : undefined));
+    const own = variant && (this.variants.get(variant) ?? this.variants.get(NEXT_BEST[variant] ?? variant));
     return (own ?? this.pipelines).get(state);
   }
 
@@ -116,6 +116,9 @@ const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
   cover: { blend: 'gather' },
   wires: { topology: 'lines' },
 };
+
+/** Where nothing is occluded the two draw the same. */
+const NEXT_BEST: Partial<Record<SurfaceVariant, SurfaceVariant>> = { occluded: 'shadowed', shadowed: 'occluded' };
 
 /** Programs that draw what is seen. */
 const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'occluded', 'inspect']);

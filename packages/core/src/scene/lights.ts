@@ -47,9 +47,10 @@ export function throwsShadows(rig: LightRig): boolean {
   return numberedLights(rig).some(([, light]) => light.casts && light.kind !== 'point');
 }
 
-/** The programs of surfaces that a rig's pictures need besides the plain one. */
+/** The program of surfaces that a rig's pictures need besides the plain one; what is occluded is under shadows as well. */
 export function variantsUnder(rig: LightRig): readonly ('shadowed' | 'occluded')[] {
-  return [...(throwsShadows(rig) ? (['shadowed'] as const) : []), ...(rig.occlusion ? (['occluded'] as const) : [])];
+  if (rig.occlusion) return ['occluded'];
+  return throwsShadows(rig) ? ['shadowed'] : [];
 }
 
 /** A light at a time of the lights' own clock, seconds. */
