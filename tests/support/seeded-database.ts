@@ -1,36 +1,55 @@
 import pg from 'pg';
+import { newRig } from '@brelvin/core';
 import { PNG } from 'pngjs';
 import { freshDatabase } from './databases';
 import { ServerProcess } from './server-process';
 
-let template: Promise<string> | undefined;
+/** A rig without shadows, occlusion or environment, for specs of what is not light: it draws in half the time. */
+export const PLAIN_RIG = 'rig-plain-day';
+
+const TEMPLATE = 'seeded';
+/** Whoever holds it fills the template. */
+const FILLING = 1;
 
 /**
- * A database with the demo in it: the server fills one when a process first asks, and every other is a copy of that one.
- * Drawing the demo's images takes seconds, a copy does not. Its materials have plain grey pictures, so that a look at the
- * Library draws none.
+ * A database with the demo in it: the server fills one when the first process asks, and every other is a copy of that one.
+ * Drawing the demo's images takes half a minute, a copy does not. Its materials have plain grey pictures, so that a look at
+ * the Library draws none, unless none are wanted.
  */
-export async function seededDatabase(): Promise<string> {
-  template ??= filled();
-  const from = new URL(await template);
-  const url = new URL(await freshDatabase());
-  const [name, source] = [url.pathname.slice(1), from.pathname.slice(1)];
-  const client = new pg.Client({ connectionString: process.env['TEST_DATABASE_URL'] });
+export async function seededDatabase({ pictures = true } = {}): Promise<string> {
+  const base = new pg.Client({ connectionString: process.env['TEST_DATABASE_URL'] });
+  await base.connect();
+  try {
+    await base.query(`select pg_advisory_lock(${FILLING})`);
+    const { rowCount } = await base.query(`select 1 from pg_database where datname = '${TEMPLATE}'`);
+    if (rowCount === 0) await base.query(`alter database ${nameOf(await filled())} rename to ${TEMPLATE}`);
+    await base.query(`select pg_advisory_unlock(${FILLING})`);
+    const url = await freshDatabase();
+    await base.query(`drop database ${nameOf(url)}`);
+    await base.query(`create database ${nameOf(url)} template ${TEMPLATE}`);
+    if (!pictures) await within(url, (client) => client.query('delete from thumbnails'));
+    return url;
+  } finally {
+    await base.end();
+  }
+}
+
+const nameOf = (url: string): string => new URL(url).pathname.slice(1);
+
+async function within(url: string, work: (client: pg.Client) => Promise<unknown>): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
   await client.connect();
-  await client.query(`drop database ${name}`);
-  await client.query(`create database ${name} template ${source}`);
-  await client.end();
-  return url.href;
+  await work(client).finally(() => client.end());
 }
 
 async function filled(): Promise<string> {
   const url = await freshDatabase();
   const server = await ServerProcess.start(url);
+  await server.request('POST', '/documents', { id: PLAIN_RIG, document: newRig('Plain day') });
   await server.stop();
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  await client.query(`insert into thumbnails (document, step, png) select id, step, $1 from documents where kind = 'material'`, [grey()]);
-  await client.end();
+  await within(url, (client) =>
+    client.query(`insert into thumbnails (document, step, png) select id, step, $1 from documents where kind = 'material'`, [grey()]),
+  );
   return url;
 }
 

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { newCodeMaterial, newFunction, newMesh, newSet, type Material, type StageSet } from '@brelvin/core';
+import { PLAIN_RIG } from '../../support/seeded-database';
 import { main as commandLine } from '../../../apps/cli/src/main';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
@@ -34,7 +35,7 @@ describe('Code', () => {
   async function open(text = GLOW, vertices?: string): Promise<string> {
     const id = `code${++made}`;
     const code = vertices === undefined ? { text } : { text, vertices };
-    await keep(id, newCodeMaterial('Written', { set: 'set-plain-sphere', rig: 'rig-north-window' }, code));
+    await keep(id, newCodeMaterial('Written', { set: 'set-plain-sphere', rig: PLAIN_RIG }, code));
     await bench.openMaterial(id);
     return id;
   }
@@ -215,7 +216,7 @@ describe('Code', () => {
     };
     await keep(`two${suffix}`, set);
     await keep(`right${suffix}`, other);
-    await keep(`left${suffix}`, { ...inCode, seenIn: { set: `two${suffix}`, rig: 'rig-north-window' } });
+    await keep(`left${suffix}`, { ...inCode, seenIn: { set: `two${suffix}`, rig: PLAIN_RIG } });
     await bench.openMaterial(`left${suffix}`);
     await bench.driver.sleep(500);
     await bench.sharp();
@@ -337,7 +338,7 @@ describe('Code', () => {
     ] as const) {
       it(`${what} is said in words, and the Stage survives`, async () => {
         const id = `bad${++made}`;
-        await keep(id, { ...newCodeMaterial('Bad', { set: 'set-plain-sphere', rig: 'rig-north-window' }, { text: GLOW }), code: { text } });
+        await keep(id, { ...newCodeMaterial('Bad', { set: 'set-plain-sphere', rig: PLAIN_RIG }, { text: GLOW }), code: { text } });
         await bench.driver.get(`${server.address}/bench/${id}`);
         await bench.waitForText('.code-problems', words);
         await bench.see('.stage-notice');

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { DEMO_DOCUMENTS } from '@brelvin/core';
 import { main as commandLine } from '../../../apps/cli/src/main';
-import { freshDatabase } from '../../support/databases';
+import { seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
@@ -19,7 +19,7 @@ describe('A toon material from nothing', () => {
   let database: string;
 
   beforeAll(async () => {
-    database = await freshDatabase();
+    database = await seededDatabase({ pictures: false });
     server = await ServerProcess.start(database);
     browser = await Browser.open();
     bench = new Bench(browser.driver, server.address);

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { compileMaterial, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
-import { seededDatabase } from '../../support/seeded-database';
+import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
@@ -30,7 +30,7 @@ describe('Hands', () => {
 
   async function open(change: Partial<Material> = {}): Promise<string> {
     const id = `hands${++made}`;
-    const document = { ...newMaterial('Hands', { set: 'set-plain-sphere', rig: 'rig-north-window' }), ...change };
+    const document = { ...newMaterial('Hands', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change };
     expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
     await bench.openMaterial(id);
     return id;

@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { newMaterial, type Material } from '@brelvin/core';
+import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import { withBench } from '../support/with-bench';
@@ -18,7 +19,7 @@ describe('Looking at values', () => {
   /** A material on the plain sphere: place in mesh into a smooth step into the dock. */
   async function open(change: Partial<Material> = {}): Promise<string> {
     const id = `looking${++made}`;
-    const plain = newMaterial('Looking', { set: 'set-plain-sphere', rig: 'rig-north-window' });
+    const plain = newMaterial('Looking', { set: 'set-plain-sphere', rig: PLAIN_RIG });
     const node = (kind: string, x: number, values = {}): Material['surface']['nodes'][string] => ({ kind, rev: 1, x, y: 60, values });
     const surface = {
       ...plain.surface,

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { By, Key } from 'selenium-webdriver';
 import { newMaterial, newSet, type Material, type StageSet } from '@brelvin/core';
+import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
@@ -32,7 +33,7 @@ describe('Sets and images', () => {
   ): Promise<{ id: string; set: string }> {
     const [id, set] = [`dressed${++made}`, `stand${made}`];
     await server.request('POST', '/documents', { id: set, document: newSet('Stand', shape) });
-    const document = { ...newMaterial('Dressed', { set, rig: 'rig-north-window' }), ...change };
+    const document = { ...newMaterial('Dressed', { set, rig: PLAIN_RIG }), ...change };
     expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
     await bench.openMaterial(id);
     return { id, set };

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
+import { PLAIN_RIG } from '../../support/seeded-database';
 import { Cluster, clusterFolder } from '../../../scripts/lib/postgres.mjs';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
@@ -33,7 +34,7 @@ describe('Trouble', () => {
     const id = `trouble${++made}`;
     const { status } = await server.request('POST', '/documents', {
       id,
-      document: { ...newMaterial('Trouble', { set: 'set-plain-sphere', rig: 'rig-north-window' }), ...change },
+      document: { ...newMaterial('Trouble', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change },
     });
     expect(status).toBe(201);
     return id;

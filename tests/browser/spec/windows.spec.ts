@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { newMaterial, type Material } from '@brelvin/core';
-import { seededDatabase } from '../../support/seeded-database';
+import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
@@ -26,7 +26,7 @@ describe('Windows', () => {
 
   async function fresh(): Promise<string> {
     const id = `window${++made}`;
-    const document = newMaterial('Windows', { set: 'set-plain-sphere', rig: 'rig-north-window' });
+    const document = newMaterial('Windows', { set: 'set-plain-sphere', rig: PLAIN_RIG });
     expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
     return id;
   }

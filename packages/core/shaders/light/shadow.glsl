@@ -3,12 +3,15 @@ uniform sampler2D shadowAtlas;
 
 const float SHADOW_SIDE = 1024.0;
 
-// Whether light gets to a depth past one texel of a square, 1 or 0. Beyond the square it does.
+// The depth that a light sees at a texel of its square. Beyond the square all is as at its rim, where nothing stands: a
+// sun's square goes round all that throws shadows, and a spot's round its cone.
+float seenDepth(ivec2 texel, ivec2 corner) {
+  return texelFetch(shadowAtlas, corner + clamp(texel, ivec2(0), ivec2(1023)), 0).r;
+}
+
+// Whether light gets to a depth past one texel of a square, 1 or 0.
 float litTexel(ivec2 texel, ivec2 corner, float depth) {
-  if (min(texel.x, texel.y) < 0 || max(texel.x, texel.y) >= 1024) {
-    return 1.0;
-  }
-  return depth <= texelFetch(shadowAtlas, corner + texel, 0).r ? 1.0 : 0.0;
+  return step(depth, seenDepth(texel, corner));
 }
 
 // Percentage-closer filtering (Reeves, Salesin, Cook 1987, "Rendering antialiased shadows with depth maps", SIGGRAPH):
@@ -35,19 +38,18 @@ float filteredShadow(vec2 place, ivec2 corner, float depth) {
 const float WIDEST_EDGE = 40.0;
 const float WIDE_EDGE = 14.0;
 
-// Places spread evenly over a disc (Vogel 1979, "A better way to construct the sunflower head", Mathematical Biosciences 44):
-// each a golden angle on from the one before, and farther out.
-vec2 discPlace(float part, vec2 way) {
-  return way * sqrt(part);
-}
-
 const mat2 GOLDEN_TURN = mat2(-0.73736888, 0.67549029, -0.67549029, -0.73736888);
 
-// Interleaved gradient noise (Jimenez 2014, "Next generation post processing", SIGGRAPH course): unlike among neighbours.
-vec2 firstWay(float reach) {
+// A way of its own for each pixel, by interleaved gradient noise (Jimenez 2014, "Next generation post processing", SIGGRAPH
+// course), which is unlike among neighbours: (1 - u^2, 2 u) / (1 + u^2) lies on the circle.
+vec2 wayOfPixel() {
   vec2 place = floor(pixelHere());
-  float turn = 6.2831853 * fract(52.9829189 * fract(dot(place, vec2(0.06711056, 0.00583715))));
-  return reach > WIDE_EDGE ? vec2(cos(turn), sin(turn)) : vec2(1.0, 0.0);
+  float u = 2.0 * fract(52.9829189 * fract(dot(place, vec2(0.06711056, 0.00583715)))) - 1.0;
+  return vec2(1.0 - u * u, 2.0 * u) / (1.0 + u * u);
+}
+
+vec2 firstWay(float reach, vec2 ofPixel) {
+  return reach > WIDE_EDGE ? ofPixel : vec2(1.0, 0.0);
 }
 
 // Metres from a light's nearest plane, of a sun, or from a spot.
@@ -89,21 +91,18 @@ float litBetween(vec2 texel, ivec2 corner, float depth) {
   return mix(above, below, part.y);
 }
 
-// The mean depth of what stands in the way round a place, and how many of sixteen reads met something.
-vec2 blockersRound(vec2 texel, ivec2 corner, float depth, vec2 slope, float reach) {
-  vec2 way = firstWay(reach);
+// The mean depth of what stands in the way round a place, and how many of sixteen reads met something. Places are spread
+// evenly over a disc (Vogel 1979, "A better way to construct the sunflower head", Mathematical Biosciences 44): each a golden
+// angle on from the one before, and farther out.
+vec2 blockersRound(vec2 texel, ivec2 corner, float depth, vec2 slope, float reach, vec2 way) {
   float sum = 0.0;
   float count = 0.0;
   for (int i = 0; i < 16; i++) {
-    vec2 away = discPlace((float(i) + 0.5) * 0.0625, way) * reach;
-    ivec2 at = ivec2(floor(texel + away));
-    if (min(at.x, at.y) >= 0 && max(at.x, at.y) < 1024) {
-      float there = texelFetch(shadowAtlas, corner + at, 0).r;
-      if (there < planeDepth(depth, slope, away)) {
-        sum += there;
-        count += 1.0;
-      }
-    }
+    vec2 away = way * (reach * sqrt((float(i) + 0.5) * 0.0625));
+    float there = seenDepth(ivec2(floor(texel + away)), corner);
+    float blocks = there < planeDepth(depth, slope, away) ? 1.0 : 0.0;
+    sum += there * blocks;
+    count += blocks;
     way = GOLDEN_TURN * way;
   }
   return vec2(sum / max(count, 1.0), count);
@@ -113,20 +112,19 @@ vec2 blockersRound(vec2 texel, ivec2 corner, float depth, vec2 slope, float reac
 // sketches): first what stands in the way is looked for, then its shadow is filtered as wide as it would blur.
 // `here`: metres, also beyond the farthest plane.
 float softShadow(vec2 texel, ivec2 corner, float depth, float here, vec2 slope, vec4 info) {
+  vec2 ofPixel = wayOfPixel();
   float reach = clamp(info.y * (here - shadowMetres(info, 0.0)), 2.0, WIDEST_EDGE);
-  vec2 found = blockersRound(texel, corner, depth, slope, reach);
-  if (found.y < 0.5) {
-    return 1.0;
+  vec2 found = blockersRound(texel, corner, depth, slope, reach, firstWay(reach, ofPixel));
+  // An edge is never wider than what was looked through: where nothing was met there is light, and where all was, none.
+  if (found.y < 0.5 || found.y > 15.5) {
+    return found.y < 0.5 ? 1.0 : 0.0;
   }
   float edge = clamp(info.y * (here - shadowMetres(info, found.x)), 1.0, WIDEST_EDGE);
-  vec2 way = firstWay(edge);
+  vec2 way = firstWay(edge, ofPixel);
   int reads = edge > WIDE_EDGE ? 32 : 16;
   float sum = 0.0;
-  for (int i = 0; i < 32; i++) {
-    if (i >= reads) {
-      break;
-    }
-    vec2 away = discPlace((float(i) + 0.5) / float(reads), way) * edge;
+  for (int i = 0; i < reads; i++) {
+    vec2 away = way * (edge * sqrt((float(i) + 0.5) / float(reads)));
     sum += litBetween(texel + away, corner, planeDepth(depth, slope, away));
     way = GOLDEN_TURN * way;
   }
@@ -140,7 +138,8 @@ float shadowHere(int slot, vec3 normal, vec3 toLight) {
   float cosine = dot(normal, toLight);
   float grazing = sqrt(clamp(1.0 - cosine * cosine, 0.0, 1.0));
   vec3 place = worldPosition + normal * (info.x * (0.6 + 1.4 * grazing));
-  vec4 clip = shadowFromWorld[slot] * vec4(place, 1.0);
+  mat4 fromWorld = shadowFromWorld[slot];
+  vec4 clip = fromWorld * vec4(place, 1.0);
   if (clip.w <= 0.0) {
     return 1.0;
   }
@@ -152,7 +151,7 @@ float shadowHere(int slot, vec3 normal, vec3 toLight) {
     return filteredShadow(at, corner, depth);
   }
   float here = info.w > 0.0 ? clip.w : seen.z * info.z;
-  return softShadow(at * SHADOW_SIDE, corner, depth, here, depthSlope(shadowFromWorld[slot], clip, normal), info);
+  return softShadow(at * SHADOW_SIDE, corner, depth, here, depthSlope(fromWorld, clip, normal), info);
 }
 
 // How strongly shadow counts: fully, but where the picture is taken apart.

@@ -195,9 +195,9 @@ export class FrameRenderer {
     return surface;
   }
 
-  /** Draws once, small and out of sight, whole and taken apart where that is asked for. */
+  /** Draws once, small and out of sight, as pictures are drawn: with four samples. */
   async warmUp(picture: Picture): Promise<void> {
-    for (const samples of [1, 4] as const) this.drawScene(picture, WARM_UP_SIZE, samples);
+    this.drawScene(picture, WARM_UP_SIZE, 4);
     await this.device.finished();
   }
 
@@ -226,7 +226,7 @@ export class FrameRenderer {
 
   /** Scene-linear colours of a picture before the view transform: rows from the top, four numbers a pixel. */
   measure(picture: Picture, size: PictureSize): Promise<Float32Array<ArrayBuffer>> {
-    return this.device.readFloats(this.drawScene(picture, size, 1));
+    return this.device.readFloats(this.drawScene(picture, size, 4));
   }
 
   /** Scene-linear colour of the opaque meshes over the background. */

@@ -33,7 +33,7 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
       // What others have asked of the device is not this program's doing.
       await device.finished();
       const started = performance.now();
-      renderer.draw(pictureNow(), { size, samples: 1, target, targetSize: size, cssSize: size });
+      renderer.draw(pictureNow(), { size, samples: 4, target, targetSize: size, cssSize: size });
       await device.finished();
       return performance.now() - started;
     } finally {

@@ -37,6 +37,10 @@ import { NO_PICTURE_YET, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 
 const QUIET_MS = 160;
+/** For so long pictures stay small while the first programs are on their way: a whole one would hold them up. */
+const PATIENT_MS = 3000;
+/** Of every picture, so that a program is made ready once. */
+const SAMPLES = 4;
 
 /**
  * Draws the Stage, on demand only: small while something moves, sharp when it rests, never more than one
@@ -75,6 +79,7 @@ export class StageEngine {
   private readonly freed = new Subject<void>();
   private handle = 0;
   private lastMoved = -Infinity;
+  private patientUntil = 0;
   private lastFrame = 0;
   private seconds = 0;
   private playing = true;
@@ -113,6 +118,7 @@ export class StageEngine {
     this.scene = new StageScene(this.device, this.renderer);
     this.scene.setBench(this.bench);
     this.showSet();
+    this.patientUntil = performance.now() + PATIENT_MS;
     await this.surfaces.showAll();
     await this.standSecond();
     this.request();
@@ -148,6 +154,7 @@ export class StageEngine {
   /** Names the material on the Bench, which parts without a rule wear. */
   setBench(id: string): void {
     this.bench = id;
+    this.patientUntil = performance.now() + PATIENT_MS;
     this.scene?.setBench(id);
     this.patch({ hasSurface: this.surfaces.has(id), refusal: undefined });
     this.moved();
@@ -292,6 +299,11 @@ export class StageEngine {
 
   private get complete(): boolean {
     return this.renderer?.awaits === false && !this.surfaces.prepares;
+  }
+
+  /** Whether the first programs are on their way. */
+  private get opens(): boolean {
+    return performance.now() < this.patientUntil && (this.surfaces.prepares || !this.surfaces.has(this.bench));
   }
 
   private get clocks(): StageClocks {
@@ -460,12 +472,13 @@ export class StageEngine {
     if (this.playing && moves) this.seconds += elapsed;
     if (lightsRun) this.lightClock.next(this.lightClock.value + elapsed);
     const runs = (this.playing && moves) || lightsRun;
-    const small = runs || now - this.lastMoved < QUIET_MS;
+    const small = runs || now - this.lastMoved < QUIET_MS || this.opens;
+    if (!small) this.patientUntil = 0;
     const { pace } = this;
     const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.pictures(scene, rig);
-    const costs = await this.paint(pictures, { device, renderer, scale, samples: small ? 1 : 4 });
+    const costs = await this.paint(pictures, { device, renderer, scale });
     if (small && pace.scale === 1) this.scale.learn(scale, performance.now() - started);
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
@@ -517,7 +530,7 @@ export class StageEngine {
   /** Draws one picture onto the canvas, or two into one. @returns the milliseconds that each took */
   private async paint(
     pictures: readonly Picture[],
-    { device, renderer, scale, samples }: { device: Device; renderer: FrameRenderer; scale: number; samples: 1 | 4 },
+    { device, renderer, scale }: { device: Device; renderer: FrameRenderer; scale: number },
   ): Promise<number[]> {
     const { size, cssSize, second } = this;
     const pair = pictures.length > 1 ? second.ready?.pair : undefined;
@@ -532,7 +545,7 @@ export class StageEngine {
     if (!pair) fitCanvas();
     for (const [index, picture] of pictures.entries()) {
       const started = performance.now();
-      renderer.draw(picture, { size: drawn, samples, target: targets[index] ?? 'canvas', targetSize: whole, cssSize: css });
+      renderer.draw(picture, { size: drawn, samples: SAMPLES, target: targets[index] ?? 'canvas', targetSize: whole, cssSize: css });
       await device.finished();
       costs.push(performance.now() - started);
     }
@@ -551,7 +564,7 @@ export class StageEngine {
       return;
     }
     clearTimeout(this.restTimer);
-    if (small) this.restTimer = setTimeout(() => this.request(), QUIET_MS + 10);
+    if (small) this.restTimer = setTimeout(() => this.request(), (this.opens ? this.patientUntil - performance.now() : QUIET_MS) + 10);
   }
 
   private patch(change: Partial<StageState>): void {
