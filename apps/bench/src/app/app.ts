@@ -2,15 +2,14 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { droppedFiles } from './shared/files/dropped-files';
 import { FileDrops } from './shared/files/file-drops';
-import { NoticeList } from './shared/notices/notice-list';
 import { Rooms } from './shared/rooms/rooms';
 
 @Component({
   selector: 'brelvin-app',
-  imports: [NoticeList, RouterOutlet],
+  imports: [RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:dragover)': 'over($event)', '(document:drop)': 'drop($event)' },
-  template: '<router-outlet /><brelvin-notice-list />',
+  template: '<router-outlet />',
 })
 export class App {
   private readonly drops = inject(FileDrops);

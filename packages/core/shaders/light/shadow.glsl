@@ -3,10 +3,11 @@ uniform sampler2D shadowAtlas;
 
 const float SHADOW_SIDE = 1024.0;
 
-// The depth that a light sees at a texel of its square. Beyond the square all is as at its rim, where nothing stands: a
-// sun's square goes round all that throws shadows, and a spot's round its cone.
+// The depth that a light sees at a texel of its square; beyond the square nothing stands.
 float seenDepth(ivec2 texel, ivec2 corner) {
-  return texelFetch(shadowAtlas, corner + clamp(texel, ivec2(0), ivec2(1023)), 0).r;
+  ivec2 inside = clamp(texel, ivec2(0), ivec2(1023));
+  float depth = texelFetch(shadowAtlas, corner + inside, 0).r;
+  return inside == texel ? depth : 1.0;
 }
 
 // Whether light gets to a depth past one texel of a square, 1 or 0.

@@ -225,8 +225,8 @@ export class FrameRenderer {
   }
 
   /** Scene-linear colours of a picture before the view transform: rows from the top, four numbers a pixel. */
-  measure(picture: Picture, size: PictureSize): Promise<Float32Array<ArrayBuffer>> {
-    return this.device.readFloats(this.drawScene(picture, size, 4));
+  measure(picture: Picture, size: PictureSize, samples: SampleCount = 1): Promise<Float32Array<ArrayBuffer>> {
+    return this.device.readFloats(this.drawScene(picture, size, samples));
   }
 
   /** Scene-linear colour of the opaque meshes over the background. */

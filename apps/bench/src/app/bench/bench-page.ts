@@ -35,6 +35,7 @@ import { Workbench } from '../shared/documents/workbench';
 import { Tabs } from '../shared/controls/tabs';
 import { Icon } from '../shared/icons/icon';
 import { download } from '../shared/pixels/download';
+import { NoticeList } from '../shared/notices/notice-list';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { Rooms } from '../shared/rooms/rooms';
 import { AboutPanel } from './about/about-panel';
@@ -123,6 +124,7 @@ import { workspaceTabs, type Workspace } from './workspace-tabs';
     PeekBar,
     ProbePanel,
     ProbePins,
+    NoticeList,
     RoomSwitch,
     RouterLink,
     Stage,

@@ -11,6 +11,7 @@ import { sortedFiles } from '../shared/files/sorted-files';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 import { Icon } from '../shared/icons/icon';
 import { ImageShelf } from '../shared/images/image-shelf';
+import { NoticeList } from '../shared/notices/notice-list';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
@@ -41,7 +42,7 @@ const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({
   selector: 'brelvin-library-page',
-  imports: [EntryCard, Icon, RoomSwitch, WindowedGrid],
+  imports: [EntryCard, Icon, NoticeList, RoomSwitch, WindowedGrid],
   providers: [LibraryList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'library' },

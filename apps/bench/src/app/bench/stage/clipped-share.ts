@@ -1,4 +1,5 @@
 import type { FrameRenderer, Picture, PictureSize } from '@brelvin/core';
+import { SAMPLES } from './paint-pictures';
 
 /** Small: every pixel stands for what is round it. */
 const SIZE: PictureSize = { width: 80, height: 60 };
@@ -7,7 +8,7 @@ const WHITE = 1.02;
 
 /** The part of a picture that is brighter than white at its exposure, before any tone curve, in whole hundredths: 0…1. */
 export async function clippedShare(renderer: FrameRenderer, picture: Picture): Promise<number> {
-  const pixels = await renderer.measure(picture, SIZE);
+  const pixels = await renderer.measure(picture, SIZE, SAMPLES);
   const most = WHITE / 2 ** picture.rig.exposure;
   let clipped = 0;
   for (let at = 0; at < pixels.length; at += 4) if (Math.max(pixels[at] ?? 0, pixels[at + 1] ?? 0, pixels[at + 2] ?? 0) > most) clipped++;

@@ -1,4 +1,5 @@
 import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
+import { SAMPLES } from './paint-pictures';
 
 /** The first drawing of a new program: small enough that even the slowest comes back. */
 const FIRST: PictureSize = { width: 64, height: 48 };
@@ -33,7 +34,7 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
       // What others have asked of the device is not this program's doing.
       await device.finished();
       const started = performance.now();
-      renderer.draw(pictureNow(), { size, samples: 4, target, targetSize: size, cssSize: size });
+      renderer.draw(pictureNow(), { size, samples: SAMPLES, target, targetSize: size, cssSize: size });
       await device.finished();
       return performance.now() - started;
     } finally {
@@ -57,6 +58,10 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
 export class ProgramGauges {
   private readonly paces = new WeakMap<Surface, Pace>();
   private last: Promise<unknown> = Promise.resolve();
+
+  knows(surface: Surface): boolean {
+    return this.paces.has(surface);
+  }
 
   paceOf(surface: Surface | undefined): Pace {
     return (surface && this.paces.get(surface)) ?? BEARABLE;

@@ -27,6 +27,8 @@ import { clippedShare } from './clipped-share';
 import { stillOf, thumbnailOf } from './kept-pictures';
 import { measured } from './measured-depth';
 import { gauge, ProgramGauges, type Pace } from './program-gauge';
+import { Opening } from './opening';
+import { paintPictures } from './paint-pictures';
 import { PictureScale } from './picture-scale';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
@@ -37,10 +39,6 @@ import { NO_PICTURE_YET, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 
 const QUIET_MS = 160;
-/** For so long pictures stay small while the first programs are on their way: a whole one would hold them up. */
-const PATIENT_MS = 3000;
-/** Of every picture, so that a program is made ready once. */
-const SAMPLES = 4;
 
 /**
  * Draws the Stage, on demand only: small while something moves, sharp when it rests, never more than one
@@ -55,7 +53,7 @@ export class StageEngine {
   private scene?: StageScene;
   private warmUpMesh?: MeshBuffers;
   private readonly surfaces = new StageSurfaces({
-    prepare: (compiled, material) => this.prepare(compiled, material),
+    prepare: (id, compiled, material) => this.prepare(id, compiled, material),
     begun: () => this.patch({ complete: false }),
     worn: (id) => this.wear(id),
     refused: (id, refusal) => this.refuse(id, refusal),
@@ -79,7 +77,9 @@ export class StageEngine {
   private readonly freed = new Subject<void>();
   private handle = 0;
   private lastMoved = -Infinity;
-  private patientUntil = 0;
+  private readonly opening = new Opening(() => this.surfaces.prepares || !this.surfaces.has(this.bench));
+  /** Milliseconds that the last picture took. */
+  private cost = 0;
   private lastFrame = 0;
   private seconds = 0;
   private playing = true;
@@ -118,7 +118,7 @@ export class StageEngine {
     this.scene = new StageScene(this.device, this.renderer);
     this.scene.setBench(this.bench);
     this.showSet();
-    this.patientUntil = performance.now() + PATIENT_MS;
+    this.opening.begin();
     await this.surfaces.showAll();
     await this.standSecond();
     this.request();
@@ -154,9 +154,10 @@ export class StageEngine {
   /** Names the material on the Bench, which parts without a rule wear. */
   setBench(id: string): void {
     this.bench = id;
-    this.patientUntil = performance.now() + PATIENT_MS;
+    this.opening.begin();
     this.scene?.setBench(id);
     this.patch({ hasSurface: this.surfaces.has(id), refusal: undefined });
+    void this.reconsiderPace();
     this.moved();
   }
 
@@ -203,10 +204,10 @@ export class StageEngine {
     if (this.scene && before !== this.aspect) this.camera.refit(this.scene.outline(), before, this.aspect);
   }
 
-  /** A program that was slow on what stood there before may be quick on what stands there now. */
+  /** A program that was slow on what stood there before may be quick on what stands there now; one from beside the Bench is new. */
   private async reconsiderPace(): Promise<void> {
     const surface = this.surfaces.wornAs(this.bench)?.surface;
-    if (!surface || this.pace.scale === 1) return;
+    if (!surface || (this.gauges.knows(surface) && this.pace.scale === 1)) return;
     await this.gauges.take(surface, () => this.gauge(surface));
     this.moved();
   }
@@ -301,11 +302,6 @@ export class StageEngine {
     return this.renderer?.awaits === false && !this.surfaces.prepares;
   }
 
-  /** Whether the first programs are on their way. */
-  private get opens(): boolean {
-    return performance.now() < this.patientUntil && (this.surfaces.prepares || !this.surfaces.has(this.bench));
-  }
-
   private get clocks(): StageClocks {
     return { seconds: this.seconds, lightSeconds: this.lightClock.value };
   }
@@ -315,11 +311,11 @@ export class StageEngine {
     return this.surfaces.show(id, compiled);
   }
 
-  private prepare(compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
+  private prepare(id: string, compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
     const { renderer, warmUpMesh, rig } = this;
     if (!renderer || !warmUpMesh || !rig) return undefined;
     return renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material).then(async (surface) => {
-      await this.gauges.take(surface, () => this.gauge(surface));
+      if (id === this.bench) await this.gauges.take(surface, () => this.gauge(surface));
       return surface;
     });
   }
@@ -456,6 +452,11 @@ export class StageEngine {
     this.handle = 0;
     // Something else is drawn at the moment; after it comes the next picture.
     if (this.drawing) return;
+    const pause = this.opening.pause(now, this.lastFrame, this.cost);
+    if (pause > 0) {
+      this.requestAfter(pause);
+      return;
+    }
     const elapsed = Math.min((now - this.lastFrame) / 1000, 0.1);
     this.lastFrame = now;
     const { renderer, device, scene, rig } = this;
@@ -472,14 +473,16 @@ export class StageEngine {
     if (this.playing && moves) this.seconds += elapsed;
     if (lightsRun) this.lightClock.next(this.lightClock.value + elapsed);
     const runs = (this.playing && moves) || lightsRun;
-    const small = runs || now - this.lastMoved < QUIET_MS || this.opens;
-    if (!small) this.patientUntil = 0;
+    const small = runs || now - this.lastMoved < QUIET_MS || this.opening.lasts;
+    if (!small) this.opening.end();
     const { pace } = this;
     const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.pictures(scene, rig);
-    const costs = await this.paint(pictures, { device, renderer, scale });
-    if (small && pace.scale === 1) this.scale.learn(scale, performance.now() - started);
+    const { canvas, second, size, cssSize } = this;
+    const costs = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale });
+    this.cost = performance.now() - started;
+    if (small && pace.scale === 1) this.scale.learn(scale, this.cost);
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
     const rests = !small && !this.dirty;
@@ -527,36 +530,6 @@ export class StageEngine {
     };
   }
 
-  /** Draws one picture onto the canvas, or two into one. @returns the milliseconds that each took */
-  private async paint(
-    pictures: readonly Picture[],
-    { device, renderer, scale }: { device: Device; renderer: FrameRenderer; scale: number },
-  ): Promise<number[]> {
-    const { size, cssSize, second } = this;
-    const pair = pictures.length > 1 ? second.ready?.pair : undefined;
-    const [whole, css] = pair ? [second.sizeOf(size), second.sizeOf(cssSize)] : [size, cssSize];
-    const targets = pair?.targets(whole) ?? [];
-    const drawn = { width: Math.max(2, Math.round(whole.width * scale)), height: Math.max(2, Math.round(whole.height * scale)) };
-    const costs: number[] = [];
-    // A canvas that changes its size is empty: only what is drawn onto it at once may follow.
-    const fitCanvas = (): void => {
-      if (this.canvas.width !== size.width || this.canvas.height !== size.height) Object.assign(this.canvas, size);
-    };
-    if (!pair) fitCanvas();
-    for (const [index, picture] of pictures.entries()) {
-      const started = performance.now();
-      renderer.draw(picture, { size: drawn, samples: SAMPLES, target: targets[index] ?? 'canvas', targetSize: whole, cssSize: css });
-      await device.finished();
-      costs.push(performance.now() - started);
-    }
-    if (pair) {
-      fitCanvas();
-      pair.show(second.view, 'canvas', size);
-      await device.finished();
-    }
-    return costs;
-  }
-
   private afterFrame(runs: boolean, small: boolean): void {
     if (this.destroyed) return;
     if (this.dirty || runs || this.camera.moves || this.scene?.pointing) {
@@ -564,7 +537,12 @@ export class StageEngine {
       return;
     }
     clearTimeout(this.restTimer);
-    if (small) this.restTimer = setTimeout(() => this.request(), (this.opens ? this.patientUntil - performance.now() : QUIET_MS) + 10);
+    if (small) this.requestAfter((this.opening.lasts ? this.opening.left : QUIET_MS) + 10);
+  }
+
+  private requestAfter(milliseconds: number): void {
+    clearTimeout(this.restTimer);
+    this.restTimer = setTimeout(() => this.request(), milliseconds);
   }
 
   private patch(change: Partial<StageState>): void {

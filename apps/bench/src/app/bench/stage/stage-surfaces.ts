@@ -11,7 +11,7 @@ export interface Refusal {
 
 interface Hooks {
   /** Brings a program onto the device; nothing while there is none. */
-  readonly prepare: (compiled: CompiledMaterial, material: Material) => Promise<Surface> | undefined;
+  readonly prepare: (id: string, compiled: CompiledMaterial, material: Material) => Promise<Surface> | undefined;
   /** A program is on its way. */
   readonly begun: () => void;
   /** A material is worn differently from now on. */
@@ -91,7 +91,7 @@ export class StageSurfaces {
       return;
     }
     const material = this.materials.get(id);
-    const prepared = material && this.hooks.prepare(compiled, material);
+    const prepared = material && this.hooks.prepare(id, compiled, material);
     if (!prepared) return;
     try {
       const next = await this.underway(prepared);

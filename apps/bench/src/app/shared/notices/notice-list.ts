@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@
 import { Icon } from '../icons/icon';
 import { Notices, type Notice, type NoticeAction } from './notices';
 
-/** The notices, one above the other, out of the way of pictures. */
+/** The notices, one above the other, in a place of their own: they cover no control and no picture. */
 @Component({
   selector: 'brelvin-notice-list',
   imports: [Icon],
@@ -28,34 +28,26 @@ import { Notices, type Notice, type NoticeAction } from './notices';
   `,
   styles: `
     .notices {
-      position: fixed;
-      left: 12px;
-      bottom: 252px;
-      z-index: 61;
-      display: grid;
-      gap: 4px;
-      justify-items: start;
-      pointer-events: none;
-    }
-    .notice {
-      pointer-events: auto;
-      display: flex;
-      align-items: center;
-      gap: 10px;
-      max-width: min(720px, calc(100vw - 520px));
-      padding: 6px 10px;
-      border: 1px solid var(--line);
-      background: var(--raised);
-    }
-    .notice-words {
-      overflow-wrap: anywhere;
+      display: block;
       max-height: 40vh;
       overflow-y: auto;
     }
-    @media (max-width: 1000px) {
-      .notice {
-        max-width: calc(100vw - 24px);
-      }
+    .notices-over {
+      position: absolute;
+      inset: auto 0 0;
+      z-index: 1;
+    }
+    .notice {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      padding: 4px 10px;
+      border-top: 1px solid var(--line);
+      background: var(--raised);
+    }
+    .notice-words {
+      flex: 1;
+      overflow-wrap: anywhere;
     }
   `,
   encapsulation: ViewEncapsulation.None,
