@@ -57,6 +57,7 @@ export * from './frame/stage-scene';
 export { drawThumbnail, THUMBNAIL_SIZE } from './frame/thumbnail';
 export type { MeshBuffers } from './frame/mesh-buffers';
 export type { FrameItem, PartDrawing } from './frame/frame-item';
+export type { ImageLack } from './frame/image-bank';
 export * from './frame/inspection';
 export { LENS_MODES, type Lens, type LensMode } from './frame/lens';
 export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet-passes';

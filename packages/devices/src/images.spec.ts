@@ -11,6 +11,7 @@ import {
   type GraphNode,
   type Material,
   type MaterialImage,
+  type MipChain,
   type MeshRecipe,
   type OrbitCamera,
   type Pixels,
@@ -67,12 +68,18 @@ describe('Images on a device', () => {
   withRenderer(SIDE, (open) => ({ renderer } = open));
 
   /** Scene-linear red, green, blue of every pixel, from the top. */
-  async function drawn(material: Material, pixels?: Pixels, recipe: MeshRecipe = PLANE, seen: OrbitCamera = camera): Promise<Float32Array> {
+  async function drawn(
+    material: Material,
+    pixels?: Pixels,
+    recipe: MeshRecipe = PLANE,
+    seen: OrbitCamera = camera,
+    chain = mipChain,
+  ): Promise<Float32Array> {
     const { compiled, problems } = compileMaterial(material);
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh(recipe));
     const surface = await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, mesh, material);
-    if (pixels) await renderer.images.bring(Object.values(material.images), async ({ role }) => mipChain(pixels, role));
+    if (pixels) await renderer.images.bring(Object.values(material.images), async ({ role }) => chain(pixels, role));
     const result = await renderer.measure({ items: [{ mesh, surface, material }], camera: seen, rig, seconds: 0 }, size);
     surface.destroy();
     mesh.destroy();
@@ -112,6 +119,22 @@ describe('Images on a device', () => {
       expect(data[at * 4]).toBeCloseTo(0.5, 2);
     }
     expect(linearFromSrgb(0.5)).withContext('what an average of stored numbers would be').toBeLessThan(0.22);
+  });
+
+  it('are averaged by the device as exactly, where they come without smaller levels', async () => {
+    const noise = pixelsOf(64, 64, (x, y) => [(x * 37 + y * 91) % 256, (x * y * 11) % 256, (y * 53) % 256, 255]);
+    const onlyLargest = ({ width, height, data }: Pixels): MipChain => ({ width, height, levels: [data] });
+    for (const role of ['colour', 'data'] as const) {
+      for (const repeats of [2, 8, 32]) {
+        const material = (): Material => shown(imageOf(noise, { role }), { repeat: [repeats, repeats] });
+        const [ours, theirs] = [await drawn(material(), noise), await drawn(material(), noise, PLANE, camera, onlyLargest)];
+        const farthest = ours.reduce((most, each, at) => Math.max(most, Math.abs(each - (theirs[at] ?? 0))), 0);
+        expect(farthest)
+          .withContext(`${role}, ${repeats} times`)
+          .toBeLessThan(2.5 / 255);
+        expect(Math.max(...ours)).toBeGreaterThan(0.2);
+      }
+    }
   });
 
   // OpenGL ES 3.0.6 specification, table 3.19 (wrap modes) and equations 3.21 to 3.23 (filters).

@@ -107,6 +107,7 @@ describe('Images on the device', () => {
     await told;
     expect(bank.find(image('gone'))).toBeUndefined();
     expect([asked, bank.awaits]).toEqual([1, false]);
+    expect(bank.lacks).toEqual([{ name: 'gone', reason: 'gone', again: false }]);
   });
 
   it('are tried again where they could not be had, later each time, and not for ever', async () => {
@@ -120,8 +121,10 @@ describe('Images on the device', () => {
       const come = arrival(bank);
       expect(bank.find(image('a'))).toBeUndefined();
       await come;
+      if (turn < 2) expect(bank.lacks).toEqual([{ name: 'a', reason: 'away', again: true }]);
     }
     expect(bank.find(image('a'))?.width).toBe(4);
+    expect(bank.lacks).toEqual([]);
     expect(waits).toEqual([1000, 2000]);
     bank.load = async () => undefined;
     for (let turn = 0; turn < 6; turn++) {

@@ -14,6 +14,15 @@ const FIRST_RETRY_MS = 1000;
 /** Bytes that go to the device at a time; more would keep the page from answering. */
 const MOST_AT_ONCE = 4 * 1024 * 1024;
 
+/** An image that could not be had. */
+export interface ImageLack {
+  readonly name: string;
+  /** In words, as far as it is known. */
+  readonly reason: string;
+  /** Whether it is asked for again by itself. */
+  readonly again: boolean;
+}
+
 /**
  * Images on the device. One that is not here yet shows a grey check; `load` is asked for it, a few times where it fails, and
  * `onArrival` told when it came, or could not be had.
@@ -25,12 +34,15 @@ export class ImageBank {
   private readonly placeholders = new Map<boolean, DeviceTexture>();
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
+  /** An image could not be had. */
+  onLack: () => void = () => undefined;
   /** Comes back when more pixels may be put on the device. */
   next: () => Promise<void> = async () => undefined;
   /** Comes back after so many milliseconds, to try again what failed; without it nothing is. */
   later?: (milliseconds: number) => Promise<void>;
   private turn: Promise<void> = Promise.resolve();
   private readonly failed = new Map<string, number>();
+  private readonly lacking = new Map<string, ImageLack>();
   private coming = 0;
 
   constructor(private readonly device: Device) {}
@@ -38,6 +50,11 @@ export class ImageBank {
   /** Whether an image that was asked for is still on its way. */
   get awaits(): boolean {
     return this.coming > 0;
+  }
+
+  /** What could not be had so far: grey checks stand in its place. */
+  get lacks(): readonly ImageLack[] {
+    return [...this.lacking.values()];
   }
 
   /** A texture for every sampler of a program. */
@@ -77,11 +94,18 @@ export class ImageBank {
   private async fetch(key: string, image: MaterialImage): Promise<void> {
     this.waiting.add(key);
     this.coming++;
-    const came = await this.have(key, image);
+    const reason = await this.have(key, image);
+    const came = reason === undefined;
     const tries = came ? 0 : (this.failed.get(key) ?? 0) + 1;
-    if (came) this.failed.delete(key);
-    else this.failed.set(key, tries);
     const again = !came && this.later !== undefined && tries < MOST_TRIES;
+    if (came) {
+      this.failed.delete(key);
+      this.lacking.delete(key);
+    } else {
+      this.failed.set(key, tries);
+      this.lacking.set(key, { name: image.name, reason, again });
+      this.onLack();
+    }
     if (again) await this.later?.(FIRST_RETRY_MS * 2 ** (tries - 1));
     // One that can not be had stays among the waiting: asking again at every picture would not help.
     if (came || again) this.waiting.delete(key);
@@ -89,18 +113,18 @@ export class ImageBank {
     this.onArrival();
   }
 
-  /** Whether an image could be loaded and put on the device. */
-  private async have(key: string, image: MaterialImage): Promise<boolean> {
+  /** Loads an image and puts it on the device. @returns why that could not be, in words as far as it is known */
+  private async have(key: string, image: MaterialImage): Promise<string | undefined> {
     try {
       const pixels = await this.load(image);
-      if (!pixels) return false;
+      if (!pixels) return '';
       // Images that come together go to the device one after the other; one that it refuses holds up none behind it.
       const put = this.turn.then(() => this.put(key, image, pixels));
       this.turn = put.catch(() => undefined);
       await put;
-      return true;
-    } catch {
-      return false;
+      return undefined;
+    } catch (error) {
+      return error instanceof Error ? error.message : '';
     }
   }
 
@@ -109,12 +133,13 @@ export class ImageBank {
     const cube = 'faces' in pixels;
     const chains = cube ? pixels.faces : [pixels];
     const { width = 1, height = 1 } = chains[0] ?? {};
+    const mipLevels = mipLevelCount(width, height);
     const texture = this.device.createTexture({
       width,
       height,
       samples: 1,
       format: role === 'colour' ? 'rgba8unorm-srgb' : 'rgba8unorm',
-      mipLevels: mipLevelCount(width, height),
+      mipLevels,
       sampling: cube ? { wrapX: 'clamp', wrapY: 'clamp', filter } : { wrapX, wrapY, filter },
       cube,
     });
@@ -127,6 +152,7 @@ export class ImageBank {
       texture.write(level, rows, place);
       room -= rows.length;
     }
+    if (chains.some(({ levels }) => levels.length < mipLevels)) this.device.fillMips(texture);
     this.textures.set(key, texture);
     const [oldest] = this.textures.keys();
     if (this.textures.size > MOST_TEXTURES && oldest !== undefined) {

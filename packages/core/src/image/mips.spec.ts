@@ -1,5 +1,5 @@
 import { linearFromSrgb, srgbFromLinear } from './colour-space';
-import { mipChain, mipLevelCount } from './mips';
+import { leavesMipsToDevice, mipChain, mipLevelCount } from './mips';
 
 const pixels = (width: number, height: number, at: (x: number, y: number) => readonly number[]) => ({
   width,
@@ -57,5 +57,16 @@ describe('Mips', () => {
       return sum / (level.length / 4);
     };
     for (const level of levels) expect(mean(level) / mean(levels[0]!)).toBeCloseTo(1, 1);
+  });
+
+  it('are left to a device only where it makes the same', () => {
+    const [square, odd] = [
+      { width: 64, height: 16 },
+      { width: 64, height: 24 },
+    ];
+    expect(leavesMipsToDevice(square, 'data', false)).toBeTrue();
+    expect(leavesMipsToDevice(square, 'colour', true)).toBeTrue();
+    expect(leavesMipsToDevice(square, 'colour', false)).toBeFalse();
+    expect(leavesMipsToDevice(odd, 'data', true)).toBeFalse();
   });
 });

@@ -7,7 +7,7 @@ export interface Pixels {
   readonly data: Uint8Array<ArrayBuffer>;
 }
 
-/** An image with each next level half as large, down to one pixel. */
+/** An image with each next level half as large, down to one pixel; or only the largest, whose mips a device makes. */
 export interface MipChain {
   readonly width: number;
   readonly height: number;
@@ -29,6 +29,16 @@ export function cubeChain(faces: readonly MipChain[]): CubeChain {
 
 export function mipLevelCount(width: number, height: number): number {
   return Math.floor(Math.log2(Math.max(width, height, 1))) + 1;
+}
+
+const isPowerOfTwo = (side: number): boolean => (side & (side - 1)) === 0;
+
+/**
+ * Whether a device makes the mips of an image as `mipChain` does, by means of two by two: no side is odd on the way down,
+ * and no alpha weighs.
+ */
+export function leavesMipsToDevice({ width, height }: Pick<Pixels, 'width' | 'height'>, role: 'colour' | 'data', opaque: boolean): boolean {
+  return (role === 'data' || opaque) && isPowerOfTwo(width) && isPowerOfTwo(height);
 }
 
 const TO_LINEAR = Float32Array.from({ length: 256 }, (_, value) => linearFromSrgb(value / 255));
@@ -62,13 +72,16 @@ interface Rows {
   readonly row: (y: number) => Float32Array;
 }
 
+const UNIT = Float64Array.from({ length: 256 }, (_, byte) => byte / 255);
+
 function decode(data: Uint8Array, from: number, role: 'colour' | 'data', line: Float32Array): Float32Array {
+  const curve = role === 'colour' ? TO_LINEAR : UNIT;
   for (let at = 0; at < line.length; at += 4) {
-    const alpha = (data[from + at + 3] ?? 0) / 255;
-    for (let channel = 0; channel < 3; channel++) {
-      const byte = data[from + at + channel] ?? 0;
-      line[at + channel] = role === 'colour' ? (TO_LINEAR[byte] ?? 0) * alpha : byte / 255;
-    }
+    const alpha = UNIT[data[from + at + 3] ?? 0] ?? 0;
+    const weight = role === 'colour' ? alpha : 1;
+    line[at] = (curve[data[from + at] ?? 0] ?? 0) * weight;
+    line[at + 1] = (curve[data[from + at + 1] ?? 0] ?? 0) * weight;
+    line[at + 2] = (curve[data[from + at + 2] ?? 0] ?? 0) * weight;
     line[at + 3] = alpha;
   }
   return line;
@@ -99,7 +112,9 @@ function byteOf(linear: number): number {
 }
 
 /** Half the size, rounded down; where a side is odd, pixels between two count to both by their share. */
-function halve({ width, height, row }: Rows): Rows {
+function halve(rows: Rows): Rows {
+  const { width, height, row } = rows;
+  if (width % 2 === 0 && height % 2 === 0) return halveEven(rows);
   const [across, down] = [taps(width), taps(height)];
   const values = new Float32Array(across.size * down.size * 4);
   const sum = new Float32Array(width * 4);
@@ -120,6 +135,21 @@ function halve({ width, height, row }: Rows): Rows {
   }
   const stride = across.size * 4;
   return { width: across.size, height: down.size, row: (y) => values.subarray(y * stride, (y + 1) * stride) };
+}
+
+/** The means of two by two. */
+function halveEven({ width, height, row }: Rows): Rows {
+  const stride = width * 2;
+  const values = new Float32Array((stride * height) / 2);
+  for (let y = 0; y < height; y++) {
+    const line = row(y);
+    const start = (y >> 1) * stride;
+    for (let at = 0; at < stride; at++) {
+      const from = ((at >> 2) << 3) + (at & 3);
+      values[start + at] = (values[start + at] ?? 0) + ((line[from] ?? 0) + (line[from + 4] ?? 0)) * 0.25;
+    }
+  }
+  return { width: width / 2, height: height / 2, row: (y) => values.subarray(y * stride, (y + 1) * stride) };
 }
 
 /** For every pixel of the smaller side, `each` pixels of the larger one under it, with shares that sum to 1. */

@@ -17,25 +17,28 @@ const MOST_LOOKED_AT = 65_536;
 
 export function imageFacts(pixels: Pixels): ImageFacts {
   const { data } = pixels;
-  const low = [255, 255, 255, 255];
-  const high = [0, 0, 0, 0];
-  let grey = true;
-  for (let at = 0; at < data.length; at += 4) {
-    for (let channel = 0; channel < 4; channel++) {
-      const value = data[at + channel] ?? 0;
-      if (value < (low[channel] ?? 0)) low[channel] = value;
-      if (value > (high[channel] ?? 0)) high[channel] = value;
-    }
-    if (grey) {
-      const [red = 0, green = 0, blue = 0] = [data[at], data[at + 1], data[at + 2]];
-      grey = Math.abs(red - green) <= NEARLY * 2 && Math.abs(green - blue) <= NEARLY * 2;
-    }
-  }
-  const even = low.map((least, channel) => {
-    const most = high[channel] ?? 0;
-    return most - least <= NEARLY ? (least + most) / 510 : undefined;
-  });
+  const ranges = [0, 1, 2, 3].map((channel) => rangeOf(data, channel));
+  const even = ranges.map(([least, most]) => (most - least <= NEARLY ? (least + most) / 510 : undefined));
+  const grey = isGrey(data);
   return looksLikeNormals(pixels) ? { even, grey, normals: normalSense(pixels) } : { even, grey };
+}
+
+function rangeOf(data: Uint8Array, channel: number): readonly [number, number] {
+  let [least, most] = [255, 0];
+  for (let at = channel; at < data.length; at += 4) {
+    const value = data[at] ?? 0;
+    if (value < least) least = value;
+    if (value > most) most = value;
+  }
+  return [least, most];
+}
+
+function isGrey(data: Uint8Array): boolean {
+  for (let at = 0; at < data.length; at += 4) {
+    const green = data[at + 1] ?? 0;
+    if (Math.abs((data[at] ?? 0) - green) > NEARLY * 2 || Math.abs(green - (data[at + 2] ?? 0)) > NEARLY * 2) return false;
+  }
+  return true;
 }
 
 /** Nearly all pixels are directions of unit length that point out of the picture. */

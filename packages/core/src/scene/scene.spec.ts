@@ -68,6 +68,21 @@ describe('Camera', () => {
     expect(framePoints(front, [])).toBe(front);
   });
 
+  it('frames a millimetre and a kilometre alike, with depths that tell near from far', () => {
+    for (const size of [0.001, 0.02, 1, 600, 2000]) {
+      const corners = Array.from({ length: 8 }, (_, corner) => [0, 1, 2].map((axis) => ((corner >> axis) & 1 ? 0.5 : -0.5) * size));
+      const framed = framePoints(START_CAMERA, corners.flat());
+      const seen = corners.map((point) => onScreen(framed, point));
+      for (const [x = 9, y = 9, depth = 9] of seen) {
+        expect(Math.max(Math.abs(x), Math.abs(y))).toBeLessThan(1);
+        expect(depth).toBeGreaterThan(0);
+        expect(depth).toBeLessThan(1);
+      }
+      const depths = seen.map(([, , depth = 0]) => depth);
+      expect(Math.max(...depths) - Math.min(...depths)).toBeGreaterThan(1e-3);
+    }
+  });
+
   it('knows the line of sight through a place of the picture', () => {
     const { origin, direction } = sightLine(START_CAMERA, 0.3, -0.6, 1.5);
     const far = [0, 1, 2].map((axis) => (origin[axis] ?? 0) + (direction[axis] ?? 0) * 4);

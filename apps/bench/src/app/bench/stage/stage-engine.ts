@@ -110,7 +110,11 @@ export class StageEngine {
     }
     if (this.destroyed) return;
     connectLoaders(this.renderer, this.loaders, {
-      arrived: () => this.moved(),
+      arrived: () => {
+        this.tellLacks();
+        this.moved();
+      },
+      lacked: () => this.tellLacks(),
       meshArrived: () => this.meshArrived(),
       filtered: (share) => this.patch({ filtering: share }),
     });
@@ -433,6 +437,11 @@ export class StageEngine {
     if (scene) this.patch({ formulas: scene.problems, awaitsMeshes: scene.awaitsMeshes });
     this.frameUntouched();
     this.moved();
+  }
+
+  private tellLacks(): void {
+    const lacks = this.renderer?.images.lacks ?? [];
+    if (lacks.length + this.state.value.lacks.length > 0) this.patch({ lacks });
   }
 
   private moved(): void {

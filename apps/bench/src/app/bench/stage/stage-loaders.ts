@@ -13,6 +13,8 @@ export const NO_LOADERS: StageLoaders = { image: async () => undefined, environm
 interface LoadingWatch {
   /** Something came that the picture shows. */
   readonly arrived: () => void;
+  /** An image could not be had. */
+  readonly lacked: () => void;
   /** A mesh came that the set shows. */
   readonly meshArrived: () => void;
   /** The part of an environment's filtering that is done, 0…1. */
@@ -22,6 +24,7 @@ interface LoadingWatch {
 export function connectLoaders({ images, environments, meshes }: FrameRenderer, loaders: StageLoaders, watch: LoadingWatch): void {
   images.load = loaders.image;
   images.onArrival = watch.arrived;
+  images.onLack = watch.lacked;
   meshes.load = loaders.mesh;
   meshes.onArrival = watch.meshArrived;
   environments.load = loaders.environment;

@@ -1,4 +1,4 @@
-import type { PictureDifference, StageScene } from '@brelvin/core';
+import type { ImageLack, PictureDifference, StageScene } from '@brelvin/core';
 import type { Refusal } from './stage-surfaces';
 
 /** What the Stage shows of itself. */
@@ -20,6 +20,8 @@ export interface StageState {
   readonly formulas: StageScene['problems'];
   /** A mesh of a file is still on its way. */
   readonly awaitsMeshes: boolean;
+  /** Images that could not be had: grey checks stand in their place. */
+  readonly lacks: readonly ImageLack[];
   readonly refusal?: Refusal;
   /** Of two pictures: milliseconds that each took at rest, and how far they are apart. */
   readonly compared?: { readonly costs: readonly number[]; readonly difference?: PictureDifference };
@@ -44,4 +46,5 @@ export const NO_PICTURE_YET: StageState = {
   benchIsWorn: true,
   formulas: [],
   awaitsMeshes: false,
+  lacks: [],
 };

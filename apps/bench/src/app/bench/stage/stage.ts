@@ -12,7 +12,7 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { GraphProblem, OrbitCamera } from '@brelvin/core';
+import type { GraphProblem, ImageLack, OrbitCamera } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { Icon } from '../../shared/icons/icon';
 import { LightHandles } from './light-handles';
@@ -25,6 +25,11 @@ const KEY_ORBIT = 0.12;
 const DOLLY_PER_WHEEL = 0.0012;
 /** A hand that trembles this many pixels does not drag. */
 const HARDLY = 4;
+
+function lackWords({ name, reason, again }: ImageLack): string {
+  const next = again ? 'It is asked for again.' : 'Reload the page to ask for it again, or put another image in its place.';
+  return [`The image “${name}” can not be had: a grey check stands in its place.`, reason, next].filter(Boolean).join(' ');
+}
 
 /** The picture, and the gestures on it. */
 @Component({
@@ -91,7 +96,7 @@ export class Stage implements AfterViewInit {
 
   /** Says why the picture is not what the graph says. */
   protected readonly notice = computed(() => {
-    const { unavailable, lost, refusal, hasSurface, benchIsWorn, tooSlow, awaitsMeshes, formulas } = this.state();
+    const { unavailable, lost, refusal, hasSurface, benchIsWorn, tooSlow, awaitsMeshes, formulas, lacks } = this.state();
     const lack = formulas.find(({ file }) => file);
     const [problem] = this.problems();
     if (unavailable) return unavailable;
@@ -103,6 +108,7 @@ export class Stage implements AfterViewInit {
       return `A whole picture of this takes about ${Math.round(tooSlow / 1000)} s, so it is drawn small. Fewer steps in loops make it quicker.`;
     if (awaitsMeshes) return 'The mesh is on its way …';
     if (lack) return lack.message;
+    if (lacks[0]) return lackWords(lacks[0]);
     return benchIsWorn ? undefined : 'No part of this set wears this material. Choose a part in the parts tab, and let it wear it.';
   });
 

@@ -1,9 +1,18 @@
-import { imageFacts, IMAGE_TYPES, mipChain, unpackArchive, type ImageFacts, type MipChain, type Unpacked } from '@brelvin/core';
+import {
+  imageFacts,
+  IMAGE_TYPES,
+  leavesMipsToDevice,
+  mipChain,
+  unpackArchive,
+  type ImageFacts,
+  type MipChain,
+  type Unpacked,
+} from '@brelvin/core';
 import { expose, transfer } from 'comlink';
 import { sha256Of } from '../files/sha256';
 import { decodeImage, inspectImage, type ImageHead } from './codecs';
 
-/** An image with its mips, and what is known of its pixels. */
+/** An image with its mips, or without them where a device makes them, and what is known of its pixels. */
 export interface DecodedImage extends MipChain {
   readonly facts: ImageFacts;
 }
@@ -21,14 +30,15 @@ class ImageDecoder {
     return sha256Of(bytes);
   }
 
-  /** All mips of an image. @throws Error with words for the user */
+  /** An image for a device. @throws Error with words for the user */
   async decode(bytes: ArrayBuffer, role: 'colour' | 'data'): Promise<DecodedImage> {
     const { width, height, data } = await decodeImage(bytes);
     // A large image is not copied, unless it lies in the decoder's own memory.
     const own = data.byteLength === data.buffer.byteLength ? data : data.slice();
     const pixels = { width, height, data: new Uint8Array(own.buffer) };
     const facts = imageFacts(pixels);
-    const chain = mipChain(pixels, role);
+    const opaque = facts.even[3] === 1;
+    const chain = leavesMipsToDevice(pixels, role, opaque) ? { width, height, levels: [pixels.data] } : mipChain(pixels, role);
     return transfer(
       { ...chain, facts },
       chain.levels.map((level) => level.buffer),

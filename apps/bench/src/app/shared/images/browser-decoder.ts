@@ -1,0 +1,30 @@
+/** Where a PNG says how many bits a channel has (PNG, Third Edition, section 11.2.1). */
+const PNG_BITS = 24;
+/** Pixels as they were stored: neither planes of another colour space nor more than eight bits. */
+const STORED = new Set(['RGBA', 'RGBX', 'BGRA', 'BGRX']);
+
+/**
+ * Eight-bit RGBA of a PNG as it was stored, by the browser's own decoder: without a conversion of colours, alpha not
+ * multiplied in.
+ *
+ * @returns nothing where the browser can not, or would give other numbers than those stored
+ */
+export async function decodedByBrowser(bytes: ArrayBuffer, type: string): Promise<ImageData | undefined> {
+  if (type !== 'image/png' || typeof ImageDecoder === 'undefined') return undefined;
+  if ((new Uint8Array(bytes)[PNG_BITS] ?? 16) > 8) return undefined;
+  const decoder = new ImageDecoder({ type, data: bytes, colorSpaceConversion: 'none' });
+  try {
+    const { image } = await decoder.decode();
+    const { codedWidth: width, codedHeight: height, format } = image;
+    try {
+      if (!STORED.has(format ?? '')) return undefined;
+      const pixels = new ImageData(width, height);
+      await image.copyTo(pixels.data, { format: 'RGBA' });
+      return pixels;
+    } finally {
+      image.close();
+    }
+  } finally {
+    decoder.close();
+  }
+}
