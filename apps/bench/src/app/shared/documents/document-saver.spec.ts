@@ -1,4 +1,4 @@
-import { newMaterial, type BrelvinDocument, type Material, type Transaction, type Change } from '@brelvin/core';
+import { applyChanges, newMaterial, type BrelvinDocument, type Material, type Transaction, type Change } from '@brelvin/core';
 import { ApiFailure } from '../api/document-api';
 import { DocumentSaver } from './document-saver';
 
@@ -37,15 +37,16 @@ const change = (id: string, value: string, gesture?: string): Transaction => ({
 });
 
 describe('DocumentSaver', () => {
+  const start = newMaterial('Start');
   let server: TestServer;
-  let rebased: { document: BrelvinDocument; lost: readonly Transaction[]; changes?: readonly Change[] }[];
+  let rebased: { document: BrelvinDocument; lost: readonly Transaction[]; changes: readonly Change[] }[];
   let saver: DocumentSaver;
 
   beforeEach(() => {
     jasmine.clock().install();
     server = new TestServer();
     rebased = [];
-    saver = new DocumentSaver('m', 0, newMaterial('Start'), server, {
+    saver = new DocumentSaver('m', 0, start, server, {
       saved: () => undefined,
       rebased: (document, lost, _, changes) => rebased.push({ document, lost, changes }),
     });
@@ -194,7 +195,7 @@ describe('DocumentSaver', () => {
     expect(server.sent[0]?.after).toBe(1);
   });
 
-  it('says what changed where nothing of one’s own lies in between, so that numbers need no compiling', async () => {
+  it('says what changed, so that numbers need no compiling', async () => {
     const theirs = [{ path: ['notes'], value: 'theirs' }];
     server.missed = [{ ...change('theirs', ''), changes: theirs, step: 1 }];
     await saver.pull(1);
@@ -202,7 +203,23 @@ describe('DocumentSaver', () => {
     server.missed = [{ ...change('more', ''), changes: theirs, step: 2 }];
     saver.add(change('mine', 'Mine'));
     await saver.pull(2);
-    expect(rebased[1]?.changes).toBeUndefined();
+    const before = { ...start, notes: 'theirs', name: 'Mine' };
+    expect(applyChanges(before, rebased[1]?.changes ?? [])).toEqual(rebased[1]?.document);
+  });
+
+  it('says what changed from numbers to numbers, although own edits are not saved yet', async () => {
+    const x = (id: string, value: number): Transaction => ({
+      id,
+      label: 'Move',
+      changes: [{ path: ['surface', 'nodes', 'lambert', 'x'], value }],
+    });
+    server.missed = [{ ...x('theirs', 700), step: 1 }];
+    saver.add(x('first', 40));
+    saver.add(x('second', 50));
+    await saver.pull(1);
+    const own = applyChanges(start, [...x('', 40).changes, ...x('', 50).changes]);
+    expect(applyChanges(own, rebased[0]?.changes ?? [])).toEqual(rebased[0]?.document);
+    expect(rebased[0]?.changes.every(({ path }) => path.at(-1) === 'x')).toBeTrue();
   });
 
   it('passes over steps it has, and asks for none twice', async () => {

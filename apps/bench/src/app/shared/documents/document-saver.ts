@@ -1,4 +1,4 @@
-import { applyChanges, condense, UnfitChange, type BrelvinDocument, type Change, type Transaction } from '@brelvin/core';
+import { applyChanges, invertChanges, condense, UnfitChange, type BrelvinDocument, type Change, type Transaction } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { ApiFailure, type DocumentApi, type MissedStep } from '../api/document-api';
 
@@ -22,9 +22,9 @@ export interface SaverEvents {
   /**
    * Others saved steps: this is now the document, with so many unsaved edits of one's own on top, less those that are lost.
    *
-   * @param changes what makes it of the document as it was, where no edits of one's own are in between
+   * @param changes what makes it of the document as it was: own edits taken back, those of others, own ones again
    */
-  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number, changes?: readonly Change[]): void;
+  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number, changes: readonly Change[]): void;
   saved(step: number): void;
 }
 
@@ -147,7 +147,7 @@ export class DocumentSaver {
   }
 
   private rebase(missed: readonly MissedStep[], step: number): void {
-    const onlyTheirs = this.waiting.length === 0;
+    const back = takenBack(this.base, this.waiting);
     // A retried save may find its own steps among the missed ones.
     const theirs = new Set(missed.map((each) => each.id));
     this.base = missed.reduce((document, each) => applyChanges(document, each.changes), this.base);
@@ -159,7 +159,7 @@ export class DocumentSaver {
     );
     const lost = new Set(unfit);
     this.waiting = this.waiting.filter((each) => !theirs.has(each.id) && !lost.has(each));
-    const changes = onlyTheirs ? missed.flatMap((each) => each.changes) : undefined;
+    const changes = [...back, ...missed.flatMap((each) => each.changes), ...this.waiting.flatMap((each) => each.changes)];
     this.events.rebased(document, unfit, own, changes);
     this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
     if (this.waiting.length > 0) this.schedule(0);
@@ -169,6 +169,17 @@ export class DocumentSaver {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.flush(), milliseconds);
   }
+}
+
+/** Changes that lead from `start` with the transactions on it back to `start`. */
+function takenBack(start: BrelvinDocument, transactions: readonly Transaction[]): Change[] {
+  let document = start;
+  const back: Change[][] = [];
+  for (const { changes } of transactions) {
+    back.push(invertChanges(document, changes));
+    document = applyChanges(document, changes);
+  }
+  return back.reverse().flat();
 }
 
 function applyAll(start: BrelvinDocument, transactions: readonly Transaction[]): { document: BrelvinDocument; unfit: Transaction[] } {
