@@ -7,7 +7,7 @@ import { Browser } from '../browser/support/browser';
 import { Bench } from '../browser/support/bench';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
-import { spread, time } from './measure';
+import { PATIENCE, spread, time } from './measure';
 import type { Report } from './report';
 
 const HEAD = '#version 300 es\nprecision highp float;\nout vec4 pixel;\n';
@@ -81,9 +81,9 @@ const TYPE = `
 async function benchTyping(report: Report): Promise<void> {
   const server = await ServerProcess.start(await freshDatabase());
   const browser = await Browser.open();
-  const bench = new Bench(browser.driver, server.address);
+  const bench = new Bench(browser.driver, server.address, PATIENCE);
   try {
-    await browser.driver.manage().setTimeouts({ script: 60_000 });
+    await browser.driver.manage().setTimeouts({ script: PATIENCE });
     for (const lines of SIZES) {
       const { text } = textOf(lines);
       const seenIn = { set: 'set-plain-sphere', rig: 'rig-north-window' };

@@ -4,7 +4,7 @@ import { Bench } from '../browser/support/bench';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
 import { wideMaterial } from './graphs';
-import { spread } from './measure';
+import { PATIENCE, spread } from './measure';
 import type { Report } from './report';
 
 const SIZES = [20, 200, 2000];
@@ -41,7 +41,7 @@ const TURNS = 7;
 export async function benchEditing(report: Report): Promise<void> {
   const server = await ServerProcess.start(await freshDatabase());
   const browser = await Browser.open();
-  const bench = new Bench(browser.driver, server.address);
+  const bench = new Bench(browser.driver, server.address, PATIENCE);
   /** Milliseconds of the page's main thread for one step: scripts, styles and layout; not what the graphics driver takes. */
   const measure = async (kind: 'pan' | 'edit'): Promise<number[]> => {
     const times: number[] = [];

@@ -9,11 +9,10 @@ import { Bench } from '../browser/support/bench';
 import { Browser } from '../browser/support/browser';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
-import { spread } from './measure';
+import { PATIENCE, spread } from './measure';
 import type { Report } from './report';
 
 const MEBIBYTE = 1024 * 1024;
-const PATIENCE = 240_000;
 
 /**
  * Notes from now on how long the page's thread was held up at most by a script, and by a whole frame: on a software device
@@ -70,7 +69,7 @@ export async function benchFiles(report: Report): Promise<void> {
 async function measured(report: Report, server: ServerProcess, what: string, work: (bench: Bench) => Promise<void>): Promise<void> {
   const browser = await Browser.open();
   try {
-    const bench = new Bench(browser.driver, server.address);
+    const bench = new Bench(browser.driver, server.address, PATIENCE);
     await browser.driver.manage().setTimeouts({ script: PATIENCE });
     const id = what.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
     const document = newMaterial(what, { set: 'set-plain-sphere', rig: 'rig-north-window' });

@@ -1,3 +1,6 @@
+/** Milliseconds until a wait gives up: long, for a machine that has more to do. */
+export const PATIENCE = 240_000;
+
 /** Paired measurements: A and B in turn within one run, so that the machine's drift falls on both. */
 export interface Pairing {
   readonly median: number;

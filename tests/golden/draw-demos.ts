@@ -33,14 +33,20 @@ export interface DemoPictures {
   readonly pixels: string;
 }
 
-/** Draws every demo material on a sphere, and the sets that are made for one, each under three light rigs. */
-export async function run(): Promise<DemoPictures> {
-  const device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
+/** A demo on a set under a light rig: 8-bit sRGB rows from the top, RGBA. */
+export interface DrawnDemo {
+  readonly demo: string;
+  readonly rig: string;
+  readonly pixels: Uint8Array<ArrayBuffer>;
+}
+
+/** Draws every demo material on a sphere, and the sets that are made for one, each under light rigs, one rig after the other. */
+export async function drawDemos(rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
+  const device = WebGl2Device.create(new OffscreenCanvas(side, side));
   const renderer = await FrameRenderer.create(device);
   const surfaces = new SurfaceBank(device);
-  const names: string[] = [];
-  const pictures: Uint8Array[] = [];
-  const target = device.createTexture({ width: SIDE, height: SIDE, format: 'rgba8unorm', samples: 1 });
+  const drawn: DrawnDemo[] = [];
+  const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
   const sphere = newSet('sphere');
   const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
   const scenes = [
@@ -52,7 +58,7 @@ export async function run(): Promise<DemoPictures> {
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
   for (const { id, set } of scenes) {
-    for (const rigId of RIGS) {
+    for (const rigId of rigs) {
       const rig = demo<LightRig>(rigId);
       if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
       const scene = new StageScene(device, renderer);
@@ -67,19 +73,23 @@ export async function run(): Promise<DemoPictures> {
         scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
         await renderer.images.bring(Object.values(worn.document.images), demoChain);
       }
-      const size = { width: SIDE, height: SIDE };
+      const size = { width: side, height: side };
       const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
       renderer.draw(picture, { size, samples: 4, target, targetSize: size });
-      names.push(`${id} on ${set.name} under ${rig.name}`);
-      pictures.push(await device.readPixels(target));
+      drawn.push({ demo: `${id} on ${set.name}`, rig: rig.name, pixels: await device.readPixels(target) });
       scene.destroy();
     }
   }
-  const all = new Uint8Array(pictures.length * SIDE * SIDE * 4);
-  pictures.forEach((each, index) => all.set(each, index * each.length));
+  return drawn;
+}
+
+export async function run(): Promise<DemoPictures> {
+  const drawn = await drawDemos(RIGS, SIDE);
+  const all = new Uint8Array(drawn.length * SIDE * SIDE * 4);
+  drawn.forEach(({ pixels }, index) => all.set(pixels, index * pixels.length));
   let text = '';
   for (let at = 0; at < all.length; at += 4096) text += String.fromCharCode(...all.subarray(at, at + 4096));
-  return { names, pixels: btoa(text) };
+  return { names: drawn.map(({ demo, rig }) => `${demo} under ${rig}`), pixels: btoa(text) };
 }
 
 function demo<T extends StageSet | LightRig | Material>(id: string): T {

@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
+import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, newRig, type Material } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import { Cluster, clusterFolder } from '../../../scripts/lib/postgres.mjs';
 import { ServerProcess } from '../../support/server-process';
@@ -20,6 +20,7 @@ describe('Trouble', () => {
   beforeAll(async () => {
     cluster = new Cluster(clusterFolder('trouble-postgres'), { throwaway: true });
     server = await ServerProcess.start(await cluster.start());
+    await server.request('POST', '/documents', { id: PLAIN_RIG, document: newRig('Plain day') });
     browser = await Browser.open();
     bench = new Bench(browser.driver, server.address);
   });
@@ -211,6 +212,19 @@ describe('Trouble', () => {
     writeFileSync(join(folder, 'good.brelvin'), good);
     await (await bench.see('input[type="file"]')).sendKeys(join(folder, 'good.brelvin'));
     await bench.waitForText('.library-name', /Taken in/);
+  });
+
+  it('says on the Stage when an image can not be had, and shows it when it comes', async () => {
+    await browser.block(['*/api/assets/*']);
+    await bench.driver.get(`${server.address}/bench/material-signal-flag`);
+    await bench.waitForText(
+      '.stage-notice',
+      /The image “.+” can not be had: a grey check stands in its place\. .+ It is asked for again\./,
+    );
+    const lacking = await bench.stagePixels();
+    await browser.block([]);
+    await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'it is asked for again');
+    await bench.expectChange(lacking, 0.05);
   });
 
   it('leads back to the Library from an address without a material', async () => {

@@ -14,6 +14,8 @@ export class Bench {
   constructor(
     readonly driver: WebDriver,
     private readonly address: string,
+    /** Milliseconds until a wait gives up. */
+    private readonly patience = PATIENCE,
   ) {}
 
   async openLibrary(): Promise<void> {
@@ -33,7 +35,7 @@ export class Bench {
   }
 
   async see(css: string): Promise<WebElement> {
-    return this.driver.wait(until.elementLocated(By.css(css)), PATIENCE, `nothing on the page fits ${css}`);
+    return this.driver.wait(until.elementLocated(By.css(css)), this.patience, `nothing on the page fits ${css}`);
   }
 
   async all(css: string): Promise<WebElement[]> {
@@ -52,7 +54,7 @@ export class Bench {
       last = texts.join(' | ');
       return wanted.test(last);
     };
-    await this.driver.wait(matches, PATIENCE).catch(() => {
+    await this.driver.wait(matches, this.patience).catch(() => {
       throw new Error(`${css} never showed ${wanted}, but "${last}"`);
     });
     return last;
@@ -68,7 +70,11 @@ export class Bench {
     const wanted = words.toLowerCase();
     const path = `.//*[self::button or self::a][contains(${lower}, '${wanted}') or contains(translate(@aria-label, 'ABCDEFGHIJKLMNOPQRSTUVWXYZ', 'abcdefghijklmnopqrstuvwxyz'), '${wanted}')]`;
     const root = await this.see(within);
-    const button = await this.driver.wait(async () => (await root.findElements(By.xpath(path)))[0], PATIENCE, `no button says ${words}`);
+    const button = await this.driver.wait(
+      async () => (await root.findElements(By.xpath(path)))[0],
+      this.patience,
+      `no button says ${words}`,
+    );
     await button!.click();
   }
 
@@ -147,7 +153,7 @@ export class Bench {
     // Another window may add nodes at the same time.
     await this.driver.wait(
       async () => (await this.all('.finder')).length === 0 && (await this.all('[data-card]')).length > before,
-      PATIENCE,
+      this.patience,
       `${query} did not come onto the graph`,
     );
   }
@@ -249,7 +255,7 @@ export class Bench {
     await this.see('.command-list input');
     await this.keys(title);
     await this.keys(Key.ENTER);
-    await this.driver.wait(async () => (await this.all('.command-list')).length === 0, PATIENCE, `the list stays open after ${title}`);
+    await this.driver.wait(async () => (await this.all('.command-list')).length === 0, this.patience, `the list stays open after ${title}`);
   }
 
   /** Chooses cards by their titles, one after the other. */
@@ -334,7 +340,7 @@ export class Bench {
         await this.driver.sleep(250);
         return settled;
       },
-      PATIENCE,
+      this.patience,
       'the Stage never came to rest',
     );
   }
@@ -358,7 +364,7 @@ export class Bench {
   async expectChange(before: StagePixels, least: number): Promise<void> {
     await this.driver.wait(
       async () => (await this.stagePixels()).changedShare(before) > least,
-      PATIENCE,
+      this.patience,
       `the picture never changed by ${least}`,
     );
   }

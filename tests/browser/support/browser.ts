@@ -62,6 +62,12 @@ export class Browser {
     return () => this.chrome.sendDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
   }
 
+  /** Lets nothing come from addresses that fit one of the patterns, from now on. */
+  async block(urls: readonly string[]): Promise<void> {
+    await this.chrome.sendDevToolsCommand('Network.enable', {});
+    await this.chrome.sendDevToolsCommand('Network.setBlockedURLs', { urls });
+  }
+
   /** How long scripts, styles and layout have kept the page's main thread so far. */
   async mainThreadSeconds(): Promise<number> {
     await this.chrome.sendDevToolsCommand('Performance.enable', {});
