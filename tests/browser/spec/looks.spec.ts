@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { Key } from 'selenium-webdriver';
+import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
 import { withBench } from '../support/with-bench';
@@ -22,7 +23,9 @@ describe('Looks', () => {
   let browser: Browser;
   let bench: Bench;
 
-  withBench((open) => ({ browser, bench } = open));
+  let server: ServerProcess;
+
+  withBench((open) => ({ browser, bench, server } = open));
 
   async function violations(): Promise<string[]> {
     await bench.driver.executeScript(AXE);
@@ -76,7 +79,10 @@ describe('Looks', () => {
       await bench.see('brelvin-mesh-place');
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);
-      await bench.openMaterial('material-slate-of-tides');
+      // A copy for each room: what is typed may be saved before it is taken back.
+      const slate = (await server.request('GET', '/documents/material-slate-of-tides')).body['document'];
+      await server.request('POST', '/documents', { id: `slate-${room}`, document: slate });
+      await bench.openMaterial(`slate-${room}`);
       await bench.press('checks', '.panel-tabs');
       await bench.click('.parameter-row .text-button');
       await bench.click('.cm-content');

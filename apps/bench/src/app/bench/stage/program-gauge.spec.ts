@@ -1,5 +1,5 @@
-import type { Device, FrameRenderer, Picture, PictureSize } from '@brelvin/core';
-import { gauge } from './program-gauge';
+import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
+import { gauge, ProgramGauges } from './program-gauge';
 
 const WHOLE: PictureSize = { width: 640, height: 480 };
 
@@ -90,5 +90,16 @@ describe('how long a whole picture takes', () => {
     const { sizes, pace } = deviceThatTakes((size) => pixels(size));
     expect((await pace()).scale).toBe(0.05);
     expect(sizes.length).toBe(2);
+  });
+
+  it('is taken back where pictures at rest are quicker than was thought, and not where they are not', async () => {
+    const [gauges, surface] = [new ProgramGauges(), {} as Surface];
+    expect(gauges.knows(surface)).toBeFalse();
+    await gauges.take(surface, () => Promise.resolve({ milliseconds: 8000, scale: 0.25 }));
+    expect(gauges.learn(surface, 500)).toBeFalse();
+    expect(gauges.paceOf(surface).scale).toBe(0.25);
+    expect(gauges.learn(surface, 100)).toBeTrue();
+    expect(gauges.paceOf(surface).scale).toBe(1);
+    expect(gauges.learn(surface, 100)).toBeFalse();
   });
 });

@@ -67,6 +67,18 @@ export class ProgramGauges {
     return (surface && this.paces.get(surface)) ?? BEARABLE;
   }
 
+  /**
+   * Takes back that a program is slow, where a picture at rest tells otherwise: the machine had more to do when it was gauged.
+   *
+   * @returns whether it was taken back
+   */
+  learn(surface: Surface | undefined, milliseconds: number): boolean {
+    const { scale } = this.paceOf(surface);
+    if (!surface || scale === 1 || milliseconds / (scale * scale) >= BEARABLE_MS) return false;
+    this.paces.set(surface, BEARABLE);
+    return true;
+  }
+
   /** @param work gauges it; nothing where that can not be done now */
   async take(surface: Surface, work: () => Promise<Pace> | undefined): Promise<void> {
     const taken = this.last.then(work);

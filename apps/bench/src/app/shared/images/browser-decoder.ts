@@ -4,8 +4,8 @@ const PNG_BITS = 24;
 const STORED = new Set(['RGBA', 'RGBX', 'BGRA', 'BGRX']);
 
 /**
- * Eight-bit RGBA of a PNG as it was stored, by the browser's own decoder: without a conversion of colours, alpha not
- * multiplied in.
+ * Eight-bit RGBA of an opaque PNG as it was stored, by the browser's own decoder, without a conversion of colours. Where
+ * there is alpha, colours were multiplied by it on the way and are not those stored any more.
  *
  * @returns nothing where the browser can not, or would give other numbers than those stored
  */
@@ -20,11 +20,16 @@ export async function decodedByBrowser(bytes: ArrayBuffer, type: string): Promis
       if (!STORED.has(format ?? '')) return undefined;
       const pixels = new ImageData(width, height);
       await image.copyTo(pixels.data, { format: 'RGBA' });
-      return pixels;
+      return isOpaque(pixels.data) ? pixels : undefined;
     } finally {
       image.close();
     }
   } finally {
     decoder.close();
   }
+}
+
+function isOpaque(data: Uint8ClampedArray): boolean {
+  for (let at = 3; at < data.length; at += 4) if (data[at] !== 255) return false;
+  return true;
 }
