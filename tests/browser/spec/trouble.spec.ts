@@ -175,6 +175,7 @@ describe('Trouble', () => {
       window.lost.loseContext();`);
     await bench.waitForText('.stage-notice', /context was lost/);
     await bench.driver.executeScript('window.lost.restoreContext()');
+    await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'the context is back');
     await bench.ready();
     const after = await bench.stagePixels();
     expect(after.changedShare(before)).toBeLessThan(0.01);
@@ -214,7 +215,7 @@ describe('Trouble', () => {
     await bench.waitForText('.library-name', /Taken in/);
   });
 
-  it('says on the Stage when an image can not be had, with a grey check in its place', async () => {
+  it('says on the Stage when an image can not be had, and shows it when it comes', async () => {
     // The demo knows its images by other addresses than the server.
     const seal = (await server.request('GET', '/documents/material-tallow-seal')).body['document'] as Material;
     const id = await fresh({ ...seal, seenIn: { set: 'set-plain-sphere', rig: PLAIN_RIG } });
@@ -225,6 +226,8 @@ describe('Trouble', () => {
       /The image “.+” can not be had: a grey check stands in its place\. .+ It is asked for again\./,
     );
     await browser.block([]);
+    await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'it is asked for again');
+    await bench.ready();
   });
 
   it('leads back to the Library from an address without a material', async () => {

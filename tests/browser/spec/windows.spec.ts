@@ -58,6 +58,8 @@ describe('Windows', () => {
 
   it('keep steps and undo after a reload, go anywhere in the history, and restore a version by its name', async () => {
     const id = await fresh();
+    // What two windows said of each other's document belongs to them.
+    await browsers[0]!.consoleErrors();
     await one.openMaterial(id);
     await one.addNode('bands', await one.ground(420, 380));
     await one.press('history', '.panel-tabs');

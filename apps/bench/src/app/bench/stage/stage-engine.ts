@@ -565,7 +565,7 @@ export class StageEngine {
     this.surfaces.interruptAll();
     cancelAnimationFrame(this.handle);
     this.handle = 0;
-    this.patch({ lost: true });
+    this.patch({ lost: true, sharp: false });
   };
 
   private readonly onRestored = (): void => {
