@@ -96,6 +96,7 @@ describe('how long a whole picture takes', () => {
     const [gauges, surface] = [new ProgramGauges(), {} as Surface];
     expect(gauges.knows(surface)).toBeFalse();
     await gauges.take(surface, () => Promise.resolve({ milliseconds: 8000, scale: 0.25 }));
+    expect([gauges.doubts(surface), gauges.doubts(surface)]).toEqual([true, false]);
     expect(gauges.learn(surface, 500)).toBeFalse();
     expect(gauges.paceOf(surface).scale).toBe(0.25);
     expect(gauges.learn(surface, 100)).toBeTrue();

@@ -57,6 +57,7 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
 /** The paces of programs. They are gauged one after the other: what stands there wears only one for a try. */
 export class ProgramGauges {
   private readonly paces = new WeakMap<Surface, Pace>();
+  private readonly doubted = new WeakSet<Surface>();
   private last: Promise<unknown> = Promise.resolve();
 
   knows(surface: Surface): boolean {
@@ -65,6 +66,13 @@ export class ProgramGauges {
 
   paceOf(surface: Surface | undefined): Pace {
     return (surface && this.paces.get(surface)) ?? BEARABLE;
+  }
+
+  /** Whether a slow program is to be gauged once more, now that others come onto the device no longer: true once. */
+  doubts(surface: Surface | undefined): boolean {
+    if (!surface || this.paceOf(surface).scale === 1 || this.doubted.has(surface)) return false;
+    this.doubted.add(surface);
+    return true;
   }
 
   /**

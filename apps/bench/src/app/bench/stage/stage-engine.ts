@@ -492,7 +492,9 @@ export class StageEngine {
     const costs = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale });
     this.cost = performance.now() - started;
     if (small && pace.scale === 1) this.scale.learn(scale, this.cost);
-    if (!small && this.gauges.learn(this.surfaces.wornAs(this.bench)?.surface, this.cost)) this.moved();
+    const worn = this.surfaces.wornAs(this.bench)?.surface;
+    if (!small && this.gauges.learn(worn, this.cost)) this.moved();
+    if (!small && this.complete && this.gauges.doubts(worn)) void this.reconsiderPace();
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
     const rests = !small && !this.dirty;
