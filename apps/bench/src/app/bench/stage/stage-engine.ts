@@ -484,11 +484,10 @@ export class StageEngine {
     const runs = (this.playing && moves) || lightsRun;
     const small = runs || now - this.lastMoved < QUIET_MS || this.opening.lasts;
     if (!small) this.opening.end();
-    const { pace } = this;
+    const { pace, canvas, second, size, cssSize } = this;
     const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.pictures(scene, rig);
-    const { canvas, second, size, cssSize } = this;
     const costs = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale });
     this.cost = performance.now() - started;
     if (small && pace.scale === 1) this.scale.learn(scale, this.cost);
