@@ -107,7 +107,7 @@ describe('Images on the device', () => {
     await told;
     expect(bank.find(image('gone'))).toBeUndefined();
     expect([asked, bank.awaits]).toEqual([1, false]);
-    expect(bank.lacks).toEqual([{ name: 'gone', reason: 'gone', again: false }]);
+    expect(bank.lacks).toEqual([{ name: 'gone', asset: 'gone', reason: 'gone', again: false }]);
   });
 
   it('are tried again where they could not be had, later each time, and not for ever', async () => {
@@ -121,7 +121,7 @@ describe('Images on the device', () => {
       const come = arrival(bank);
       expect(bank.find(image('a'))).toBeUndefined();
       await come;
-      if (turn < 2) expect(bank.lacks).toEqual([{ name: 'a', reason: 'away', again: true }]);
+      if (turn < 2) expect(bank.lacks).toEqual([{ name: 'a', asset: 'a', reason: 'away', again: true }]);
     }
     expect(bank.find(image('a'))?.width).toBe(4);
     expect(bank.lacks).toEqual([]);

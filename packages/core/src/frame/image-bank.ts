@@ -17,6 +17,7 @@ const MOST_AT_ONCE = 4 * 1024 * 1024;
 /** An image that could not be had. */
 export interface ImageLack {
   readonly name: string;
+  readonly asset: string;
   /** In words, as far as it is known. */
   readonly reason: string;
   /** Whether it is asked for again by itself. */
@@ -34,7 +35,7 @@ export class ImageBank {
   private readonly placeholders = new Map<boolean, DeviceTexture>();
   load: Load = async () => undefined;
   onArrival: () => void = () => undefined;
-  /** An image could not be had. */
+  /** What could not be had is something else than before. */
   onLack: () => void = () => undefined;
   /** Comes back when more pixels may be put on the device. */
   next: () => Promise<void> = async () => undefined;
@@ -100,10 +101,10 @@ export class ImageBank {
     const again = !came && this.later !== undefined && tries < MOST_TRIES;
     if (came) {
       this.failed.delete(key);
-      this.lacking.delete(key);
+      if (this.lacking.delete(key)) this.onLack();
     } else {
       this.failed.set(key, tries);
-      this.lacking.set(key, { name: image.name, reason, again });
+      this.lacking.set(key, { name: image.name, asset: image.asset, reason, again });
       this.onLack();
     }
     if (again) await this.later?.(FIRST_RETRY_MS * 2 ** (tries - 1));

@@ -110,10 +110,7 @@ export class StageEngine {
     }
     if (this.destroyed) return;
     connectLoaders(this.renderer, this.loaders, {
-      arrived: () => {
-        this.tellLacks();
-        this.moved();
-      },
+      arrived: () => this.moved(),
       lacked: () => this.tellLacks(),
       meshArrived: () => this.meshArrived(),
       filtered: (share) => this.patch({ filtering: share }),
@@ -410,6 +407,7 @@ export class StageEngine {
     const worn = this.surfaces.wornAs(id);
     if (id !== OTHER) this.scene?.wear(id, worn);
     this.second.wear(id, worn);
+    this.tellLacks();
     if (id === this.bench && this.surfaces.has(id)) this.patch({ hasSurface: true });
     this.moved();
   }
@@ -440,7 +438,7 @@ export class StageEngine {
   }
 
   private tellLacks(): void {
-    const lacks = this.renderer?.images.lacks ?? [];
+    const lacks = this.surfaces.missed(this.renderer?.images.lacks ?? []);
     if (lacks.length + this.state.value.lacks.length > 0) this.patch({ lacks });
   }
 

@@ -13,7 +13,7 @@ export const NO_LOADERS: StageLoaders = { image: async () => undefined, environm
 interface LoadingWatch {
   /** Something came that the picture shows. */
   readonly arrived: () => void;
-  /** An image could not be had. */
+  /** What could not be had is something else than before. */
   readonly lacked: () => void;
   /** A mesh came that the set shows. */
   readonly meshArrived: () => void;

@@ -1,4 +1,4 @@
-import { originOfLine, ProgramRefused, type CompiledMaterial, type Material, type Surface } from '@brelvin/core';
+import { originOfLine, ProgramRefused, type CompiledMaterial, type ImageLack, type Material, type Surface } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -43,6 +43,12 @@ export class StageSurfaces {
 
   get ids(): Iterable<string> {
     return this.materials.keys();
+  }
+
+  /** What of images that could not be had is shown by a material on the Stage: one that was replaced is missed no longer. */
+  missed(lacks: readonly ImageLack[]): readonly ImageLack[] {
+    const shown = new Set([...this.materials.values()].flatMap(({ images }) => Object.values(images).map(({ asset }) => asset)));
+    return lacks.filter(({ asset }) => shown.has(asset));
   }
 
   /** Whether a program of it is on the device. */
