@@ -76,7 +76,11 @@ describe('Looks', () => {
       await bench.press('history', '.panel-tabs');
       await bench.press('parts', '.graph-bar');
       await bench.click('.parts-part');
-      await bench.see('brelvin-mesh-place');
+      const parts = await bench.see('brelvin-mesh-place').then(() => bench.see('.parts-view'));
+      const beyond = 'return arguments[0].scrollWidth - arguments[0].clientWidth';
+      expect(await bench.driver.executeScript(beyond, parts))
+        .withContext('pixels that only scrolling sideways shows')
+        .toBeLessThanOrEqual(0);
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);
       // A copy for each room: what is typed may be saved before it is taken back.
