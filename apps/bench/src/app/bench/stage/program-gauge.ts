@@ -58,10 +58,16 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
 export class ProgramGauges {
   private readonly paces = new WeakMap<Surface, Pace>();
   private readonly doubted = new WeakSet<Surface>();
+  private readonly underway = new Set<Surface>();
   private last: Promise<unknown> = Promise.resolve();
 
   knows(surface: Surface): boolean {
     return this.paces.has(surface);
+  }
+
+  /** Whether it is gauged at the moment, or waits to be. */
+  isTaking(surface: Surface | undefined): boolean {
+    return surface !== undefined && this.underway.has(surface);
   }
 
   paceOf(surface: Surface | undefined): Pace {
@@ -89,7 +95,8 @@ export class ProgramGauges {
 
   /** @param work gauges it; nothing where that can not be done now */
   async take(surface: Surface, work: () => Promise<Pace> | undefined): Promise<void> {
-    const taken = this.last.then(work);
+    this.underway.add(surface);
+    const taken = this.last.then(work).finally(() => this.underway.delete(surface));
     this.last = taken.catch(() => undefined);
     const pace = await taken;
     if (pace) this.paces.set(surface, pace);

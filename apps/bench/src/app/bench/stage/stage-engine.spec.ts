@@ -11,6 +11,19 @@ function compiled(material: Material): CompiledMaterial {
   return result;
 }
 
+/** A material with a program of its own. */
+function rimLit(name: string): Material {
+  const material = newMaterial(name);
+  return {
+    ...material,
+    surface: {
+      ...material.surface,
+      nodes: { rim: { kind: 'rim', rev: 1, x: 0, y: 0, values: {} } },
+      ribbons: { 'dock.colour': { from: 'rim', outlet: 'result' } },
+    },
+  };
+}
+
 /** The engine on a real canvas and a real device. */
 describe('StageEngine', () => {
   let canvas: HTMLCanvasElement;
@@ -48,20 +61,34 @@ describe('StageEngine', () => {
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const before = engine.state.value.compiledPrograms;
-    const material = newMaterial('m');
-    const rim: Material = {
-      ...material,
-      surface: {
-        ...material.surface,
-        nodes: { rim: { kind: 'rim', rev: 1, x: 0, y: 0, values: {} } },
-        ribbons: { 'dock.colour': { from: 'rim', outlet: 'result' } },
-      },
-    };
+    const rim = rimLit('m');
     engine.setMaterial('m', rim);
     await engine.show('m', compiled(rim));
     await engine.show('m', compiled({ ...rim, name: 'other' }));
     await state(({ sharp, compiledPrograms }) => sharp && compiledPrograms > before);
     expect(engine.state.value.compiledPrograms).toBe(before + 1);
+  });
+
+  it('calls no picture sharp while its program is gauged', async () => {
+    await engine.start();
+    engine.setMaterial('beside', rimLit('beside'));
+    await Promise.all([engine.show('m', compiled(newMaterial('m'))), engine.show('beside', compiled(rimLit('beside')))]);
+    await state(({ sharp }) => sharp);
+    const { finished } = WebGl2Device.prototype;
+    // The gauge asks first; what the pictures ask after it is answered at once.
+    let [asked, gauged] = [0, false];
+    spyOn(WebGl2Device.prototype, 'finished').and.callFake(async function (this: WebGl2Device) {
+      if (asked++ === 0) {
+        await new Promise((resolve) => setTimeout(resolve, 1500));
+        gauged = true;
+      }
+      return finished.call(this);
+    });
+    const before = engine.state.value.pictures;
+    engine.setBench('beside');
+    const rested = await state(({ sharp }) => sharp);
+    expect(gauged).toBeTrue();
+    expect(rested.pictures).toBeGreaterThan(before);
   });
 
   it('asks nothing of the device that is gone when another set comes while a program is tried', async () => {

@@ -506,7 +506,8 @@ export class StageEngine {
       compiledPrograms: device.statistics.compiledPrograms,
       compared,
       pictures: this.state.value.pictures + 1,
-      sharp: rests && !this.dirty,
+      // A picture that was drawn small while its program is gauged once more is not the last word.
+      sharp: rests && !this.dirty && !this.gauges.isTaking(worn),
       clipped,
       complete: this.complete,
       moves,
