@@ -183,7 +183,7 @@ export class BenchPage {
   private readonly recents = inject(RecentMaterials);
   private readonly beside = inject(BesideOpener);
   private readonly destroyRef = inject(DestroyRef);
-  private readonly stageMaterials = inject(StageMaterials);
+  protected readonly stageMaterials = inject(StageMaterials);
   protected readonly files = inject(StageFiles);
   protected readonly benchFiles = inject(BenchFiles);
   private readonly out = inject(SendOut);

@@ -205,6 +205,23 @@ describe('StageEngine', () => {
     await state(({ benchIsWorn, sharp }) => benchIsWorn && sharp);
   });
 
+  it('brings a material back without a compile where its programs stayed, and compiles it anew where they went', async () => {
+    await engine.start();
+    engine.setMaterial('rim', rimLit('rim'));
+    await Promise.all([engine.show('m', compiled(newMaterial('m'))), engine.show('rim', compiled(rimLit('rim')))]);
+    const comesBack = async (): Promise<number> => {
+      const before = engine.state.value.compiledPrograms;
+      engine.setMaterial('rim', rimLit('rim'));
+      await engine.show('rim', compiled(rimLit('rim')));
+      return (await state(({ sharp }) => sharp)).compiledPrograms - before;
+    };
+    await state(({ sharp }) => sharp);
+    engine.forget('rim', 'stay');
+    expect(await comesBack()).toBe(0);
+    engine.forget('rim');
+    expect(await comesBack()).toBe(1);
+  });
+
   it('asks for an image once, shows it when it comes, and moves with the pointer', async () => {
     const asked: string[] = [];
     let arrive: () => void = () => undefined;

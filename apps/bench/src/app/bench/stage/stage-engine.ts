@@ -167,9 +167,9 @@ export class StageEngine {
     if (id === this.bench) this.outlets.follow(material);
   }
 
-  /** Takes a material off the Stage. */
-  forget(id: string): void {
-    this.surfaces.forget(id);
+  /** Takes a material off the Stage. @param programs of it: whether they stay on the device for when it comes back */
+  forget(id: string, programs: 'go' | 'stay' = 'go'): void {
+    this.surfaces.forget(id, programs);
   }
 
   /** Draws a second picture from now on, of another material or under another rig; one again without it. */

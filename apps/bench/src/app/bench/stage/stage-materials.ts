@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { FLOOR, materialsOf, newFloorMaterial, type BrelvinDocument, type StageSet } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
@@ -6,6 +6,9 @@ import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench, type DocumentChange } from '../../shared/documents/workbench';
 import { Compiler } from '../compile/compiler';
 import type { StageEngine } from './stage-engine';
+
+/** Materials that left the Stage and stay at hand: where one comes back, as by undo, nothing is compiled. */
+const MOST_ASIDE = 8;
 
 /**
  * Sees to it that every material a set's parts wear is open, compiled and on the Stage; the one on the Bench
@@ -16,6 +19,9 @@ export class StageMaterials {
   private readonly workbench = inject(Workbench);
   private readonly compiler = inject(Compiler);
   private readonly shown = new Set<string>();
+  /** Those of `shown` that nothing wears, the one that left first before the others. */
+  private readonly aside = new Set<string>();
+  private readonly opens = signal(0);
   private readonly gone = new BehaviorSubject<ReadonlyMap<string, string>>(new Map());
   private engine?: StageEngine;
   private bench = '';
@@ -23,11 +29,14 @@ export class StageMaterials {
   /** Materials that rules name and that could not be opened, by id, with the reason. */
   readonly missing = this.gone.asObservable();
 
+  /** Whether materials that parts wear are still on their way here. */
+  readonly opening = computed(() => this.opens() > 0);
+
   constructor() {
     const destroyRef = inject(DestroyRef);
     this.workbench.changes.pipe(takeUntilDestroyed(destroyRef)).subscribe((change) => this.follow(change));
     this.compiler.results.pipe(takeUntilDestroyed(destroyRef)).subscribe(({ id, result }) => {
-      if (result.compiled) void this.engine?.show(id, result.compiled);
+      if (result.compiled && !this.aside.has(id)) void this.engine?.show(id, result.compiled);
     });
   }
 
@@ -36,10 +45,10 @@ export class StageMaterials {
     this.engine = engine;
     engine.setBench(this.bench);
     for (const id of this.shown) {
+      if (this.aside.has(id)) continue;
       const document = id === FLOOR ? newFloorMaterial() : this.workbench.document(id);
       if (document?.format === 'brelvin-material') engine.setMaterial(id, document);
-      const compiled = this.compiler.resultOf(id)?.compiled;
-      if (compiled) void engine.show(id, compiled);
+      this.showCompiled(id);
     }
   }
 
@@ -54,41 +63,59 @@ export class StageMaterials {
   async dress(set: StageSet): Promise<void> {
     const wanted = materialsOf(set);
     const keeps = (id: string): boolean => id === this.bench || wanted.has(id) || (id === FLOOR && set.floor.shown);
-    for (const id of [...this.shown]) if (!keeps(id)) this.drop(id);
+    for (const id of this.shown) if (!keeps(id) && !this.aside.has(id)) this.setAside(id);
     if (set.floor.shown) this.put(FLOOR, newFloorMaterial());
     const missing = new Map<string, string>();
-    await Promise.all(
-      [...wanted].map(async (id) => {
-        try {
-          const document = await this.workbench.load(id);
-          if (document.format === 'brelvin-material') this.put(id, document);
-          else missing.set(id, `“${document.name}” is not a material.`);
-        } catch (error) {
-          if (!(error instanceof ApiFailure)) throw error;
-          missing.set(id, error.message);
-        }
-      }),
-    );
+    this.opens.update((count) => count + 1);
+    try {
+      await Promise.all([...wanted].map((id) => this.open(id, missing)));
+    } finally {
+      this.opens.update((count) => count - 1);
+    }
     this.gone.next(missing);
+  }
+
+  private async open(id: string, missing: Map<string, string>): Promise<void> {
+    try {
+      const document = await this.workbench.load(id);
+      if (document.format === 'brelvin-material') this.put(id, document);
+      else missing.set(id, `“${document.name}” is not a material.`);
+    } catch (error) {
+      if (!(error instanceof ApiFailure)) throw error;
+      missing.set(id, error.message);
+    }
   }
 
   private put(id: string, document: BrelvinDocument): void {
     if (document.format !== 'brelvin-material') return;
     this.engine?.setMaterial(id, document);
+    if (this.aside.delete(id)) this.showCompiled(id);
     if (this.shown.has(id)) return;
     this.shown.add(id);
     this.compiler.open(id, document);
   }
 
+  private showCompiled(id: string): void {
+    const compiled = this.compiler.resultOf(id)?.compiled;
+    if (compiled) void this.engine?.show(id, compiled);
+  }
+
+  private setAside(id: string): void {
+    this.aside.add(id);
+    this.engine?.forget(id, 'stay');
+    for (const first of [...this.aside].slice(0, -MOST_ASIDE)) this.drop(first);
+  }
+
   private drop(id: string): void {
     this.shown.delete(id);
+    this.aside.delete(id);
     this.compiler.close(id);
     this.engine?.forget(id);
   }
 
   private follow({ id, document, changes }: DocumentChange): void {
     if (document.format !== 'brelvin-material' || !this.shown.has(id)) return;
-    this.engine?.setMaterial(id, document);
+    if (!this.aside.has(id)) this.engine?.setMaterial(id, document);
     if (changes) this.compiler.follow(id, changes);
     else this.compiler.open(id, document);
   }

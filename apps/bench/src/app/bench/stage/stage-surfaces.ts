@@ -66,12 +66,15 @@ export class StageSurfaces {
     this.hooks.worn(id);
   }
 
-  /** Takes a material off the Stage. */
-  forget(id: string): void {
-    this.interrupt(id);
-    this.surfaces.get(id)?.destroy();
-    for (const each of this.spare.get(id) ?? []) each.destroy();
-    for (const map of [this.surfaces, this.programs, this.materials, this.spare]) map.delete(id);
+  /** Takes a material off the Stage. @param programs of it: whether they stay on the device for when it comes back */
+  forget(id: string, programs: 'go' | 'stay' = 'go'): void {
+    this.materials.delete(id);
+    if (programs === 'go') {
+      this.interrupt(id);
+      this.surfaces.get(id)?.destroy();
+      for (const each of this.spare.get(id) ?? []) each.destroy();
+      for (const map of [this.surfaces, this.programs, this.spare]) map.delete(id);
+    }
     this.hooks.worn(id);
   }
 
