@@ -4,6 +4,7 @@ import { Key } from 'selenium-webdriver';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
+import { underPlainDay } from '../support/plain-day';
 import { withBench } from '../support/with-bench';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -70,7 +71,7 @@ describe('Looks', () => {
       await bench.press('Images', '.library-head');
       await bench.see('.library-image');
       expect(await violations()).toEqual([]);
-      await bench.openMaterial('material-puppet-hair');
+      await bench.openMaterial(await underPlainDay(server, 'material-puppet-hair'));
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);
       await bench.press('history', '.panel-tabs');
@@ -84,9 +85,7 @@ describe('Looks', () => {
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);
       // A copy for each room: what is typed may be saved before it is taken back.
-      const slate = (await server.request('GET', '/documents/material-slate-of-tides')).body['document'];
-      await server.request('POST', '/documents', { id: `slate-${room}`, document: slate });
-      await bench.openMaterial(`slate-${room}`);
+      await bench.openMaterial(await underPlainDay(server, 'material-slate-of-tides'));
       await bench.press('checks', '.panel-tabs');
       await bench.click('.parameter-row .text-button');
       await bench.click('.cm-content');
@@ -118,7 +117,7 @@ describe('Looks', () => {
   }
 
   it('survive a narrow window: the Stage goes on top', async () => {
-    await bench.openMaterial('material-kite-dusk');
+    await bench.openMaterial(await underPlainDay(server, 'material-kite-dusk'));
     await browser.resize(800, 900);
     const stage = await (await bench.see('.bench-stage')).getRect();
     const graph = await (await bench.see('.bench-graph')).getRect();
@@ -127,13 +126,14 @@ describe('Looks', () => {
   });
 
   it('give the Stage more room when its edge is dragged, and remember it', async () => {
-    await bench.openMaterial('material-puppet-cheek');
+    const cheek = await underPlainDay(server, 'material-puppet-cheek');
+    await bench.openMaterial(cheek);
     const width = async (): Promise<number> => (await (await bench.see('.bench-stage')).getRect()).width;
     const before = await width();
     const edge = await bench.middle(await bench.see('.stage-edge'));
     await bench.drag(edge, { x: edge.x - 60, y: edge.y }, { x: edge.x - 120, y: edge.y });
     expect(await width()).toBe(before + 120);
-    await bench.openMaterial('material-puppet-cheek');
+    await bench.openMaterial(cheek);
     expect(await width()).toBe(before + 120);
     await bench.keys(Key.F9);
     expect(await width()).toBe(1280);
@@ -143,7 +143,7 @@ describe('Looks', () => {
   });
 
   it('never let a panel cover the Stage', async () => {
-    await bench.openMaterial('material-puppet-cheek');
+    await bench.openMaterial(await underPlainDay(server, 'material-puppet-cheek'));
     await bench.click('[data-kind="rim"] .swatch');
     await bench.see('.colour-picker');
     const stage = await (await bench.see('.stage-canvas')).getRect();

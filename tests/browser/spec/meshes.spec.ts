@@ -1,21 +1,24 @@
 import { Key } from 'selenium-webdriver';
+import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
 import { pngFile } from '../support/map-files';
 import { kiteGlb } from '../support/mesh-files';
+import { underPlainDay } from '../support/plain-day';
 import { withBench } from '../support/with-bench';
 
 describe('Meshes of files', () => {
   let browser: Browser;
   let bench: Bench;
+  let server: ServerProcess;
 
-  withBench((open) => ({ browser, bench } = open));
+  withBench((open) => ({ server, browser, bench } = open));
 
   const dropOnStage = async (files: Parameters<Bench['dropFiles']>[1]): Promise<void> =>
     bench.dropFiles(await bench.see('.stage-canvas'), files);
 
   it('stand with their parts, materials and images, which can be edited', async () => {
-    await bench.openMaterial('material-puppet-cheek');
+    await bench.openMaterial(await underPlainDay(server, 'material-puppet-cheek'));
     await dropOnStage([await kiteGlb()]);
     await bench.waitForText('.notice', /kite\.glb: 3 parts, .* triangles, 2 materials\./);
     expect(await bench.text('.notice')).toMatch(/1 animation was left out/);
@@ -47,7 +50,7 @@ describe('Meshes of files', () => {
   });
 
   it('without materials stand in what is on the Bench; they are fitted on demand, and undo brings the old set back', async () => {
-    await bench.openMaterial('material-burner-brass');
+    await bench.openMaterial(await underPlainDay(server, 'material-burner-brass'));
     const before = await bench.stagePixels();
     const obj = ['v 0 0 0', 'v 300 0 0', 'v 0 300 0', 'v 0 0 300', 'o tent', 's off', 'f 1 3 2', 'f 1 2 4', 'f 1 4 3', 'f 2 3 4'].join(
       '\n',
@@ -67,7 +70,7 @@ describe('Meshes of files', () => {
   });
 
   it('are refused with a sentence where they are broken, and the Stage keeps what it had', async () => {
-    await bench.openMaterial('material-puppet-hair');
+    await bench.openMaterial(await underPlainDay(server, 'material-puppet-hair'));
     const before = await bench.stagePixels();
     const kite = await kiteGlb();
     const gltf = (json: object): Buffer => Buffer.from(JSON.stringify({ asset: { version: '2.0' }, ...json }));
@@ -107,7 +110,7 @@ describe('Meshes of files', () => {
   });
 
   it('wear six images on six parts when six files are dropped, and one undo takes them off', async () => {
-    await bench.openMaterial('material-kite-dusk');
+    await bench.openMaterial(await underPlainDay(server, 'material-kite-dusk'));
     await bench.press('mesh:', '.mesh-bar');
     await bench.press('Cube', '.mesh-list');
     await bench.keys(Key.ESCAPE);

@@ -8,6 +8,7 @@ import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
+import { underPlainDay } from '../support/plain-day';
 import { withBench } from '../support/with-bench';
 
 /** A picture of one colour. */
@@ -63,7 +64,7 @@ describe('Sets and images', () => {
   });
 
   it('show eyes over hair from every view by their depth offset', async () => {
-    await bench.openMaterial('material-painted-eyes');
+    await bench.openMaterial(await underPlainDay(server, 'material-painted-eyes'));
     await bench.press('parts', '.graph-bar');
     const eyes = await bench.driver.wait(async () => {
       for (const part of await bench.all('.parts-part')) if ((await part.getText()).startsWith('eyes')) return part;
