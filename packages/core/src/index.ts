@@ -129,6 +129,7 @@ export type { FeatureSpec } from './catalogue/kind';
 export { featuredKind } from './catalogue/features';
 export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';
 export { imageFacts, type ImageFacts } from './maps/image-facts';
+export { NO_SEAMS, wrapsOf } from './maps/image-seams';
 export { readMapName } from './maps/map-names';
 export * from './maps/image-role';
 export * from './maps/map-set';

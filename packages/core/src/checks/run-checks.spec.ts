@@ -12,6 +12,7 @@ import type { MeshSource, StageSet } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { countingIds, edited, materialOf } from '../testing/graphs';
+import { NO_SEAMS } from '../maps/image-seams';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
 import { CHECKS, runChecks } from './run-checks';
 
@@ -119,7 +120,7 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
   },
   'even-map': {
     material: withImage(materialOf({ i: 'image', s: 'physicalSurface' }, { 's.roughness': 'i.red', 'dock.colour': 's' }), { role: 'data' }),
-    around: { images: new Map([[image.asset, { even: [0.25, undefined, undefined, 1], grey: false }]]) },
+    around: { images: new Map([[image.asset, { even: [0.25, undefined, undefined, 1], grey: false, seams: NO_SEAMS }]]) },
   },
   'normal-sense': {
     material: withImage(
@@ -127,7 +128,7 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
       { role: 'data' },
     ),
     around: {
-      images: new Map([[image.asset, { even: [], grey: false, normals: { green: 'down', certainty: 1 } }]]),
+      images: new Map([[image.asset, { even: [], grey: false, seams: NO_SEAMS, normals: { green: 'down', certainty: 1 } }]]),
     },
   },
   'few-segments': {
@@ -393,7 +394,7 @@ describe('Checks', () => {
       ...plain,
       surface: { ...plain.surface, nodes: { ...plain.surface.nodes, s: { ...node, features: ['hasTransmission'] } } },
     };
-    const white = { images: new Map([[image.asset, { even: [undefined, undefined, 1, 1], grey: false }]]) };
+    const white = { images: new Map([[image.asset, { even: [undefined, undefined, 1, 1], grey: false, seams: NO_SEAMS }]]) };
     const [finding] = found('no-effect', glass, undefined, undefined, white);
     expect(finding?.title).toContain('because the map of “Metallic” is 1 everywhere');
     expect(found('no-effect', edited(glass, finding!.mend!.edit), undefined, undefined, white)).toEqual([]);

@@ -1,4 +1,5 @@
 import type { Pixels } from '../image/mips';
+import { imageSeams, type ImageSeams } from './image-seams';
 import { normalSense, type NormalSense } from './normal-sense';
 
 /** What is known of an image's pixels. */
@@ -7,6 +8,8 @@ export interface ImageFacts {
   readonly even: readonly (number | undefined)[];
   /** Red, green and blue are the same everywhere. */
   readonly grey: boolean;
+  /** Where it does not continue itself when it is repeated. */
+  readonly seams: ImageSeams;
   /** Where it looks like a normal map: which way its green points. */
   readonly normals?: NormalSense;
 }
@@ -20,7 +23,8 @@ export function imageFacts(pixels: Pixels): ImageFacts {
   const ranges = [0, 1, 2, 3].map((channel) => rangeOf(data, channel));
   const even = ranges.map(([least, most]) => (most - least <= NEARLY ? (least + most) / 510 : undefined));
   const grey = isGrey(data);
-  return looksLikeNormals(pixels) ? { even, grey, normals: normalSense(pixels) } : { even, grey };
+  const known = { even, grey, seams: imageSeams(pixels) };
+  return looksLikeNormals(pixels) ? { ...known, normals: normalSense(pixels) } : known;
 }
 
 function rangeOf(data: Uint8Array, channel: number): readonly [number, number] {

@@ -11,6 +11,7 @@ import { MATERIAL_SCHEMA } from '../document/schemas';
 import type { Pixels } from '../image/mips';
 import { countingIds, edited } from '../testing/graphs';
 import { imageFacts } from './image-facts';
+import { imageSeams, NO_SEAMS, wrapsOf } from './image-seams';
 import { readMapName } from './map-names';
 import { looksLikeMapSet, mapSetWords, proposeMapSet, type MapFile } from './map-set';
 import { normalSense } from './normal-sense';
@@ -112,6 +113,44 @@ describe('Facts of an image', () => {
     const normals = imageFacts(normalMap(bumps, false));
     expect(normals.even.slice(0, 3)).toEqual([undefined, undefined, undefined]);
     expect(normals.normals?.green).toBe('down');
+  });
+});
+
+describe('Seams of an image', () => {
+  const picture = (value: (x: number, y: number) => number, width = 48, height = 32): Pixels => ({
+    width,
+    height,
+    data: Uint8Array.from({ length: width * height * 4 }, (_, at) =>
+      at % 4 === 3 ? 255 : Math.round(value((at >> 2) % width, Math.floor((at >> 2) / width))),
+    ),
+  });
+  /** As good as random, always the same. */
+  const noise = (x: number, y: number): number => (((x * 7919 + y * 104729 + x * y * 31) * 2654435761) >>> 8) % 256;
+
+  it('are told where opposite edges do not continue each other, for each direction', () => {
+    expect(imageSeams(picture((x) => x * 5))).toEqual({ across: true, down: false });
+    expect(imageSeams(picture((_, y) => 250 - y * 7))).toEqual({ across: false, down: true });
+    expect(imageSeams(picture((x, y) => 120 + 60 * Math.sin(x / 9) + 60 * Math.cos(y / 7)))).toEqual({ across: true, down: true });
+    expect(wrapsOf({ across: true, down: false })).toEqual({ wrapX: 'clamp', wrapY: 'repeat' });
+  });
+
+  it('are none in what is made to repeat: waves, weaves, noise, one colour', () => {
+    const turn = 2 * Math.PI;
+    for (const value of [
+      (x: number, y: number) => 128 + 90 * Math.sin((turn * 3 * x) / 48) * Math.cos((turn * 2 * y) / 32),
+      (x: number, y: number) => (((x >> 2) + (y >> 2)) % 2 === 0 ? 20 : 220),
+      noise,
+      () => 77,
+    ])
+      expect(imageSeams(picture(value))).toEqual({ across: false, down: false });
+    expect(imageSeams(picture(() => 9, 1, 1))).toEqual({ across: false, down: false });
+  });
+
+  it('count for a set of maps as most of them have it', () => {
+    const seam = { across: true, down: true };
+    expect(wrapsOf(seam, NO_SEAMS, NO_SEAMS)).toEqual({ wrapX: 'repeat', wrapY: 'repeat' });
+    expect(wrapsOf(seam, undefined, seam)).toEqual({ wrapX: 'clamp', wrapY: 'clamp' });
+    expect(wrapsOf(undefined)).toEqual({ wrapX: 'repeat', wrapY: 'repeat' });
   });
 });
 

@@ -1,13 +1,22 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { applyChanges, compileMaterial, library, newMaterial, type ImageFacts, type Material, type MaterialImage } from '@brelvin/core';
+import {
+  applyChanges,
+  compileMaterial,
+  library,
+  newMaterial,
+  NO_SEAMS,
+  type ImageFacts,
+  type Material,
+  type MaterialImage,
+} from '@brelvin/core';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
 import { ImagePlacer } from './image-placer';
 
-const PLAIN: ImageFacts = { even: [], grey: false };
+const PLAIN: ImageFacts = { even: [], grey: false, seams: NO_SEAMS };
 const FACTS: Readonly<Record<string, ImageFacts>> = {
   bumps: { ...PLAIN, normals: { green: 'down', certainty: 1 } },
   rise: { ...PLAIN, grey: true },

@@ -8,6 +8,7 @@ import {
   putImage,
   readMapName,
   roleOf,
+  wrapsOf,
   setParameter,
   type InletAddress,
   type MaterialImage,
@@ -66,8 +67,7 @@ export class ImagePlacer {
       width,
       height,
       role: roleOf(name, facts),
-      wrapX: 'repeat',
-      wrapY: 'repeat',
+      ...wrapsOf(facts?.seams),
       filter: 'smooth',
       uvSet: 0,
     });

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
+import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphWork } from '../graph/graph-work';
 
 /** How pixels of an image become values. */
@@ -13,8 +14,8 @@ const UV_SETS: readonly Choice<number>[] = [
   { value: 1, words: 'second', help: 'Without overlaps, for baked occlusion and light' },
 ];
 const AXES = [
-  { field: 'wrapX', words: 'Across', label: 'Beyond its sides' },
-  { field: 'wrapY', words: 'Down', label: 'Beyond top and bottom' },
+  { field: 'wrapX', words: 'Across', label: 'Beyond its sides', seam: 'across', edges: 'Left and right' },
+  { field: 'wrapY', words: 'Down', label: 'Beyond top and bottom', seam: 'down', edges: 'Top and bottom' },
 ] as const;
 
 /** An image's name, and how it is read. */
@@ -32,6 +33,9 @@ const AXES = [
       @for (axis of axes; track axis.field) {
         <span class="field-label">{{ axis.words }}</span>
         <brelvin-choices [label]="axis.label" [options]="wraps" [value]="image()[axis.field]" (chosen)="set(axis.field, $event)" />
+        @if (seams()?.[axis.seam]) {
+          <p class="hint image-seam">{{ axis.edges }} do not continue each other: repeated, a line shows where they meet.</p>
+        }
       }
     }
     <span class="field-label">Pixels</span>
@@ -48,6 +52,8 @@ export class ImageSettings {
   readonly image = input.required<MaterialImage>();
 
   private readonly work = inject(GraphWork);
+  private readonly shelf = inject(ImageShelf);
+  protected readonly seams = computed(() => this.shelf.facts().get(this.image().asset)?.seams);
   protected readonly roles = ROLES;
   protected readonly uvSets = UV_SETS;
   protected readonly axes = AXES;

@@ -6,6 +6,7 @@ import {
   proposeMapSet,
   putImage,
   wireMapSet,
+  wrapsOf,
   type Edit,
   type HeightUse,
   type MapSurface,
@@ -142,9 +143,10 @@ export class MapSetWork {
     const { name, surface, maps } = proposeMapSet(
       images.map(({ file, image: { width, height, asset } }) => ({ name: file.name, width, height, facts: facts.get(asset) })),
     );
+    const wraps = wrapsOf(...images.map(({ image: { asset } }) => facts.get(asset)?.seams));
     const rows = maps.flatMap((map, index): MapRow[] => {
       const image = images[index]?.image;
-      return image ? [{ ...map, image }] : [];
+      return image ? [{ ...map, image: { ...image, ...wraps } }] : [];
     });
     const hasNormals = rows.some(({ packing }) => packing === 'normal' || packing === 'normalDown');
     this.proposal.set({ name, surface, height: hasNormals ? 'displacement' : 'normals', rows, left });

@@ -6,6 +6,7 @@ import {
   roleOf,
   cubeChain,
   facesByName,
+  wrapsOf,
   type CubeChain,
   type ImageFacts,
   type MaterialImage,
@@ -82,7 +83,7 @@ export class ImageShelf implements OnDestroy {
       this.know(sha256, chain);
       const name = file.name.replace(/\.[^.]+$/, '').slice(0, LONGEST_NAME);
       const read = roleOf(file.name, chain.facts);
-      return { name, asset: sha256, width, height, role: read, wrapX: 'repeat', wrapY: 'repeat', filter: 'smooth', uvSet: 0 };
+      return { name, asset: sha256, width, height, role: read, ...wrapsOf(chain.facts.seams), filter: 'smooth', uvSet: 0 };
     } catch (error) {
       if (abort.signal.aborted) return undefined;
       throw error;
