@@ -68,6 +68,7 @@ export type { Rate } from './ir/rate';
 export { elaborate, formatDiagnostic, nearestName, type Diagnostic } from './language';
 export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber, partNames, type MeshNumber, type MeshRecipe } from './mesh/build-mesh';
 export { FormulaError } from './mesh/formula';
+export { workOut, type MeshWork } from './mesh/mesh-work';
 export type { Bounds, MeshData, MeshPart } from './mesh/mesh';
 export * from './scene/camera';
 export { approach } from './scene/damping';

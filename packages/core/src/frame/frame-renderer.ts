@@ -175,7 +175,7 @@ export class FrameRenderer {
   }
 
   uploadMesh(mesh: MeshData): MeshBuffers {
-    return new MeshBuffers(this.device, mesh);
+    return new MeshBuffers(this.device, mesh, this.meshes);
   }
 
   /**

@@ -1,6 +1,11 @@
 import { NO_MESH, type MeshData } from '../mesh/mesh';
+import { workOut, type MeshWork } from '../mesh/mesh-work';
 
 const MOST_KEPT = 8;
+/** Triangles of which something is worked out between two pictures; of more it is worked out apart from the page. */
+const MOST_AT_ONCE = 10_000;
+
+type Rows = ReturnType<typeof workOut>;
 
 /**
  * Meshes of files, by their address. One that is not here yet has no triangles; `load` is asked for it once, and
@@ -10,11 +15,14 @@ export class MeshBank {
   private readonly meshes = new Map<string, MeshData>();
   private readonly waiting = new Set<string>();
   private coming = 0;
+  private readonly addresses = new WeakMap<MeshData, string>();
   private readonly failures = new Map<string, string>();
   load: (asset: string) => Promise<MeshData | undefined> = async () => undefined;
+  /** Works something out apart from the page; where there is no such place, it is worked out here. */
+  workApart?: (asset: string, work: MeshWork) => Promise<Rows>;
   onArrival: () => void = () => undefined;
 
-  /** Whether a mesh that was asked for is still on its way. */
+  /** Whether a mesh, or what is worked out from one, is still on its way. */
   get awaits(): boolean {
     return this.coming > 0;
   }
@@ -30,6 +38,22 @@ export class MeshBank {
     return NO_MESH;
   }
 
+  /** What a program wants of a mesh: at once, or when it is worked out; `onArrival` is told then. */
+  workOut(mesh: MeshData, work: MeshWork): Rows | Promise<Rows> {
+    const asset = this.addresses.get(mesh);
+    if (asset === undefined || !this.workApart || mesh.indices.length <= MOST_AT_ONCE * 3) return workOut(mesh, work);
+    return this.fetchWork(this.workApart(asset, work), mesh, work);
+  }
+
+  private async fetchWork(apart: Promise<Rows>, mesh: MeshData, work: MeshWork): Promise<Rows> {
+    this.coming++;
+    // The page is held up, but the picture is right.
+    const rows = await apart.catch(() => workOut(mesh, work));
+    this.coming--;
+    this.onArrival();
+    return rows;
+  }
+
   /** Why a mesh could not be had; nothing where it is here or on its way. */
   failureOf(asset: string): string | undefined {
     return this.failures.get(asset);
@@ -38,6 +62,7 @@ export class MeshBank {
   /** The last few are kept: a mesh may be large. What stands on the Stage keeps its own. */
   private keep(asset: string, mesh: MeshData): void {
     this.meshes.set(asset, mesh);
+    this.addresses.set(mesh, asset);
     const [oldest] = this.meshes.keys();
     if (this.meshes.size > MOST_KEPT && oldest !== undefined) this.meshes.delete(oldest);
   }

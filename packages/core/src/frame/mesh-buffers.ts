@@ -1,9 +1,8 @@
 import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
-import { hullWays } from '../mesh/hull-ways';
 import type { Bounds, MeshData } from '../mesh/mesh';
-import { sharedUvs } from '../mesh/shared-uvs';
-import { SLOPE_FLOATS, surfaceSlopes } from '../mesh/surface-slopes';
-import { weldedNormals } from '../mesh/welded-normals';
+import { workOut, type MeshWork } from '../mesh/mesh-work';
+import { SLOPE_FLOATS } from '../mesh/surface-slopes';
+import type { MeshBank } from './mesh-bank';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
 import { UniformBuffer } from './uniform-buffer';
 
@@ -84,17 +83,19 @@ export class MeshBuffers {
   readonly indices: DeviceBuffer;
   readonly indexCount: number;
   private edges?: DeviceBuffer;
-  private ways?: MeshBuffers['hull'];
-  private slopes?: DeviceBuffer;
-  private seams?: DeviceBuffer;
-  private welds?: DeviceBuffer;
+  private readonly made = new Map<MeshWork, readonly DeviceBuffer[]>();
+  private readonly asked = new Set<MeshWork>();
+  private level?: DeviceBuffer;
+  private destroyed = false;
   readonly object: UniformBuffer;
   readonly closed: boolean;
   readonly bounds: Bounds;
 
+  /** @param works works out what programs want of the mesh besides, maybe apart from here */
   constructor(
     private readonly device: Device,
     private readonly mesh: MeshData,
+    private readonly works: Pick<MeshBank, 'workOut'> = { workOut },
   ) {
     this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2, mesh.colours].map((each) =>
       vertexBuffer(device, each),
@@ -113,44 +114,63 @@ export class MeshBuffers {
     if (this.edges) return this.edges;
     const corners = this.mesh.indices;
     const lines = new Uint32Array(corners.length * 2);
-    for (let at = 0; at < corners.length; at += 3) {
-      const [a = 0, b = 0, c = 0] = corners.subarray(at, at + 3);
-      lines.set([a, b, b, c, c, a], at * 2);
+    for (let corner = 0; corner < corners.length; corner++) {
+      lines[corner * 2] = corners[corner] ?? 0;
+      lines[corner * 2 + 1] = corners[corner % 3 === 2 ? corner - 2 : corner + 1] ?? 0;
     }
     this.edges = this.device.createBuffer({ usage: 'index', size: lines.byteLength });
     this.edges.write(lines);
     return this.edges;
   }
 
-  /** Which way each vertex goes in a grown mesh, found when it is first wanted; at the rim alone where it has one. */
+  /** Which way each vertex goes in a grown mesh; at the rim alone where it has one. Until it is known, along the normal. */
   get hull(): { readonly grown: DeviceBuffer; readonly rim?: DeviceBuffer } {
-    if (this.ways) return this.ways;
-    const { grown, rim } = hullWays(this.mesh);
-    return (this.ways = { grown: vertexBuffer(this.device, grown), rim: rim && vertexBuffer(this.device, rim) });
+    const [grown = this.normals, rim] = this.extra('hull') ?? [];
+    return { grown, rim };
   }
 
-  /** The buffers that a vertex program reads, made when they are first wanted. */
+  /** The buffers that a vertex program reads; until what it wants of the mesh is worked out, those of a level surface without seams. */
   of({ shaped, welded, copies = this.inPlace, ways }: BuffersWanted): DeviceBuffer[] {
-    const { device, mesh } = this;
     return [
       ...this.vertices,
-      ...(shaped
-        ? [(this.slopes ??= vertexBuffer(device, surfaceSlopes(mesh))), (this.seams ??= vertexBuffer(device, sharedUvs(mesh)))]
-        : []),
-      ...(welded ? [(this.welds ??= vertexBuffer(device, weldedNormals(mesh)))] : []),
+      ...(shaped ? (this.extra('shape') ?? this.unshaped) : []),
+      ...(welded ? (this.extra('welded') ?? [this.normals]) : []),
       ...(ways ? [ways] : []),
       copies,
     ];
   }
 
+  private get normals(): DeviceBuffer {
+    return this.vertices[1] ?? this.inPlace;
+  }
+
+  private get unshaped(): readonly DeviceBuffer[] {
+    this.level ??= vertexBuffer(this.device, new Float32Array((this.mesh.positions.length / 3) * SLOPE_FLOATS));
+    return [this.level, this.vertices[3] ?? this.inPlace];
+  }
+
+  /** What is worked out from the mesh when it is first wanted. */
+  private extra(work: MeshWork): readonly DeviceBuffer[] | undefined {
+    const known = this.made.get(work);
+    if (known || this.asked.has(work)) return known;
+    this.asked.add(work);
+    const rows = this.works.workOut(this.mesh, work);
+    const upload = (each: Awaited<typeof rows>): void =>
+      void this.made.set(
+        work,
+        each.map((row) => vertexBuffer(this.device, row)),
+      );
+    if (rows instanceof Promise) void rows.then((each) => this.destroyed || upload(each));
+    else upload(rows);
+    return this.made.get(work);
+  }
+
   destroy(): void {
+    this.destroyed = true;
     this.edges?.destroy();
-    this.slopes?.destroy();
-    this.seams?.destroy();
-    this.welds?.destroy();
-    this.ways?.grown.destroy();
-    this.ways?.rim?.destroy();
-    for (const buffer of [...this.vertices, this.inPlace, this.indices, this.object]) buffer.destroy();
+    this.level?.destroy();
+    const made = [...this.made.values()].flat();
+    for (const buffer of [...this.vertices, ...made, this.inPlace, this.indices, this.object]) buffer.destroy();
   }
 }
 

@@ -23,6 +23,7 @@ export class StageFiles {
     image: (image) => this.images.load(image),
     environment: (assets) => this.environments.load(assets),
     mesh: (asset) => this.meshes.load(asset),
+    meshWork: (asset, work) => this.meshes.workOut(asset, work),
   };
 
   private ofSet({ done, of }: { readonly done: number; readonly of: number }, job?: ImageJob): ImageJob {

@@ -5,6 +5,8 @@ export interface StageLoaders {
   readonly image: FrameRenderer['images']['load'];
   readonly environment: FrameRenderer['environments']['load'];
   readonly mesh: FrameRenderer['meshes']['load'];
+  /** Absent where it is worked out on the spot. */
+  readonly meshWork?: FrameRenderer['meshes']['workApart'];
 }
 
 export const NO_LOADERS: StageLoaders = { image: async () => undefined, environment: async () => undefined, mesh: async () => undefined };
@@ -26,6 +28,7 @@ export function connectLoaders({ images, environments, meshes }: FrameRenderer, 
   images.onArrival = watch.arrived;
   images.onLack = watch.lacked;
   meshes.load = loaders.mesh;
+  meshes.workApart = loaders.meshWork;
   meshes.onArrival = watch.meshArrived;
   environments.load = loaders.environment;
   environments.onArrival = watch.arrived;

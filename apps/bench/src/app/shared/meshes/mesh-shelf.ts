@@ -1,6 +1,16 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, NO_MESH, type Bounds, type MeshData, type MeshSource } from '@brelvin/core';
-import { proxy } from 'comlink';
+import {
+  LARGEST_MESH_FILE,
+  LONGEST_NAME,
+  MESH_TYPE,
+  NO_MESH,
+  type Bounds,
+  type FrameRenderer,
+  type MeshData,
+  type MeshSource,
+  type MeshWork,
+} from '@brelvin/core';
+import { proxy, transfer } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
 import { FewPromises } from '../decoding/few-promises';
@@ -76,9 +86,19 @@ export class MeshShelf implements OnDestroy {
 
   /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that can not be read */
   load(asset: string): Promise<MeshData> {
-    return this.opened.get(asset, async () => {
+    return this.opened.get(asset, () =>
+      this.worker.run(async (remote) => {
+        const bytes = await this.api.bytes(asset);
+        return remote.open(transfer(bytes, [bytes]));
+      }),
+    );
+  }
+
+  /** What a program wants of a mesh, worked out apart from the page. @throws ApiFailure, or Error for a file that can not be read */
+  workOut(asset: string, work: MeshWork): ReturnType<NonNullable<FrameRenderer['meshes']['workApart']>> {
+    return this.worker.run(async (remote) => {
       const bytes = await this.api.bytes(asset);
-      return this.worker.run((remote) => remote.open(bytes));
+      return remote.workOut(transfer(bytes, [bytes]), work);
     });
   }
 

@@ -7,6 +7,7 @@ import {
   readMeshFile,
   readMtl,
   readObj,
+  workOut,
   writeMeshFile,
   type AssembledMesh,
   type Bounds,
@@ -14,6 +15,7 @@ import {
   type ImportedMaterial,
   type ImportedScene,
   type MeshData,
+  type MeshWork,
 } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
 import { sha256Of } from '../files/sha256';
@@ -67,6 +69,15 @@ class MeshReader {
   open(bytes: ArrayBuffer): MeshData {
     const mesh = readMeshFile(bytes);
     return transfer(mesh, [bytes]);
+  }
+
+  /** What a program wants of a mesh file of the workspace. @throws Error with words for the user */
+  workOut(bytes: ArrayBuffer, work: MeshWork): ReturnType<typeof workOut> {
+    const rows = workOut(readMeshFile(bytes), work);
+    return transfer(
+      rows,
+      rows.map(({ buffer }) => buffer),
+    );
   }
 }
 

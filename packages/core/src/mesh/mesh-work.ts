@@ -1,0 +1,27 @@
+import { hullWays } from './hull-ways';
+import type { MeshData } from './mesh';
+import { sharedUvs } from './shared-uvs';
+import { surfaceSlopes } from './surface-slopes';
+import { weldedNormals } from './welded-normals';
+
+type Rows = readonly Float32Array<ArrayBuffer>[];
+
+/** What is worked out from a mesh where a program wants it, each as rows of numbers by vertex. */
+const WORKS = {
+  /** `surfaceSlopes`, and `sharedUvs`. */
+  shape: (mesh: MeshData): Rows => [surfaceSlopes(mesh), sharedUvs(mesh)],
+  /** `weldedNormals`. */
+  welded: (mesh: MeshData): Rows => [weldedNormals(mesh)],
+  /** `hullWays`: grown, and at the rim alone where there is one. */
+  hull: (mesh: MeshData): Rows => {
+    const { grown, rim } = hullWays(mesh);
+    return rim ? [grown, rim] : [grown];
+  },
+};
+
+export type MeshWork = keyof typeof WORKS;
+
+/** It takes some 3 seconds for each million of triangles. */
+export function workOut(mesh: MeshData, work: MeshWork): Rows {
+  return WORKS[work](mesh);
+}
