@@ -5,11 +5,16 @@ export interface StageLoaders {
   readonly image: FrameRenderer['images']['load'];
   readonly environment: FrameRenderer['environments']['load'];
   readonly mesh: FrameRenderer['meshes']['load'];
-  /** Absent where it is worked out on the spot. */
-  readonly meshWork?: FrameRenderer['meshes']['workApart'];
+  /** Where it fails, it is worked out on the spot. */
+  readonly meshWork: NonNullable<FrameRenderer['meshes']['workApart']>;
 }
 
-export const NO_LOADERS: StageLoaders = { image: async () => undefined, environment: async () => undefined, mesh: async () => undefined };
+export const NO_LOADERS: StageLoaders = {
+  image: async () => undefined,
+  environment: async () => undefined,
+  mesh: async () => undefined,
+  meshWork: () => Promise.reject(new Error('There is no other place.')),
+};
 
 /** What comes of loading. */
 interface LoadingWatch {

@@ -118,6 +118,7 @@ export class Stage implements AfterViewInit {
       image: (image) => this.loaders().image(image),
       environment: (assets) => this.loaders().environment(assets),
       mesh: (asset) => this.loaders().mesh(asset),
+      meshWork: (asset, work) => this.loaders().meshWork(asset, work),
     });
     this.made.set(engine);
     const states = engine.state.subscribe((state) => this.states.next(state));
