@@ -118,6 +118,12 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
   'unnamed-image': {
     material: withImage(materialOf({ i: 'image', l: 'lambert' }, { 'l.base': 'i.colour', 'dock.colour': 'l' }), { name: ' ' }),
   },
+  'held-image': {
+    material: withImage(materialOf({ i: ['image', { repeat: [3, 1] }], l: 'lambert' }, { 'l.base': 'i.colour', 'dock.colour': 'l' }), {
+      wrapX: 'clamp',
+      wrapY: 'clamp',
+    }),
+  },
   'even-map': {
     material: withImage(materialOf({ i: 'image', s: 'physicalSurface' }, { 's.roughness': 'i.red', 'dock.colour': 's' }), { role: 'data' }),
     around: { images: new Map([[image.asset, { even: [0.25, undefined, undefined, 1], grey: false, seams: NO_SEAMS }]]) },
@@ -218,6 +224,19 @@ describe('Checks', () => {
     };
     expect(found('image-count', material)[0]?.title).toContain('12 images');
     expect(compileMaterial(material).problems[0]?.message).toContain('11 different images');
+  });
+
+  it('held-image: tells which way, mends only that, and is quiet where an image stands once', () => {
+    const standing = (repeat: readonly number[]): Material =>
+      withImage(materialOf({ i: ['image', { repeat }], l: 'lambert' }, { 'l.base': 'i.colour', 'dock.colour': 'l' }), {
+        wrapX: 'clamp',
+        wrapY: 'clamp',
+      });
+    const [finding] = found('held-image', standing([1, -2]));
+    expect(finding?.title).toContain('“Label” is to stand several times above each other');
+    const { wrapX, wrapY } = edited(standing([1, -2]), finding!.mend!.edit).images['pic']!;
+    expect([wrapX, wrapY]).toEqual(['clamp', 'repeat']);
+    expect(found('held-image', standing([1, 0.5]))).toEqual([]);
   });
 
   it('direction: tells kinds apart, and follows through what keeps a direction', () => {

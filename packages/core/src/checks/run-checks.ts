@@ -7,6 +7,7 @@ import { depthOffset } from './depth-offset';
 import { directionKinds } from './direction-kinds';
 import { emptyRanges } from './empty-ranges';
 import { evenMap } from './even-map';
+import { heldImage } from './held-image';
 import { fewSegments } from './few-segments';
 import { environmentLight } from './environment-light';
 import { imageCount } from './image-count';
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
   normalSenses,
   mapSizes,
   evenMap,
+  heldImage,
   fewSegments,
   openEdges,
   madeForMesh,

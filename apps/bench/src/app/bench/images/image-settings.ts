@@ -34,7 +34,7 @@ const AXES = [
         <span class="field-label">{{ axis.words }}</span>
         <brelvin-choices [label]="axis.label" [options]="wraps" [value]="image()[axis.field]" (chosen)="set(axis.field, $event)" />
         @if (seams()?.[axis.seam]) {
-          <p class="hint image-seam">{{ axis.edges }} do not continue each other: repeated, a line shows where they meet.</p>
+          <p class="hint image-seam">{{ axis.edges }} differ: repeated, a line shows where they meet.</p>
         }
       }
     }
