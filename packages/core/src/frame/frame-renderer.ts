@@ -31,6 +31,7 @@ import { ImageBank } from './image-bank';
 import { ShadowPasses, type StandingState } from './shadows';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import { layersOf } from './layers';
+import { SmallerCopy } from './smaller-copy';
 import { Gathering } from './gathering';
 import { isDrawnLater, isGathered } from './see-through';
 import { RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
@@ -79,6 +80,7 @@ interface FramePrograms {
   readonly inverse: FullScreen;
   readonly ground: GroundPrograms;
   readonly edges: EdgePasses;
+  readonly smaller: SmallerCopy;
   readonly notReady: SurfacePipelines;
   /** What stands beside something that is looked at. */
   readonly quiet: SurfacePipelines;
@@ -125,6 +127,8 @@ export class FrameRenderer {
   private behind?: BehindTargets;
   /** What near surfaces leave of light from all around, in the present picture. */
   private near?: DeviceTexture;
+  /** What was drawn last. */
+  private scene?: DeviceTexture;
   private nothing?: BehindTargets;
 
   private constructor(
@@ -157,6 +161,7 @@ export class FrameRenderer {
       inverse: await FullScreen.create(device, 'scene_inverse', 'SceneInverse', [1], 'gather'),
       ground: await groundPrograms(device),
       edges: await EdgePasses.create(device),
+      smaller: await SmallerCopy.create(device),
       notReady: await plain('not_ready'),
       quiet: await plain('quiet'),
       distance: await plain('scene_distance', plainFragmentModule('scene_distance.frag')),
@@ -202,7 +207,7 @@ export class FrameRenderer {
   }
 
   draw(picture: Picture, drawing: Drawing): void {
-    const scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize);
+    const scene = (this.scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize));
     const { rig } = picture;
     const plain = isPlain(picture);
     const spread = plain || rig.bloom.strength <= 0 ? undefined : this.programs.bloom.draw(scene, rig);
@@ -222,6 +227,11 @@ export class FrameRenderer {
       colour: drawing.target,
       draws: [view.drawCall(this.viewValues, values, { sceneColour: scene, bloomColour: spread ?? scene })],
     });
+  }
+
+  /** Colours of the picture that was drawn last, exposed, before its tone curve; small, see `SmallerCopy`. */
+  async measureLast(size: PictureSize, { exposure }: LightRig): Promise<Float32Array<ArrayBuffer>> {
+    return this.scene ? this.programs.smaller.read(this.scene, size, 2 ** exposure) : new Float32Array();
   }
 
   /** Scene-linear colours of a picture before the view transform: rows from the top, four numbers a pixel. */

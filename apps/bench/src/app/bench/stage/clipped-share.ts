@@ -1,16 +1,14 @@
-import type { FrameRenderer, Picture, PictureSize } from '@brelvin/core';
-import { SAMPLES } from './paint-pictures';
+import type { FrameRenderer, LightRig, PictureSize } from '@brelvin/core';
 
 /** Small: every pixel stands for what is round it. */
 const SIZE: PictureSize = { width: 80, height: 60 };
 /** White itself, and what rounding makes of it, is not too bright. */
 const WHITE = 1.02;
 
-/** The part of a picture that is brighter than white at its exposure, before any tone curve, in whole hundredths: 0…1. */
-export async function clippedShare(renderer: FrameRenderer, picture: Picture): Promise<number> {
-  const pixels = await renderer.measure(picture, SIZE, SAMPLES);
-  const most = WHITE / 2 ** picture.rig.exposure;
+/** The part of the picture drawn last that is brighter than white at its exposure, before any tone curve, in whole hundredths: 0…1. */
+export async function clippedShare(renderer: Pick<FrameRenderer, 'measureLast'>, rig: LightRig): Promise<number> {
+  const pixels = await renderer.measureLast(SIZE, rig);
   let clipped = 0;
-  for (let at = 0; at < pixels.length; at += 4) if (Math.max(pixels[at] ?? 0, pixels[at + 1] ?? 0, pixels[at + 2] ?? 0) > most) clipped++;
-  return Math.round((clipped * 400) / pixels.length) / 100;
+  for (let at = 0; at < pixels.length; at += 4) if (Math.max(pixels[at] ?? 0, pixels[at + 1] ?? 0, pixels[at + 2] ?? 0) > WHITE) clipped++;
+  return Math.round((clipped * 400) / Math.max(pixels.length, 4)) / 100;
 }

@@ -127,6 +127,19 @@ describe('StageEngine', () => {
     expect(engine.state.value.refusal).toBeUndefined();
   });
 
+  it('tells how much of a picture at rest is too bright to be shown', async () => {
+    await engine.start();
+    await engine.show('m', compiled(newMaterial('m')));
+    await state(({ sharp }) => sharp);
+    const at = async (exposure: number): Promise<number> => {
+      engine.setRig({ ...newRig('r'), exposure });
+      return (await state(({ sharp }) => sharp)).clipped ?? NaN;
+    };
+    expect(await at(-4)).toBe(0);
+    // Background and all.
+    expect(await at(6)).toBeGreaterThan(0.9);
+  });
+
   it('moves the camera smoothly, and frames the mesh', async () => {
     await engine.start();
     await engine.show('m', compiled(newMaterial('m')));

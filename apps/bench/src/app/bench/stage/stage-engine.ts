@@ -23,7 +23,6 @@ import {
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, filter, firstValueFrom, merge, Subject } from 'rxjs';
-import { clippedShare } from './clipped-share';
 import { stillOf, thumbnailOf } from './kept-pictures';
 import { measured } from './measured-depth';
 import { gauge, ProgramGauges, type Pace } from './program-gauge';
@@ -486,7 +485,9 @@ export class StageEngine {
     const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.pictures(scene, rig);
-    const costs = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale });
+    const measures = !small && !pictures[0]?.lens;
+    const painted = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale, measures });
+    const { costs, clipped = this.state.value.clipped } = painted;
     this.cost = performance.now() - started;
     if (small && pace.scale === 1) this.scale.learn(scale, this.cost);
     const worn = this.surfaces.wornAs(this.bench)?.surface;
@@ -495,7 +496,6 @@ export class StageEngine {
     const two = pictures.length === 2;
     const difference = two && !small && !this.dirty ? await this.second.difference() : undefined;
     const rests = !small && !this.dirty;
-    const clipped = rests && pictures[0] && !pictures[0].lens ? await clippedShare(renderer, pictures[0]) : this.state.value.clipped;
     // The context was lost meanwhile, and another device draws now.
     if (device !== this.device) return;
     const compared = two ? (small ? this.state.value.compared : { costs, difference }) : undefined;

@@ -1,0 +1,35 @@
+import type { Device, DeviceTexture } from '../device/device';
+import { FullScreen } from './full-screen';
+import type { UniformBuffer } from './uniform-buffer';
+import type { PictureSize } from './uniforms';
+
+/** Reads what was drawn, small: each pixel is the mean of four by four round its middle. */
+export class SmallerCopy {
+  private readonly values: UniformBuffer;
+  private target?: DeviceTexture;
+
+  private constructor(
+    private readonly device: Device,
+    private readonly down: FullScreen,
+  ) {
+    this.values = down.createValues();
+  }
+
+  static async create(device: Device): Promise<SmallerCopy> {
+    return new SmallerCopy(device, await FullScreen.create(device, 'bloom_down', 'BloomDown'));
+  }
+
+  /** Four numbers a pixel, at most 64 each; rows from the top. @param factor on all but alpha, which is 1 */
+  read(source: DeviceTexture, size: PictureSize, factor: number): Promise<Float32Array<ArrayBuffer>> {
+    if (this.target?.width !== size.width || this.target.height !== size.height) {
+      this.target?.destroy();
+      this.target = this.device.createTexture({ ...size, format: 'rgba16float', samples: 1 });
+    }
+    const values = new Map([
+      ['sourceStep', [1 / source.width, 1 / source.height, 0, factor]],
+      ['targetExtent', [size.width, size.height, 0, 0]],
+    ]);
+    this.device.runPass({ colour: this.target, draws: [this.down.drawCall(this.values, values, { brighter: source })] });
+    return this.device.readFloats(this.target);
+  }
+}
