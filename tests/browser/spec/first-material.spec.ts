@@ -31,10 +31,10 @@ describe('A toon material from nothing', () => {
   });
 
   it('is made, lit, saved and found again', async () => {
-    // The Library shows the demo's materials, one after the other as they really look.
+    // The Library shows the demo's materials, as they really look.
     const demo = DEMO_DOCUMENTS.filter(({ document }) => document.format === 'brelvin-material').map(({ document }) => document.name);
     await bench.openLibrary();
-    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length >= 8, 180_000, 'the first pictures');
+    await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === demo.length, 180_000, 'all pictures');
     const names = await Promise.all((await bench.all('.library-name')).map((each) => each.getText()));
     expect(names.sort()).toEqual(demo.sort());
 
