@@ -1,4 +1,4 @@
-import { By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { type Actions, By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { StagePixels } from './stage-pixels';
 
 interface Spot {
@@ -103,6 +103,20 @@ export class Bench {
       .press();
     for (const spot of rest) actions.move({ ...spot, origin: Origin.VIEWPORT, duration: 40 });
     await actions.release().perform();
+  }
+
+  /**
+   * A gesture that begins between the first two spots; at each later one the hand stays until it has seen another
+   * picture. It stays within one element: the driver forgets a pointer's capture between two calls.
+   */
+  async dragWatching(...spots: readonly Spot[]): Promise<void> {
+    const move = (spot: Spot): Actions => this.driver.actions().move({ ...spot, origin: Origin.VIEWPORT, duration: 0 });
+    for (const [index, spot] of spots.entries()) {
+      const before = await this.pictures();
+      await (index === 0 ? move(spot).press() : move(spot)).perform();
+      if (index > 1) await this.morePictures(before + 1);
+    }
+    await this.driver.actions().release().perform();
   }
 
   async keys(...keys: string[]): Promise<void> {
@@ -329,6 +343,11 @@ export class Bench {
     return Number(await this.stageAttribute('pictures'));
   }
 
+  /** Waits until so many pictures were drawn since the Stage was opened. */
+  async morePictures(wanted: number): Promise<void> {
+    await this.driver.wait(async () => (await this.pictures()) >= wanted, this.patience, `picture ${wanted} was never drawn`);
+  }
+
   /** Waits until the picture has settled: sharp, and no new one for a while. */
   async sharp(): Promise<void> {
     let before = -1;
@@ -347,6 +366,11 @@ export class Bench {
 
   async stagePixels(): Promise<StagePixels> {
     await this.sharp();
+    return this.pixelsNow();
+  }
+
+  /** What the Stage shows at this moment, settled or not. */
+  async pixelsNow(): Promise<StagePixels> {
     const canvas = await this.see('.stage-canvas');
     // A screenshot has what lies over the picture too: handles of lights and notices are no part of it.
     const over = (shown: boolean): Promise<unknown> =>
@@ -366,6 +390,16 @@ export class Bench {
       async () => (await this.stagePixels()).changedShare(before) > least,
       this.patience,
       `the picture never changed by ${least}`,
+    );
+  }
+
+  /** Waits until the picture has changed by itself. */
+  async expectMotion(): Promise<void> {
+    const before = await this.pixelsNow();
+    await this.driver.wait(
+      async () => (await this.pixelsNow()).changedShare(before) > 0.002,
+      this.patience,
+      'nothing moves in the picture',
     );
   }
 
