@@ -1,5 +1,6 @@
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { ServerConfig } from './config';
+import { bodies } from './plugins/bodies';
 import { errors } from './plugins/errors';
 import { live } from './plugins/live';
 import { openapi } from './plugins/openapi';
@@ -16,8 +17,13 @@ import type { Database } from './store/database';
 import { AssetRepository } from './store/asset-repository';
 import { DocumentRepository } from './store/document-repository';
 import { StepListener } from './store/step-listener';
+import { UploadRepository } from './store/upload-repository';
 
-const MIB = 1024 * 1024;
+/** Bytes of a body, where a route does not say otherwise. */
+const SMALL_BODY = 256 * 1024;
+
+/** Milliseconds. A request that is sent drop by drop ends, and so does a connection that nobody uses. */
+const PATIENCE = { requestTimeout: 60_000, connectionTimeout: 120_000, keepAliveTimeout: 30_000 };
 
 export interface AppOptions extends Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts'> {
   readonly database: Database;
@@ -35,10 +41,9 @@ export async function buildApp({
   hosts,
   requestsPerMinute = 3000,
 }: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({ logger: { level: logLevel }, bodyLimit: 8 * MIB, forceCloseConnections: true });
-  // Message classes check what comes in; route schemas are there to be read.
-  app.setValidatorCompiler(() => () => true);
+  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: true, ...PATIENCE });
   await app.register(errors);
+  await app.register(bodies);
   await app.register(security, { hosts: ['127.0.0.1', 'localhost', '[::1]', ...hosts], requestsPerMinute });
   await app.register(openapi);
   await app.register(live, { listener: new StepListener(databaseUrl) });
@@ -49,7 +54,7 @@ export async function buildApp({
       await api.register(healthRoutes, { database });
       await api.register(documentRoutes, { documents });
       await api.register(thumbnailRoutes, { documents });
-      await api.register(assetRoutes, { assets });
+      await api.register(assetRoutes, { assets, uploads: new UploadRepository(database, assets) });
       await api.register(functionRoutes, { documents });
       await api.register(fileRoutes, { documents, assets });
       await api.register(schemaRoutes);

@@ -3,15 +3,27 @@ import { buildApp } from './app';
 import { readConfig } from './config';
 import { seedDemo } from './seed';
 import { AssetRepository } from './store/asset-repository';
-import { connect, migrateDatabase } from './store/database';
+import { connect, NewerDatabase, prepareDatabase } from './store/database';
 import { DocumentRepository } from './store/document-repository';
+import { UploadRepository } from './store/upload-repository';
 
 const config = readConfig(process.env);
 const log = pino({ level: config.logLevel });
-const connection = connect(config.databaseUrl, (error) => log.warn({ reason: error.message }, 'a database connection was lost'));
-await migrateDatabase(connection.database);
-if (await seedDemo(new DocumentRepository(connection.database), new AssetRepository(connection.database)))
-  log.info('demo documents are in place');
+try {
+  await prepareDatabase(config.databaseUrl, async (database) => {
+    const uploads = new UploadRepository(database, new AssetRepository(database));
+    if (await seedDemo(new DocumentRepository(database), uploads)) log.info('demo documents are in place');
+  });
+} catch (error) {
+  if (!(error instanceof NewerDatabase)) throw error;
+  console.error(error.message);
+  process.exit(1);
+}
+const connection = connect(
+  config.databaseUrl,
+  (error) => log.warn({ reason: error.message }, 'a database connection was lost'),
+  config.connections,
+);
 const app = await buildApp({ ...config, database: connection.database });
 
 let stopping = false;

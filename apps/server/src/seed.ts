@@ -9,19 +9,22 @@ import {
   type RigEnvironment,
 } from '@brelvin/core';
 import { demoEnvironments, demoImages } from './demo-images';
-import type { AssetRepository } from './store/asset-repository';
 import type { DocumentRepository } from './store/document-repository';
+import type { UploadRepository } from './store/upload-repository';
+
+/** Who sends the demo's files. */
+const SENDER = 'demo';
 
 /** Puts the demo documents and their images into an empty database. */
-export async function seedDemo(documents: DocumentRepository, assets: AssetRepository): Promise<boolean> {
+export async function seedDemo(documents: DocumentRepository, uploads: UploadRepository): Promise<boolean> {
   if (!(await documents.isEmpty())) return false;
   const addresses = new Map<string, string>();
   for (const { name, type, asset, sha256, file } of [...demoImages(), ...demoEnvironments()]) {
     addresses.set(asset, sha256);
-    for (const number of await assets.announce(sha256, { name, type, size: file.length })) {
-      await assets.putChunk(sha256, number, file.subarray(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES));
+    for (const number of await uploads.announce(SENDER, { sha256, name, type, size: file.length })) {
+      await uploads.putChunk(SENDER, sha256, number, file.subarray(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES));
     }
-    await assets.finish(sha256);
+    await uploads.finish(SENDER, sha256);
   }
   for (const { id, document } of DEMO_DOCUMENTS) await documents.create(id, readdressed(document, addresses));
   return true;

@@ -46,6 +46,7 @@ export { toJsonSchema, validate, type Problem } from './document/schema';
 export { LONGEST_NAME, LONGEST_TAG, MOST_LIGHTS_IN_RIG, MOST_TAGS } from './document/schemas';
 export * from './document/set';
 export * from './document/set-edits';
+export { isSoundText, soundChanges, soundText } from './document/sound-text';
 export * from './document/transaction';
 export { emitGlsl, type GlslProgram } from './emit/glsl/emit-glsl';
 export { originOfLine, type EmittedSource } from './emit/source-map';

@@ -1,4 +1,4 @@
-import { CODE_NAME, DOCUMENT_KINDS, LONGEST_NAME, type Change, type DocumentKind, type Json } from '@brelvin/core';
+import { CODE_NAME, DOCUMENT_KINDS, LONGEST_NAME, toJsonSchema, type Change, type DocumentKind, type Json } from '@brelvin/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -16,6 +16,9 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { JSONSchema } from 'class-validator-jsonschema';
+import { LARGEST_STEP } from '../store/records';
+import { CHECKED_BY } from './describe-body';
 import { ShelfMessage } from './shelf';
 
 const ID = /^[A-Za-z0-9_-]{1,64}$/;
@@ -37,6 +40,7 @@ export class CreateMessage {
   id!: string;
 
   @IsObject()
+  @JSONSchema({ [CHECKED_BY]: 'the schema of its kind', anyOf: Object.values(DOCUMENT_KINDS).map((entry) => toJsonSchema(entry.schema)) })
   document!: object;
 }
 
@@ -53,6 +57,7 @@ export class ChangeMessage implements Change {
 }
 
 export class StepMessage {
+  /** Chosen by the client; saving the same id again changes nothing. */
   @Matches(ID, { message: 'must be 1 to 64 letters, digits, "-" or "_"' })
   id!: string;
 
@@ -80,6 +85,7 @@ export class StepMessage {
 export class AppendMessage {
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   after!: number;
 
   @IsArray()
@@ -94,6 +100,7 @@ export class StepsAfterMessage {
   @Type(() => Number)
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   after!: number;
 }
 
@@ -114,6 +121,7 @@ export class HistoryMessage {
   @Type(() => Number)
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   before?: number;
 }
 
@@ -121,12 +129,14 @@ export class StepParams extends DocumentParams {
   @Type(() => Number)
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   step!: number;
 }
 
 export class DocumentStep extends DocumentParams {
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   step!: number;
 }
 
@@ -137,6 +147,7 @@ export class VersionMessage {
 
   @IsInt()
   @Min(0)
+  @Max(LARGEST_STEP)
   step!: number;
 
   @IsOptional()

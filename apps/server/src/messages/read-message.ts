@@ -1,22 +1,13 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
+import { BadMessage, type FieldProblem } from './bad-message';
 
-export interface FieldProblem {
-  readonly field: string;
-  readonly message: string;
-}
-
-/** A request whose body or query does not have the expected form. */
-export class BadMessage extends Error {
-  readonly statusCode = 400;
-
-  constructor(readonly fields: readonly FieldProblem[]) {
-    super(fields.map(({ field, message }) => `${field}: ${message}`).join('; ') || 'The request has no readable body.');
-  }
-}
-
-/** @throws BadMessage that names each field at fault */
+/**
+ * Reads an address, a query or a small body by its class.
+ *
+ * @throws BadMessage that names each field at fault
+ */
 export async function readMessage<T extends object>(type: new () => T, value: unknown): Promise<T> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     throw new BadMessage([{ field: 'body', message: 'must be a JSON object' }]);

@@ -2,12 +2,18 @@ import { Readable } from 'node:stream';
 import { CHUNK_BYTES } from '@brelvin/core';
 import type { FastifyInstance } from 'fastify';
 import { AnnounceMessage, AssetParams, ChangeAssetMessage, ChunkParams } from '../messages/assets';
-import { BadMessage, readMessage } from '../messages/read-message';
+import { BadMessage } from '../messages/bad-message';
+import { bodyOf } from '../messages/describe-body';
+import { readMessage } from '../messages/read-message';
 import { ShelfMessage } from '../messages/shelf';
 import type { AssetRepository } from '../store/asset-repository';
+import type { UploadRepository } from '../store/upload-repository';
 
 /** Files of the workspace: announced, sent in chunks, finished, read. */
-export async function assetRoutes(app: FastifyInstance, { assets }: { assets: AssetRepository }): Promise<void> {
+export async function assetRoutes(
+  app: FastifyInstance,
+  { assets, uploads }: { assets: AssetRepository; uploads: UploadRepository },
+): Promise<void> {
   app.addContentTypeParser('application/octet-stream', { parseAs: 'buffer', bodyLimit: CHUNK_BYTES }, (_request, body, done) =>
     done(null, body),
   );
@@ -20,28 +26,31 @@ export async function assetRoutes(app: FastifyInstance, { assets }: { assets: As
 
   app.patch(
     '/assets/:sha256',
-    { schema: { summary: 'Rename an image, tag it, take it off the shelf or put it back' } },
+    { schema: { summary: 'Rename an image, tag it, take it off the shelf or put it back', body: bodyOf(ChangeAssetMessage) } },
     async (request) => {
       const { sha256 } = await readMessage(AssetParams, request.params);
       return assets.change(sha256, await readMessage(ChangeAssetMessage, request.body));
     },
   );
 
-  app.post('/assets', { schema: { summary: 'Announce a file by its SHA-256; tells which chunks to send' } }, async (request) => {
-    const { sha256, ...file } = await readMessage(AnnounceMessage, request.body);
-    return { missing: await assets.announce(sha256, file) };
-  });
+  app.post(
+    '/assets',
+    { schema: { summary: 'Announce a file by its SHA-256; tells which chunks to send', body: bodyOf(AnnounceMessage) } },
+    async (request) => {
+      return { missing: await uploads.announce(request.ip, await readMessage(AnnounceMessage, request.body)) };
+    },
+  );
 
   app.put('/assets/:sha256/chunks/:number', { schema: { summary: 'Send a chunk of at most 1 MiB' } }, async (request, reply) => {
     const { sha256, number } = await readMessage(ChunkParams, request.params);
     if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
-    await assets.putChunk(sha256, number, request.body);
+    await uploads.putChunk(request.ip, sha256, number, request.body);
     return reply.status(204).send();
   });
 
   app.post('/assets/:sha256/finish', { schema: { summary: 'Take the file in, once all chunks are here' } }, async (request) => {
     const { sha256 } = await readMessage(AssetParams, request.params);
-    return assets.finish(sha256);
+    return uploads.finish(request.ip, sha256);
   });
 
   app.get('/assets/:sha256', { schema: { summary: 'The file' } }, async (request, reply) => {

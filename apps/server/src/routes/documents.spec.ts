@@ -2,8 +2,9 @@ import { DEMO_DOCUMENTS, newMaterial, type Material, type Transaction } from '@b
 import { freshDatabase } from '../../../../tests/support/databases';
 import { seedDemo } from '../seed';
 import { AssetRepository } from '../store/asset-repository';
-import { connect, migrateDatabase } from '../store/database';
+import { connect, prepareDatabase } from '../store/database';
 import { DocumentRepository } from '../store/document-repository';
+import { UploadRepository } from '../store/upload-repository';
 import { step, TestServer } from '../testing/test-server';
 
 /** Documents over HTTP, on a real PostgreSQL. */
@@ -124,12 +125,14 @@ describe('The server keeps', () => {
     });
 
     it('of the demo world are put into an empty database only', async () => {
-      const empty = connect(await freshDatabase(), () => undefined);
-      await migrateDatabase(empty.database);
+      const url = await freshDatabase();
+      await prepareDatabase(url);
+      const empty = connect(url, () => undefined);
       const documents = new DocumentRepository(empty.database);
       const files = new AssetRepository(empty.database);
-      expect(await seedDemo(documents, files)).toBeTrue();
-      expect(await seedDemo(documents, files)).toBeFalse();
+      const uploads = new UploadRepository(empty.database, files);
+      expect(await seedDemo(documents, uploads)).toBeTrue();
+      expect(await seedDemo(documents, uploads)).toBeFalse();
       const materials = DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-material');
       expect((await documents.list({ kind: 'material', offset: 0, limit: 10 })).total).toBe(materials.length);
       const label = (await documents.read('material-label-front')).document as Material;

@@ -11,9 +11,13 @@ import {
   StepsAfterMessage,
   VersionMessage,
 } from '../messages/documents';
+import { bodyOf } from '../messages/describe-body';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
-import { appendBody, createBody, idParams, listQuery } from './describe';
+import { idParams, listQuery } from './describe';
+
+/** Bytes of a document, or of the steps that are saved at once. */
+const LARGEST_SAVE = 8 * 1024 * 1024;
 
 /** Documents and their steps. */
 export async function documentRoutes(app: FastifyInstance, { documents }: { documents: DocumentRepository }): Promise<void> {
@@ -46,17 +50,25 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
     return { versions: await documents.versions(id) };
   });
 
-  app.post('/documents/:id/versions', { schema: { summary: 'Give a step a name', params: idParams } }, async (request, reply) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    const { name, step, beside } = await readMessage(VersionMessage, request.body);
-    await documents.nameVersion(id, { name, step, beside });
-    return reply.status(201).send({ name, step });
-  });
+  app.post(
+    '/documents/:id/versions',
+    { schema: { summary: 'Give a step a name', params: idParams, body: bodyOf(VersionMessage) } },
+    async (request, reply) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      const { name, step, beside } = request.body as VersionMessage;
+      await documents.nameVersion(id, { name, step, beside });
+      return reply.status(201).send({ name, step });
+    },
+  );
 
-  app.post('/documents', { schema: { summary: 'Keep a new document', body: createBody } }, async (request, reply) => {
-    const { id, document } = await readMessage(CreateMessage, request.body);
-    return reply.status(201).send(await documents.create(id, readDocument(document)));
-  });
+  app.post(
+    '/documents',
+    { bodyLimit: LARGEST_SAVE, schema: { summary: 'Keep a new document', body: bodyOf(CreateMessage) } },
+    async (request, reply) => {
+      const { id, document } = request.body as CreateMessage;
+      return reply.status(201).send(await documents.create(id, readDocument(document)));
+    },
+  );
 
   app.get('/documents/:id', { schema: { summary: 'A document as of its last step', params: idParams } }, async (request) => {
     const { id } = await readMessage(DocumentParams, request.params);
@@ -71,10 +83,13 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
 
   app.post(
     '/documents/:id/steps',
-    { schema: { summary: 'Add steps; 409 with the missed ones when others came first', params: idParams, body: appendBody } },
+    {
+      bodyLimit: LARGEST_SAVE,
+      schema: { summary: 'Add steps; 409 with the missed ones when others came first', params: idParams, body: bodyOf(AppendMessage) },
+    },
     async (request) => {
       const { id } = await readMessage(DocumentParams, request.params);
-      const { after, steps } = await readMessage(AppendMessage, request.body);
+      const { after, steps } = request.body as AppendMessage;
       return { step: await documents.append(id, after, steps) };
     },
   );

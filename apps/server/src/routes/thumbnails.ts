@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { DocumentParams } from '../messages/documents';
-import { BadMessage, readMessage } from '../messages/read-message';
+import { BadMessage } from '../messages/bad-message';
+import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
 import { idParams } from './describe';
 

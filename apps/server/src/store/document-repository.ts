@@ -8,12 +8,14 @@ import {
   readDocument,
   UnfitChange,
   type BrelvinDocument,
+  type Change,
   type DocumentKind,
   type Transaction,
 } from '@brelvin/core';
 import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql } from 'drizzle-orm';
 import type { Database } from './database';
-import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, UnfitStep, VersionNameTaken } from './failures';
+import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, StepMissing, UnfitStep, VersionNameTaken } from './failures';
+import { LARGEST_STEP } from './records';
 import type {
   DocumentSummary,
   FunctionUser,
@@ -34,10 +36,22 @@ const unpack = promisify(inflate);
 /** Where servers tell each other of new steps. */
 export const STEPS_CHANNEL = 'brelvin_steps';
 
+/** What is told of a document: a new step, a name for one, that it went or came back. */
+export interface DocumentNews {
+  readonly id: string;
+  readonly step?: number;
+  readonly named?: string;
+  readonly deleted?: boolean;
+  readonly restored?: boolean;
+}
+
 const SNAPSHOT_EVERY = 200;
 const MOST_CACHED = 200;
 
 type Transactional = Parameters<Parameters<Database['transaction']>[0]>[0];
+/** The database, or a transaction of it. */
+type Reader = Pick<Database, 'select' | 'execute'>;
+type DocumentRow = typeof documents.$inferSelect;
 
 /** Documents as snapshots and the steps after them. Any number of servers may share one database. */
 export class DocumentRepository {
@@ -100,12 +114,12 @@ export class DocumentRepository {
 
   /** @throws DocumentMissing, DocumentGone */
   async read(id: string): Promise<StoredDocument> {
-    return this.database.transaction((transaction) => this.load(transaction, id, false), { isolationLevel: 'repeatable read' });
+    return this.load(this.database, await this.present(this.database, id));
   }
 
   /** Steps after a given one, in order. */
   async stepsAfter(id: string, after: number): Promise<StoredStep[]> {
-    await this.read(id);
+    await this.present(this.database, id);
     return this.selectSteps(this.database, id, after);
   }
 
@@ -116,8 +130,10 @@ export class DocumentRepository {
    * @throws StaleSave with the steps the client does not know; UnfitStep; DocumentMissing; DocumentGone
    */
   async append(id: string, after: number, transactions: readonly Transaction[]): Promise<number> {
+    if (new Set(transactions.map((each) => each.id)).size < transactions.length)
+      throw new UnfitStep('Two of the steps have the same id; each has one of its own.');
     const stored = await this.database.transaction(async (transaction) => {
-      const current = await this.load(transaction, id, true);
+      const current = await this.load(transaction, await this.present(transaction, id, 'and lock it'));
       const known = await this.knownTransactions(transaction, id, transactions);
       const fresh = transactions.filter((each) => !known.has(each.id));
       if (fresh.length === 0) return current;
@@ -143,8 +159,7 @@ export class DocumentRepository {
       if (Math.floor(step / SNAPSHOT_EVERY) > Math.floor(current.step / SNAPSHOT_EVERY)) {
         await transaction.insert(snapshots).values({ document: id, step, content: await pack(JSON.stringify(document)) });
       }
-      // Sent on when the transaction is committed, to every server on this database.
-      await transaction.execute(sql`select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify({ id, step })})`);
+      await tell(transaction, { id, step });
       return { id, step, document };
     });
     // Only what is committed may be remembered.
@@ -158,12 +173,10 @@ export class DocumentRepository {
    * @throws DocumentMissing, DocumentGone
    */
   async history(id: string, limit: number, before?: number): Promise<HistoryPart> {
-    const { step: last } = await this.read(id);
+    const { step: last } = await this.present(this.database, id);
     const end = Math.min(before ?? last, last);
     const start = Math.max(0, end - limit);
-    const base = await this.at(id, start);
-    const steps = (await this.selectSteps(this.database, id, start)).filter((each) => each.step <= end);
-    return { base, baseStep: start, steps };
+    return { base: await this.at(id, start), baseStep: start, steps: await this.selectSteps(this.database, id, start, end) };
   }
 
   /**
@@ -172,7 +185,7 @@ export class DocumentRepository {
    * @throws DocumentMissing, DocumentGone
    */
   async at(id: string, step: number): Promise<BrelvinDocument> {
-    await this.read(id);
+    await this.present(this.database, id);
     const [snapshot] = await this.database
       .select()
       .from(snapshots)
@@ -180,9 +193,8 @@ export class DocumentRepository {
       .orderBy(desc(snapshots.step))
       .limit(1);
     if (!snapshot) throw new DocumentMissing(id);
-    const start = readDocument(JSON.parse((await unpack(snapshot.content)).toString('utf8')));
-    const later = await this.selectSteps(this.database, id, snapshot.step);
-    return later.filter((each) => each.step <= step).reduce((document, each) => applyChanges(document, each.changes), start);
+    const later = await this.selectSteps(this.database, id, snapshot.step, step);
+    return built(snapshot.content, later);
   }
 
   async versions(id: string): Promise<NamedVersion[]> {
@@ -193,11 +205,11 @@ export class DocumentRepository {
   /** All functions of the Library, by name. */
   async functions(): Promise<StoredFunction[]> {
     const rows = await this.database
-      .select({ id: documents.id })
+      .select()
       .from(documents)
       .where(and(eq(documents.kind, 'function'), isNull(documents.deletedAt)))
       .orderBy(asc(documents.name));
-    const read = await Promise.all(rows.map(({ id }) => this.read(id)));
+    const read = await this.loadAll(this.database, rows);
     return read.flatMap(({ id, step, document }) =>
       document.format === 'brelvin-function'
         ? [{ id, step, name: document.name, text: document.text, formerNames: document.formerNames }]
@@ -230,13 +242,14 @@ export class DocumentRepository {
 
   /** Gives a step a name, and keeps which steps others had then. @throws VersionNameTaken, DocumentMissing, DocumentGone */
   async nameVersion(id: string, { name, step, beside }: Omit<NamedVersion, 'at'>): Promise<void> {
-    const { step: last } = await this.read(id);
+    const { step: last } = await this.present(this.database, id);
     const made = await this.database
       .insert(versions)
       .values({ document: id, name, step: Math.min(step, last), beside })
       .onConflictDoNothing()
       .returning({ name: versions.name });
     if (made.length === 0) throw new VersionNameTaken(name);
+    await tell(this.database, { id, named: name });
   }
 
   /** @throws DocumentMissing; FunctionNameTaken when another function got the name meanwhile */
@@ -248,13 +261,16 @@ export class DocumentRepository {
         .where(eq(documents.id, id))
         .returning({ name: documents.name });
       if (!changed) throw new DocumentMissing(id);
-      if (!deleted) await this.refuseSecondFunction(transaction, id, (await this.load(transaction, id, false)).document);
+      if (!deleted)
+        await this.refuseSecondFunction(transaction, id, (await this.load(transaction, await this.present(transaction, id))).document);
+      await tell(transaction, { id, ...(deleted ? { deleted } : { restored: true }) });
     });
   }
 
-  /** Keeps the newest picture: one of an earlier step never takes its place. */
+  /** Keeps the newest picture: one of an earlier step never takes its place. @throws StepMissing for one that is still to come */
   async saveThumbnail(id: string, step: number, png: Buffer): Promise<void> {
-    await this.read(id);
+    const { step: last } = await this.present(this.database, id);
+    if (step > last) throw new StepMissing(step, last);
     await this.database
       .insert(thumbnails)
       .values({ document: id, step, png })
@@ -266,20 +282,42 @@ export class DocumentRepository {
     return row;
   }
 
-  private async load(transaction: Transactional, id: string, lock: boolean): Promise<StoredDocument> {
-    const query = transaction.select().from(documents).where(eq(documents.id, id));
+  /** What lists know of a document. @throws DocumentMissing, DocumentGone */
+  private async present(from: Reader, id: string, lock?: 'and lock it'): Promise<DocumentRow> {
+    const query = from.select().from(documents).where(eq(documents.id, id));
     const [row] = await (lock ? query.for('update') : query);
     if (!row) throw new DocumentMissing(id);
     if (row.deletedAt) throw new DocumentGone(id, row.name);
-    const cached = this.cache.get(id);
-    if (cached?.step === row.step) return cached;
-    const [snapshot] = await transaction.select().from(snapshots).where(eq(snapshots.document, id)).orderBy(desc(snapshots.step)).limit(1);
-    if (!snapshot) throw new DocumentMissing(id);
-    const start = readDocument(JSON.parse((await unpack(snapshot.content)).toString('utf8')));
-    const later = await this.selectSteps(transaction, id, snapshot.step);
-    const stored = { id, step: row.step, document: later.reduce((document, step) => applyChanges(document, step.changes), start) };
-    this.remember(stored);
+    return row;
+  }
+
+  private async load(from: Reader, row: DocumentRow): Promise<StoredDocument> {
+    const [stored] = await this.loadAll(from, [row]);
+    if (!stored) throw new DocumentMissing(row.id);
     return stored;
+  }
+
+  /** Contents of documents: from memory where that is still the last step, all others by one query, which sees one moment. */
+  private async loadAll(from: Reader, rows: readonly DocumentRow[]): Promise<StoredDocument[]> {
+    const known = new Map(rows.flatMap(({ id, step }) => (this.cache.get(id)?.step === step ? [[id, this.cache.get(id)]] : [])));
+    const unknown = rows.filter(({ id }) => !known.has(id)).map(({ id }) => id);
+    if (unknown.length > 0) {
+      const { rows: found } = await from.execute<{ id: string; step: number; content: Buffer; later: Change[][] }>(sql`
+        select d.id, d.step, s.content,
+          (select coalesce(jsonb_agg(t.changes order by t.step), '[]') from ${steps} t where t.document = d.id and t.step > s.step) as later
+        from ${documents} d
+        cross join lateral (select step, content from ${snapshots} where document = d.id order by step desc limit 1) s
+        where d.id in ${unknown}`);
+      for (const { id, step, content, later } of found) {
+        const document = await built(
+          content,
+          later.map((changes) => ({ changes })),
+        );
+        this.remember({ id, step, document });
+        known.set(id, { id, step, document });
+      }
+    }
+    return rows.flatMap(({ id }) => known.get(id) ?? []);
   }
 
   private remember(stored: StoredDocument): void {
@@ -289,11 +327,11 @@ export class DocumentRepository {
     if (this.cache.size > MOST_CACHED && oldest !== undefined) this.cache.delete(oldest);
   }
 
-  private async selectSteps(from: Pick<Database, 'select'>, id: string, after: number): Promise<StoredStep[]> {
+  private async selectSteps(from: Reader, id: string, after: number, last = LARGEST_STEP): Promise<StoredStep[]> {
     const rows = await from
       .select()
       .from(steps)
-      .where(and(eq(steps.document, id), gt(steps.step, after)))
+      .where(and(eq(steps.document, id), gt(steps.step, after), lte(steps.step, last)))
       .orderBy(asc(steps.step));
     return rows.map((row) => ({
       step: row.step,
@@ -316,10 +354,23 @@ export class DocumentRepository {
   }
 }
 
+/** Tells every server on this database; once the transaction is committed, where there is one. */
+async function tell(from: Reader, news: DocumentNews): Promise<void> {
+  await from.execute(sql`select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)})`);
+}
+
+/** A document from a snapshot and what was done since. */
+async function built(content: Buffer, later: readonly Pick<Transaction, 'changes'>[]): Promise<BrelvinDocument> {
+  const start = readDocument(JSON.parse((await unpack(content)).toString('utf8')));
+  return later.reduce((document, each) => applyChanges(document, each.changes), start);
+}
+
 /** Applies and checks: nothing is stored that could not be read again. */
 function applyAll(document: BrelvinDocument, transactions: readonly Transaction[]): BrelvinDocument {
   try {
     const next = transactions.reduce((each, { changes }) => applyChanges(each, changes), document);
+    if (next.format !== document.format)
+      throw new UnfitStep(`A ${kindOf(document)} stays a ${kindOf(document)}: no step changes the kind of a document.`);
     return readDocument(next);
   } catch (error) {
     if (error instanceof UnfitChange) throw new UnfitStep(`A change does not fit the document: ${error.message}.`);

@@ -52,6 +52,16 @@ export class AssetMissing extends Error {
 /** The file can not be taken; the message says why. */
 export class AssetRefused extends Error {}
 
+/** So many files are on their way in that no further one is taken. */
+export class TooManyUploads extends Error {}
+
+/** A picture of a step that the document does not have. */
+export class StepMissing extends Error {
+  constructor(step: number, last: number) {
+    super(`The document has no step ${step}; its last one is ${last}.`);
+  }
+}
+
 /** What is to go out as one file is more than a Brelvin file may hold. */
 export class FileTooLarge extends Error {
   constructor(bytes: number, most: number) {

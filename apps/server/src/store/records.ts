@@ -1,5 +1,8 @@
 import type { BrelvinDocument, DocumentKind, Transaction } from '@brelvin/core';
 
+/** The largest number of a step: what PostgreSQL keeps as an integer. */
+export const LARGEST_STEP = 2 ** 31 - 1;
+
 export interface DocumentSummary {
   readonly id: string;
   readonly kind: DocumentKind;

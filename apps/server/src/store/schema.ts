@@ -3,6 +3,11 @@ import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, 
 import type { Change, DocumentKind } from '@brelvin/core';
 
 const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
+/** Every letter and every two that stand together in name and tags: what a search for few letters looks up. */
+const sought = () =>
+  text('sought')
+    .array()
+    .generatedAlwaysAs(sql`brelvin_sought(name, tags)`);
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
 /** Materials, sets and light rigs: what lists and searches need. The content is in snapshots and steps. */
@@ -26,6 +31,7 @@ export const documents = pgTable(
     createdAt: moment('created_at').notNull().defaultNow(),
     updatedAt: moment('updated_at').notNull().defaultNow(),
     deletedAt: moment('deleted_at'),
+    sought: sought(),
   },
   (table) => [
     // Lists leave deleted documents out and show the newest change first.
@@ -38,7 +44,7 @@ export const documents = pgTable(
       .where(sql`${table.deletedAt} is null`),
     index('documents_by_tag').using('gin', table.tags),
     index('documents_by_use').using('gin', table.uses),
-    index('documents_by_part_of_name').using('gin', sql`${table.name} gin_trgm_ops`),
+    index('documents_sought').using('gin', table.sought),
   ],
 );
 
@@ -101,7 +107,7 @@ export const versions = pgTable(
   (table) => [primaryKey({ columns: [table.document, table.name] })],
 );
 
-/** Files of the workspace by their content: images. Complete once all chunks are there and the hash is right. */
+/** Files of the workspace by their content: images, environments, meshes. All of them are whole and were checked. */
 export const assets = pgTable(
   'assets',
   {
@@ -111,7 +117,8 @@ export const assets = pgTable(
     size: integer('size').notNull(),
     width: integer('width').notNull().default(0),
     height: integer('height').notNull().default(0),
-    complete: boolean('complete').notNull().default(false),
+    /** Where its chunks are. */
+    storage: text('storage').notNull(),
     tags: text('tags')
       .array()
       .notNull()
@@ -120,23 +127,39 @@ export const assets = pgTable(
     updatedAt: moment('updated_at').notNull().defaultNow(),
     /** Off the shelf; what shows the image goes on showing it. */
     deletedAt: moment('deleted_at'),
+    sought: sought(),
   },
   (table) => [
     index('assets_listed')
       .on(table.updatedAt.desc(), table.sha256)
       .where(sql`${table.deletedAt} is null`),
     index('assets_by_tag').using('gin', table.tags),
+    index('assets_sought').using('gin', table.sought),
   ],
+);
+
+/** Files on their way in: each sender's own, so that nobody's announcement stands in another's way. */
+export const uploads = pgTable(
+  'uploads',
+  {
+    /** Where its chunks are; the asset takes them over when it is finished. */
+    storage: text('storage').primaryKey(),
+    sender: text('sender').notNull(),
+    sha256: text('sha256').notNull(),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    size: integer('size').notNull(),
+    createdAt: moment('created_at').notNull().defaultNow(),
+  },
+  (table) => [unique('uploads_once').on(table.sender, table.sha256), index('uploads_by_age').on(table.createdAt)],
 );
 
 export const assetChunks = pgTable(
   'asset_chunks',
   {
-    asset: text('asset')
-      .notNull()
-      .references(() => assets.sha256, { onDelete: 'cascade' }),
+    storage: text('storage').notNull(),
     number: integer('number').notNull(),
     content: bytes('content').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.asset, table.number] })],
+  (table) => [primaryKey({ columns: [table.storage, table.number] })],
 );

@@ -4,15 +4,21 @@ import type { Database } from './database';
 import type { ShelfQuery, TagCount } from './records';
 
 /** What a table must have to be a shelf of the Library. */
-type ShelfTable = PgTable & Readonly<Record<'name' | 'tags' | 'createdAt' | 'updatedAt' | 'deletedAt', PgColumn>>;
+type ShelfTable = PgTable & Readonly<Record<'name' | 'tags' | 'createdAt' | 'updatedAt' | 'deletedAt' | 'sought', PgColumn>>;
 
 /** Conditions that a query puts on the entries of a shelf. */
 export function onShelf(table: ShelfTable, { search, tag, deleted = false }: ShelfQuery): (SQL | undefined)[] {
   return [
     deleted ? isNotNull(table.deletedAt) : isNull(table.deletedAt),
+    search ? maybe(table, search) : undefined,
     search ? nameOrTag(table, `%${search.replace(/[\\%_]/g, '\\$&')}%`) : undefined,
     tag ? arrayContains(table.tags, [tag]) : undefined,
   ];
+}
+
+/** By the index: what has all pairs of letters of a search, somewhere. */
+function maybe(table: ShelfTable, search: string): SQL {
+  return sql`${table.sought} @> brelvin_sought(${search}, '{}')`;
 }
 
 function nameOrTag(table: ShelfTable, pattern: string): SQL | undefined {
@@ -29,7 +35,7 @@ export function shelfOrder(table: ShelfTable, key: AnyColumn): Record<NonNullabl
 }
 
 /** Tags in use on a shelf, most used first. */
-export async function tagsInUse(database: Database, table: ShelfTable, wanted: SQL): Promise<TagCount[]> {
+export async function tagsInUse(database: Database, table: ShelfTable, wanted?: SQL): Promise<TagCount[]> {
   const result = await database.execute<{ tag: string; count: number }>(
     sql`select tag, count(*)::int as count from ${table}, unnest(${table.tags}) as tag
         where ${and(wanted, isNull(table.deletedAt))} group by tag order by count desc, tag limit 100`,

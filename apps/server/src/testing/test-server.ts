@@ -2,7 +2,7 @@ import { newMaterial, type Json, type Transaction } from '@brelvin/core';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { freshDatabase } from '../../../../tests/support/databases';
 import { buildApp } from '../app';
-import { connect, migrateDatabase, type DatabaseConnection } from '../store/database';
+import { connect, prepareDatabase, type DatabaseConnection } from '../store/database';
 
 /** The server on a fresh database of a real PostgreSQL, asked without a network. */
 export class TestServer {
@@ -16,8 +16,8 @@ export class TestServer {
 
   static async start(): Promise<TestServer> {
     const databaseUrl = await freshDatabase();
+    await prepareDatabase(databaseUrl);
     const connection = connect(databaseUrl, () => undefined);
-    await migrateDatabase(connection.database);
     const app = await buildApp({ database: connection.database, databaseUrl, logLevel: 'silent', pages: '/nowhere', hosts: [] });
     return new TestServer(app, connection, databaseUrl);
   }

@@ -41,7 +41,7 @@ function check(schema: Schema, value: unknown, place: string, problems: Problem[
       if (typeof value !== 'string') say(`must be text, found ${describe(value)}`);
       else if (value.length > schema.longest) say(`may have at most ${schema.longest} characters, has ${value.length}`);
       else if (value.length < (schema.shortest ?? 0)) say('must not be empty');
-      else if (schema.pattern && !new RegExp(schema.pattern).test(value))
+      else if (schema.pattern && !expression(schema.pattern).test(value))
         say(`has a form that is not allowed: ${JSON.stringify(value.slice(0, 40))}`);
       return;
     case 'number':
@@ -66,8 +66,9 @@ function check(schema: Schema, value: unknown, place: string, problems: Problem[
       if (!isJsonObject(value)) return say(`must be an object, found ${describe(value)}`);
       const keys = Object.keys(value);
       if (keys.length > schema.longest) return say(`may have at most ${schema.longest} entries, has ${keys.length}`);
-      const pattern = new RegExp(schema.keys);
+      const pattern = expression(schema.keys);
       for (const key of keys) {
+        if (problems.length >= MOST_PROBLEMS) return;
         if (!pattern.test(key)) problems.push({ place: at(key.slice(0, 40)), message: 'has a name that is not allowed' });
         else check(schema.of, value[key], at(key), problems);
       }
@@ -75,7 +76,8 @@ function check(schema: Schema, value: unknown, place: string, problems: Problem[
     }
     case 'object':
       if (!isJsonObject(value)) return say(`must be an object, found ${describe(value)}`);
-      for (const key of Object.keys(value)) {
+      for (const key in value) {
+        if (problems.length >= MOST_PROBLEMS) return;
         if (!Object.hasOwn(schema.fields, key)) problems.push({ place: at(key.slice(0, 40)), message: 'is not known here' });
       }
       for (const [key, field] of Object.entries(schema.fields)) {
@@ -86,6 +88,15 @@ function check(schema: Schema, value: unknown, place: string, problems: Problem[
     case 'either':
       if (schema.of.every((each) => validate(each, value).length > 0)) say(`must be ${schema.expected}, found ${describe(value)}`);
   }
+}
+
+/** Patterns are few, texts are many: each is compiled once. */
+const expressions = new Map<string, RegExp>();
+
+function expression(pattern: string): RegExp {
+  let found = expressions.get(pattern);
+  if (!found) expressions.set(pattern, (found = new RegExp(pattern)));
+  return found;
 }
 
 function describe(value: unknown): string {

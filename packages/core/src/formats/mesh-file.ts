@@ -45,9 +45,18 @@ export function writeMeshFile(mesh: MeshData): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** What a mesh file says of itself, without its numbers. @throws MeshFileRefused */
-export function meshFileHead(bytes: Uint8Array): { readonly vertices: number; readonly triangles: number; readonly bounds: Bounds } {
-  const { vertices, corners, bounds } = headOf(bytes).head;
+/**
+ * What a mesh file says of itself, without its numbers.
+ *
+ * @param bytes the file, or so much of its beginning that its head is whole
+ * @param length of the whole file, bytes
+ * @throws MeshFileRefused
+ */
+export function meshFileHead(
+  bytes: Uint8Array,
+  length = bytes.length,
+): { readonly vertices: number; readonly triangles: number; readonly bounds: Bounds } {
+  const { vertices, corners, bounds } = headOf(bytes, length).head;
   return { vertices, triangles: corners / 3, bounds };
 }
 
@@ -73,7 +82,7 @@ export function readMeshFile(buffer: ArrayBuffer): MeshData {
   return { ...fields, indices, parts, bounds, closed: false };
 }
 
-function headOf(bytes: Uint8Array): { readonly head: Head; readonly start: number } {
+function headOf(bytes: Uint8Array, length = bytes.length): { readonly head: Head; readonly start: number } {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (bytes.length < HEAD_BYTES || view.getUint32(0, true) !== MAGIC) throw new MeshFileRefused('This is no mesh of the workspace.');
   if (view.getUint32(4, true) !== VERSION) throw new MeshFileRefused('This mesh was written by another version of Brelvin.');
@@ -91,7 +100,7 @@ function headOf(bytes: Uint8Array): { readonly head: Head; readonly start: numbe
     Array.isArray(parts) &&
     parts.every(({ first, count }) => first >= 0 && count >= 0 && first + count <= corners) &&
     [bounds?.low, bounds?.high].every((each) => Array.isArray(each) && each.length === 3);
-  if (!sound || bytes.length !== start + vertices * FLOATS * 4 + corners * 4)
+  if (!sound || length !== start + vertices * FLOATS * 4 + corners * 4)
     throw new MeshFileRefused('This mesh does not hold what its head says: the file is damaged or cut off.');
   return { head, start };
 }
