@@ -195,6 +195,28 @@ describe('Trouble', () => {
     await bench.expectCards(4);
   });
 
+  it('keeps edits that were never saved when the page is left, offers them on the next visit, and puts them in again', async () => {
+    const id = await fresh();
+    await bench.openMaterial(id);
+    cluster.stop('fast');
+    await bench.addNode('rim', await bench.ground(330, 330));
+    await bench.waitForText('.save-state', /Not saved/);
+    await bench.driver.get('about:blank');
+    cluster.launch();
+    await bench.openLibrary();
+    await bench.waitForText('.notice', /“Trouble” has edits that were never saved/);
+    await bench.press('Open it', '.notice');
+    await bench.ready();
+    await bench.waitForText('.notice', /An edit of “Trouble” was never saved .*Add Rim/);
+    await bench.expectCards(2);
+    await bench.press('Put in again', '.notice');
+    await bench.expectCards(3);
+    await bench.saved();
+    await bench.openMaterial(id);
+    await bench.expectCards(3);
+    expect((await bench.all('.notice')).length).withContext('nothing is left to offer').toBe(0);
+  });
+
   it('says what is wrong with a file that is taken in, and takes a good one', async () => {
     await bench.openLibrary();
     const folder = mkdtempSync(join(tmpdir(), 'brelvin-in-'));

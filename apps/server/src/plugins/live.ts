@@ -7,15 +7,16 @@ const ID = /^[A-Za-z0-9_-]{1,64}$/;
 const MOST_WATCHED = 1000;
 
 /**
- * Tells open windows of new steps. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
- * them has a new step, by whichever server on the database it came.
+ * Tells open windows what happens to documents. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
+ * them has a new step, `{"id", "named"}` for a version, `{"id", "deleted"}` and `{"id", "restored"}`, by whichever server on
+ * the database it came.
  */
 export const live = plugin(async (app: FastifyInstance, { listener }: { listener: StepListener }) => {
   await app.register(websocket, { options: { maxPayload: 128 * 1024 } });
   const watching = new Map<WebSocket, ReadonlySet<string>>();
-  listener.onStep = ({ id, step }) => {
-    const message = JSON.stringify({ id, step });
-    for (const [socket, ids] of watching) if (ids.has(id)) socket.send(message);
+  listener.onNews = (news) => {
+    const message = JSON.stringify(news);
+    for (const [socket, ids] of watching) if (ids.has(news.id)) socket.send(message);
   };
   // After the database was away, nobody knows what was missed: everything is told to look again.
   listener.onBack = () => {

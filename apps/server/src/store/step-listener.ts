@@ -1,11 +1,11 @@
 import pg from 'pg';
-import { STEPS_CHANNEL } from './document-repository';
+import { STEPS_CHANNEL, type DocumentNews } from './document-repository';
 
 const RETRY_MS = 2000;
 
-/** Hears of new steps on the database, from this server and others. Comes back by itself when the database was away. */
+/** Hears what happens to documents of the database, by this server and others. Comes back by itself when the database was away. */
 export class StepListener {
-  onStep: (step: { readonly id: string; readonly step: number }) => void = () => undefined;
+  onNews: (news: DocumentNews) => void = () => undefined;
   onBack: () => void = () => undefined;
   private client?: pg.Client;
   private timer?: ReturnType<typeof setTimeout>;
@@ -21,7 +21,7 @@ export class StepListener {
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     client.on('notification', ({ payload }) => {
-      if (payload) this.onStep(JSON.parse(payload) as { id: string; step: number });
+      if (payload) this.onNews(JSON.parse(payload) as DocumentNews);
     });
     try {
       await client.connect();

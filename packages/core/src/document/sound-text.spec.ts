@@ -19,6 +19,9 @@ describe('Sound text', () => {
   it('leaves changes alone that have nothing to lose', () => {
     const changes = [{ path: ['name'], value: 'Lantern' }, { path: ['tags'] }];
     expect(soundChanges(changes)).toBe(changes);
-    expect(soundChanges([...changes, { path: ['code', 'text'], value: 'a\0b' }])[2] as object).toEqual({ path: ['code', 'text'], value: 'ab' });
+    expect(soundChanges([...changes, { path: ['code', 'text'], value: 'a\0b' }])[2] as object).toEqual({
+      path: ['code', 'text'],
+      value: 'ab',
+    });
   });
 });

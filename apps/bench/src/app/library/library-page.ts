@@ -11,7 +11,10 @@ import { sortedFiles } from '../shared/files/sorted-files';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 import { Icon } from '../shared/icons/icon';
 import { ImageShelf } from '../shared/images/image-shelf';
+import { EditJournal } from '../shared/documents/edit-journal';
+import { RecentMaterials } from '../shared/documents/recent-materials';
 import { NoticeList } from '../shared/notices/notice-list';
+import { Notices } from '../shared/notices/notices';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
@@ -54,6 +57,9 @@ export class LibraryPage {
   private readonly thumbnails = inject(ThumbnailMaker);
   private readonly shelfWork = inject(Shelves);
   private readonly recents = inject(Recents);
+  private readonly recentMaterials = inject(RecentMaterials);
+  private readonly journal = inject(EditJournal);
+  private readonly notices = inject(Notices);
   private readonly taker = inject(FileTaker);
   private readonly drops = inject(FileDrops);
   private readonly images = inject(ImageShelf);
@@ -81,6 +87,19 @@ export class LibraryPage {
     inject(DestroyRef).onDestroy(this.drops.takeWith((files) => this.takeDropped(files)));
     this.list.ask({});
     void this.loadRecent();
+    void this.tellOfLeft();
+  }
+
+  /** Edits that no server has are offered where their document is opened. */
+  private async tellOfLeft(): Promise<void> {
+    const left = await this.journal.left();
+    const materials = new Set(this.recentMaterials.ids());
+    for (const [document, name] of new Map(left.map((each) => [each.document, each.name]))) {
+      const words = `“${name}” has edits that were never saved; they are kept in this browser.`;
+      const open = { words: 'Open it', run: () => void this.router.navigate(['/bench', document]) };
+      if (materials.has(document)) this.notices.say(words, [open]);
+      else this.notices.say(`${words} Open a material that stands in it to put them in again.`);
+    }
   }
 
   protected word(): string {

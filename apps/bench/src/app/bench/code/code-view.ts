@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal, viewChild } from '@angular/core';
 import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
+import { UNSOUND_WORDS } from '../../shared/documents/workbench';
 import { DocumentApi, type FunctionUser } from '../../shared/api/document-api';
 import { Tabs, type Tab } from '../../shared/controls/tabs';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
@@ -35,6 +36,7 @@ export class CodeView {
   /** The graph is to become a code material, a copy. */
   readonly codeWanted = output<void>();
   readonly told = output<string>();
+  protected readonly unsoundWords = UNSOUND_WORDS;
 
   protected readonly work = inject(CodeWork);
   private readonly graph = inject(GraphWork);

@@ -1,9 +1,11 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { differenceOf, seenWith, type HistoryEntry } from '@brelvin/core';
+import { filter } from 'rxjs';
 import { DocumentApi, type DocumentStep, type NamedVersion } from '../../shared/api/document-api';
 import { Choices, type Choice } from '../../shared/controls/choices';
+import { LiveChannel } from '../../shared/documents/live-channel';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 
@@ -115,6 +117,13 @@ export class HistoryPanel {
       const id = this.materialId();
       untracked(() => void this.load(id));
     });
+    // Another window named one, or this one was away and may have missed it.
+    inject(LiveChannel)
+      .news.pipe(
+        filter(({ id, named }) => id === undefined || (id === this.materialId() && named !== undefined)),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => void this.load(this.materialId()));
   }
 
   protected async keep(event: Event, field: HTMLInputElement): Promise<void> {

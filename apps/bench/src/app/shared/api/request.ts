@@ -11,6 +11,8 @@ export class ApiFailure extends Error {
     readonly code: string,
     message: string,
     readonly body: { readonly step?: number; readonly missed?: readonly MissedStep[]; readonly name?: string } = {},
+    /** Seconds after which the server wants to be asked again. */
+    readonly retryAfter?: number,
   ) {
     super(message);
   }
@@ -49,5 +51,6 @@ async function answerOf<T>(response: Response): Promise<T> {
   const answer: unknown = text && response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : undefined;
   if (response.ok) return answer as T;
   const { error = 'unknown', message = response.statusText, ...rest } = (answer ?? {}) as { error?: string; message?: string };
-  throw new ApiFailure(response.status, error, message, rest);
+  const wait = Number(response.headers.get('retry-after') ?? NaN);
+  throw new ApiFailure(response.status, error, message, rest, Number.isFinite(wait) ? wait : undefined);
 }

@@ -1,3 +1,4 @@
+import { soundText } from '@brelvin/core';
 import { afterNextRender, Directive, ElementRef, inject, output } from '@angular/core';
 
 /**
@@ -25,7 +26,7 @@ export class TypedOnce {
     // A field that is taken off the page while it has the focus is also left.
     if (this.done) return;
     this.done = true;
-    this.typed.emit(this.field.nativeElement.value);
+    this.typed.emit(soundText(this.field.nativeElement.value));
   }
 
   protected leave(event: Event): void {

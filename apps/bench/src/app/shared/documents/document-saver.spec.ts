@@ -1,6 +1,6 @@
 import { applyChanges, newMaterial, type BrelvinDocument, type Material, type Transaction, type Change } from '@brelvin/core';
 import { ApiFailure } from '../api/document-api';
-import { DocumentSaver } from './document-saver';
+import { DocumentSaver, type SaverEvents } from './document-saver';
 
 interface Sent {
   readonly after: number;
@@ -39,16 +39,26 @@ const change = (id: string, value: string, gesture?: string): Transaction => ({
 describe('DocumentSaver', () => {
   const start = newMaterial('Start');
   let server: TestServer;
-  let rebased: { document: BrelvinDocument; lost: readonly Transaction[]; changes: readonly Change[] }[];
+  let rebased: { document: BrelvinDocument; lost: readonly Transaction[]; changes?: readonly Change[] }[];
+  let refused: string[];
+  /** Ids of what is kept in the browser. */
+  let kept: Set<string>;
   let saver: DocumentSaver;
 
   beforeEach(() => {
     jasmine.clock().install();
     server = new TestServer();
     rebased = [];
-    saver = new DocumentSaver('m', 0, start, server, {
+    refused = [];
+    kept = new Set();
+    const events: SaverEvents = {
       saved: () => undefined,
       rebased: (document, lost, _, changes) => rebased.push({ document, lost, changes }),
+      refused: ({ id }) => refused.push(id),
+    };
+    saver = new DocumentSaver('m', 0, start, server, events, {
+      keep: (_document, _name, transactions) => transactions.forEach(({ id }) => kept.add(id)),
+      drop: (ids) => [...ids].forEach((id) => kept.delete(id)),
     });
   });
 
@@ -185,6 +195,59 @@ describe('DocumentSaver', () => {
     expect(server.sent.length).toBe(1);
   });
 
+  it('finds the edit that is refused among many, saves all others, and goes on with what comes later', async () => {
+    const no = new ApiFailure(400, 'bad-message', 'steps.1.changes.0.value has a NUL character');
+    // All at once, then one by one: the second is the bad one.
+    server.answers = [no, 1, no];
+    for (const id of ['a', 'b', 'c']) saver.add(change(id, id));
+    await pass(400);
+    for (let turn = 0; turn < 5; turn++) await pass(10);
+    expect(server.sent.map(({ steps }) => steps.map(({ id }) => id).join())).toEqual(['a,b,c', 'a', 'b', 'c']);
+    expect(refused).toEqual(['b']);
+    expect(saver.state.value).toEqual({ kind: 'refused', message: no.message });
+    expect(saver.unsaved).toBe(1);
+    expect([...kept])
+      .withContext('only what is not saved')
+      .toEqual(['b']);
+    saver.add(change('d', 'D'));
+    expect(saver.state.value.kind).toBe('saving');
+    await pass(400);
+    expect(server.sent.at(-1)).toEqual({ after: 2, steps: [change('d', 'D')] });
+    expect(saver.state.value.kind).withContext('never all is saved').toBe('refused');
+  });
+
+  it('keeps edits in the browser until they are acknowledged, with all that their gesture did', async () => {
+    saver.add(change('a', 'A', 'g'));
+    saver.add(change('b', 'B', 'g'));
+    expect([...kept]).toEqual(['a']);
+    await pass(400);
+    expect([...kept]).toEqual([]);
+    expect(server.sent[0]?.steps[0]?.changes as object).toEqual([{ path: ['name'], value: 'B' }]);
+  });
+
+  it('waits as long as a busy server asks for', async () => {
+    server.answers = [new ApiFailure(503, 'busy', 'The server has more to do than it can at once.', {}, 5)];
+    saver.add(change('a', 'A'));
+    await pass(400);
+    await pass(4900);
+    expect(server.sent.length).toBe(1);
+    await pass(200);
+    expect(saver.state.value.kind).toBe('saved');
+  });
+
+  it('says that the document was deleted elsewhere, and goes on once it is restored there', async () => {
+    const gone = new ApiFailure(410, 'deleted', '“Start” was deleted.');
+    const { stepsAfter } = server;
+    server.stepsAfter = () => Promise.reject(gone);
+    await saver.pull();
+    expect(saver.state.value.kind).toBe('deleted');
+    saver.add(change('a', 'A'));
+    server.stepsAfter = stepsAfter;
+    await saver.pull();
+    await pass(10);
+    expect([saver.state.value.kind, server.sent.length]).toEqual(['saved', 1]);
+  });
+
   it('follows what other windows saved, own edits on top', async () => {
     server.missed = [{ ...change('theirs', ''), changes: [{ path: ['notes'], value: 'theirs' }], step: 1 }];
     saver.add(change('mine', 'Mine'));
@@ -219,7 +282,7 @@ describe('DocumentSaver', () => {
     await saver.pull(1);
     const own = applyChanges(start, [...x('', 40).changes, ...x('', 50).changes]);
     expect(applyChanges(own, rebased[0]?.changes ?? [])).toEqual(rebased[0]?.document as Material);
-    expect(rebased[0]?.changes.every(({ path }) => path.at(-1) === 'x')).toBeTrue();
+    expect(rebased[0]?.changes?.every(({ path }) => path.at(-1) === 'x')).toBeTrue();
   });
 
   it('passes over steps it has, and asks for none twice', async () => {

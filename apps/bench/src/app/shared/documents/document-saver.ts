@@ -9,7 +9,7 @@ export type SaveState =
   | { readonly kind: 'away'; readonly message: string }
   /** Somebody deleted the document. */
   | { readonly kind: 'deleted'; readonly message: string }
-  /** The server will not take these edits; trying again can not help. */
+  /** The server will not take some edits; trying again can not help. They stay in the picture and in this browser. */
   | { readonly kind: 'refused'; readonly message: string };
 
 const QUIET_MS = 350;
@@ -22,10 +22,19 @@ export interface SaverEvents {
   /**
    * Others saved steps: this is now the document, with so many unsaved edits of one's own on top, less those that are lost.
    *
-   * @param changes what makes it of the document as it was: own edits taken back, those of others, own ones again
+   * @param changes what makes it of the document as it was: own edits taken back, those of others, own ones again; nothing
+   *   where that is not known
    */
-  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number, changes: readonly Change[]): void;
+  rebased(document: BrelvinDocument, lost: readonly Transaction[], over: number, changes?: readonly Change[]): void;
   saved(step: number): void;
+  /** The server will never take this edit. */
+  refused(transaction: Transaction, why: string): void;
+}
+
+/** Where edits are kept until they are saved. */
+export interface SaverJournal {
+  keep(document: string, name: string, transactions: readonly Transaction[]): void;
+  drop(ids: Iterable<string>): void;
 }
 
 /**
@@ -36,6 +45,11 @@ export class DocumentSaver {
   readonly state = new BehaviorSubject<SaveState>({ kind: 'saved' });
   private waiting: Transaction[] = [];
   private sending: Transaction[] = [];
+  /** What the server refused: part of the document here, and nowhere else. */
+  private refused: Transaction[] = [];
+  private refusal = '';
+  /** How many edits are sent at once: one, while it is looked for which of them is refused. */
+  private most = MOST_AT_ONCE;
   /** A try to save that has not ended. */
   private running?: Promise<void>;
   private timer?: ReturnType<typeof setTimeout>;
@@ -51,10 +65,12 @@ export class DocumentSaver {
     private base: BrelvinDocument,
     private readonly api: Pick<DocumentApi, 'append' | 'restore' | 'stepsAfter'>,
     private readonly events: SaverEvents,
+    private readonly journal: SaverJournal,
   ) {}
 
+  /** Edits that are nowhere but here. */
   get unsaved(): number {
-    return this.waiting.length + this.sending.length;
+    return this.waiting.length + this.sending.length + this.refused.length;
   }
 
   /** The step the server is known to have. */
@@ -77,6 +93,8 @@ export class DocumentSaver {
           last.step,
         );
       if (this.heard === Infinity) this.heard = this.step;
+      // Somebody restored it.
+      if (this.state.value.kind === 'deleted') this.goOn();
     } catch (error) {
       if (!(error instanceof ApiFailure)) throw error;
       if (error.status === 410) this.state.next({ kind: 'deleted', message: error.message });
@@ -90,8 +108,11 @@ export class DocumentSaver {
     if (last?.gesture && last.gesture === transaction.gesture) {
       this.waiting[this.waiting.length - 1] = { ...last, changes: condense([...last.changes, ...transaction.changes]) };
     } else this.waiting.push(transaction);
-    if (this.state.value.kind === 'saved') this.state.next({ kind: 'saving' });
-    if (this.state.value.kind === 'saving') this.schedule(QUIET_MS);
+    this.journal.keep(this.id, this.base.name, this.waiting.slice(-1));
+    const { kind } = this.state.value;
+    if (kind === 'away' || kind === 'deleted') return;
+    if (kind !== 'saving') this.state.next({ kind: 'saving' });
+    this.schedule(QUIET_MS);
   }
 
   /** Saves now what waits, and what is on its way before it; comes back when that try has ended. */
@@ -104,18 +125,18 @@ export class DocumentSaver {
   }
 
   private async send(): Promise<void> {
-    this.sending = this.waiting.slice(0, MOST_AT_ONCE);
-    this.waiting = this.waiting.slice(MOST_AT_ONCE);
+    this.sending = this.waiting.slice(0, this.most);
+    this.waiting = this.waiting.slice(this.most);
     try {
       const { step } = await this.api.append(this.id, this.step, this.sending);
       this.base = applyAll(this.base, this.sending).document;
       this.step = step;
+      this.journal.drop(this.sending.map((each) => each.id));
       this.sending = [];
       this.retryAfter = FIRST_RETRY_MS;
-      this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
       this.events.saved(step);
       if (this.heard > step) void this.pull(this.heard);
-      if (this.waiting.length > 0) this.schedule(QUIET_MS);
+      this.goOn(this.most === 1 ? 0 : QUIET_MS);
     } catch (error) {
       this.waiting = [...this.sending, ...this.waiting];
       this.sending = [];
@@ -127,8 +148,19 @@ export class DocumentSaver {
   /** Takes a deletion by somebody else back and saves what waits. */
   async restore(): Promise<void> {
     await this.api.restore(this.id);
-    this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
+    this.goOn();
     await this.flush();
+  }
+
+  /** Says how things stand, and saves what waits. */
+  private goOn(after = 0): void {
+    if (this.waiting.length > 0) {
+      this.state.next({ kind: 'saving' });
+      this.schedule(after);
+      return;
+    }
+    this.most = MOST_AT_ONCE;
+    this.state.next(this.refused.length > 0 ? { kind: 'refused', message: this.refusal } : { kind: 'saved' });
   }
 
   stop(): void {
@@ -141,28 +173,41 @@ export class DocumentSaver {
     else if (failure.status === 410 || failure.status === 404) this.state.next({ kind: 'deleted', message: failure.message });
     else if (failure.away || failure.status >= 500) {
       this.state.next({ kind: 'away', message: failure.message });
-      this.schedule(this.retryAfter);
+      this.schedule(Math.max(this.retryAfter, (failure.retryAfter ?? 0) * 1000));
       this.retryAfter = Math.min(this.retryAfter * 2, LONGEST_RETRY_MS);
-    } else this.state.next({ kind: 'refused', message: failure.message });
+    } else this.setAside(failure.message);
+  }
+
+  /** One edit that can not be saved does not stop the others: it is looked for, and left out of what is sent. */
+  private setAside(why: string): void {
+    if (this.most > 1 && this.waiting.length > 1) this.most = 1;
+    else {
+      const [first] = this.waiting;
+      if (!first) return;
+      this.waiting = this.waiting.slice(1);
+      this.refused = [...this.refused, first];
+      this.refusal = why;
+      this.events.refused(first, why);
+    }
+    this.goOn();
   }
 
   private rebase(missed: readonly MissedStep[], step: number): void {
-    const back = takenBack(this.base, this.waiting);
+    // What was refused lies somewhere between the others, so from here to there is no list of changes.
+    const back = this.refused.length > 0 ? undefined : takenBack(this.base, this.waiting);
     // A retried save may find its own steps among the missed ones.
     const theirs = new Set(missed.map((each) => each.id));
     this.base = missed.reduce((document, each) => applyChanges(document, each.changes), this.base);
     this.step = step;
     const own = this.waiting.filter((each) => !theirs.has(each.id)).length;
-    const { document, unfit } = applyAll(
-      this.base,
-      this.waiting.filter((each) => !theirs.has(each.id)),
-    );
+    const { document, unfit } = applyAll(this.base, [...this.refused, ...this.waiting.filter((each) => !theirs.has(each.id))]);
     const lost = new Set(unfit);
+    this.journal.drop([...theirs, ...unfit.map((each) => each.id)]);
+    this.refused = this.refused.filter((each) => !lost.has(each));
     this.waiting = this.waiting.filter((each) => !theirs.has(each.id) && !lost.has(each));
-    const changes = [...back, ...missed.flatMap((each) => each.changes), ...this.waiting.flatMap((each) => each.changes)];
+    const changes = back && [...back, ...missed.flatMap((each) => each.changes), ...this.waiting.flatMap((each) => each.changes)];
     this.events.rebased(document, unfit, own, changes);
-    this.state.next({ kind: this.waiting.length > 0 ? 'saving' : 'saved' });
-    if (this.waiting.length > 0) this.schedule(0);
+    this.goOn();
   }
 
   private schedule(milliseconds: number): void {

@@ -1,26 +1,31 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { Subject } from 'rxjs';
 
-/** A document has a new step; without an id, every document may have. */
-export interface NewStep {
+/** Something happened to a document elsewhere; without an id, to any. */
+export interface DocumentNews {
   readonly id?: string;
+  /** Its new last step. */
   readonly step?: number;
+  /** One of its steps was given a name. */
+  readonly named?: string;
+  readonly deleted?: boolean;
+  readonly restored?: boolean;
 }
 
 const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 15_000;
 
-/** Hears from the server when another window saved something. Comes back by itself. */
+/** Hears from the server what another window did to documents. Comes back by itself. */
 @Injectable({ providedIn: 'root' })
 export class LiveChannel implements OnDestroy {
-  private readonly told = new Subject<NewStep>();
+  private readonly told = new Subject<DocumentNews>();
   private socket?: WebSocket;
   private watched: readonly string[] = [];
   private retryAfter = FIRST_RETRY_MS;
   private timer?: ReturnType<typeof setTimeout>;
   private wasAway = false;
 
-  readonly steps = this.told.asObservable();
+  readonly news = this.told.asObservable();
 
   /** Names the documents to hear of. */
   watch(ids: readonly string[]): void {
@@ -46,8 +51,8 @@ export class LiveChannel implements OnDestroy {
       this.wasAway = false;
     };
     socket.onmessage = ({ data }: MessageEvent<string>) => {
-      const { id, step, again } = JSON.parse(data) as { id?: string; step?: number; again?: boolean };
-      this.told.next(again ? {} : { id, step });
+      const { again, ...news } = JSON.parse(data) as DocumentNews & { again?: boolean };
+      this.told.next(again ? {} : news);
     };
     socket.onclose = () => {
       if (this.socket !== socket) return;

@@ -1,22 +1,31 @@
 import { TestBed } from '@angular/core/testing';
 import { newMaterial, newRig, rename, type BrelvinDocument, type LightRig, type Material } from '@brelvin/core';
 import { firstValueFrom } from 'rxjs';
-import { ApiFailure, DocumentApi } from '../api/document-api';
+import { ApiFailure, DocumentApi, type HistoryPart } from '../api/document-api';
+import { Notices } from '../notices/notices';
+import { EditJournal } from './edit-journal';
 import { Workbench, type DocumentChange } from './workbench';
 
 describe('Workbench', () => {
   let workbench: Workbench;
   let changes: DocumentChange[];
+  /** Steps that the server has of every document. */
+  let past: HistoryPart['steps'];
   const stored: Record<string, BrelvinDocument> = { m: newMaterial('Start'), r: newRig('Rig') };
 
   beforeEach(async () => {
+    past = [];
     const api = {
       read: async (id: string) => {
         const document = stored[id];
         if (!document) throw new ApiFailure(404, 'missing', `There is no document ${id}.`);
         return { id, step: 0, document };
       },
-      history: async () => ({ base: newMaterial('Start'), baseStep: 0, steps: [] }),
+      history: async () => ({
+        base: newMaterial('Start'),
+        baseStep: 0,
+        steps: [{ id: 'stored', step: 0, label: '', changes: [], at: '' }],
+      }),
       append: async (_id: string, after: number, steps: unknown[]) => ({ step: after + steps.length }),
     };
     TestBed.configureTestingModule({ providers: [Workbench, { provide: DocumentApi, useValue: api }] });
@@ -40,6 +49,44 @@ describe('Workbench', () => {
     workbench.edit('m', rename('Two'));
     expect(name()).toBe('Two');
     expect(changes.at(-1)?.changes as object).toEqual([{ path: ['name'], value: 'Two' }]);
+  });
+
+  it('keeps out of documents what no file can keep, and says so', () => {
+    const said: string[] = [];
+    workbench.messages.subscribe((words) => said.push(words));
+    workbench.edit('m', rename('Lan\0tern \udfee🏮'));
+    expect(name()).toBe('Lantern 🏮');
+    expect(said).toEqual([jasmine.stringContaining('taken out')]);
+    workbench.edit('m', rename('Kite'));
+    expect(said.length).toBe(1);
+  });
+
+  it('offers edits of an earlier visit: put in again they are steps to undo, less what does not fit any more', async () => {
+    const journal = TestBed.inject(EditJournal);
+    const notices = TestBed.inject(Notices);
+    const edit = (id: string, path: string[], value: string) => ({ id, label: id, changes: [{ path, value }] });
+    workbench.close('m');
+    journal.keep('m', 'Start', [
+      edit('Rename', ['name'], 'Dusk'),
+      edit('Gone', ['surface', 'nodes', 'nobody', 'x'], '1'),
+      // The answer to this one got lost.
+      edit('stored', ['name'], 'Stored'),
+    ]);
+    await journal.leave('m');
+    past = [{ id: 'stored', step: 0, label: 'Rename', changes: [], at: '2026-11-20T10:00:00Z' }];
+    await workbench.load('m');
+    for (let turn = 0; turn < 100 && notices.shown().length === 0; turn++) await new Promise((resolve) => setTimeout(resolve, 10));
+    const [notice] = notices.shown();
+    expect(notice?.words).toMatch(/^2 edits of “Start” were never saved \(.*: Rename, Gone\)\.$/);
+    expect(name()).withContext('nothing is done unasked').toBe('Start');
+    const said: string[] = [];
+    workbench.messages.subscribe((words) => said.push(words));
+    notice?.actions.find(({ words }) => words === 'Put in again')?.run();
+    expect(name()).toBe('Dusk');
+    expect(said).toEqual(['These edits do not fit “Start” any more: “Gone”.']);
+    expect((await journal.left('m')).length).toBe(0);
+    workbench.undo();
+    expect(name()).toBe('Start');
   });
 
   it('undoes by time over all documents', () => {

@@ -8,6 +8,7 @@ import {
   mergeHistories,
   record,
   redo,
+  soundChanges,
   undo,
   UnfitChange,
   type BrelvinDocument,
@@ -19,7 +20,9 @@ import {
 } from '@brelvin/core';
 import { BehaviorSubject, Subject, combineLatest, distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
 import { DocumentApi, type HistoryPart } from '../api/document-api';
-import { DocumentSaver, type SaveState } from './document-saver';
+import { Notices } from '../notices/notices';
+import { DocumentSaver, type SaverEvents, type SaveState } from './document-saver';
+import { EditJournal } from './edit-journal';
 import { LiveChannel } from './live-channel';
 import { newId } from './new-id';
 
@@ -41,6 +44,8 @@ type Open = ReadonlyMap<string, BrelvinDocument>;
 export class Workbench {
   private readonly api = inject(DocumentApi);
   private readonly live = inject(LiveChannel);
+  private readonly journal = inject(EditJournal);
+  private readonly notices = inject(Notices);
   private readonly open = new BehaviorSubject<Open>(new Map());
   private readonly savers = new Map<string, DocumentSaver>();
   private readonly saverList = new BehaviorSubject<readonly DocumentSaver[]>([]);
@@ -61,7 +66,8 @@ export class Workbench {
   );
 
   constructor() {
-    const told = this.live.steps.subscribe(({ id, step }) => {
+    const told = this.live.news.subscribe(({ id, step, named }) => {
+      if (named !== undefined) return;
       for (const [each, saver] of this.savers) if (id === undefined || each === id) void saver.pull(step);
     });
     inject(DestroyRef).onDestroy(() => told.unsubscribe());
@@ -85,9 +91,12 @@ export class Workbench {
     const { step, document } = await this.api.read(id);
     // Undo goes back beyond the last time the page was opened; without it one can work, too.
     const past = await this.api.history(id).catch(() => undefined);
-    const saver = new DocumentSaver(id, step, document, this.api, {
+    const events: SaverEvents = {
+      refused: ({ label }, why) =>
+        this.told.next(`“${label}” can not be saved: ${why} It stays as it is here, and all else is saved; undo takes it back.`),
       saved: (saved) => this.stored.next({ id, step: saved }),
       rebased: (rebased, lost, over, changes) => {
+        if (this.savers.get(id) !== saver) return;
         this.put(id, rebased, changes);
         if (over === 0) return;
         const names = lost.map((each) => `“${each.label}”`).join(', ');
@@ -97,20 +106,64 @@ export class Workbench {
             : `“${rebased.name}” was changed in another window; your edits are on top of it.`,
         );
       },
-    });
+    };
+    const saver = new DocumentSaver(id, step, document, this.api, events, this.journal);
     this.savers.set(id, saver);
     if (past) this.past.next(mergeHistories(this.past.value, pastOf(id, past)));
     this.live.watch([...this.savers.keys()]);
     this.saverList.next([...this.savers.values()]);
     this.put(id, document);
+    void this.offerLeft(id, document, new Set(past?.steps.map((each) => each.id)));
     return document;
+  }
+
+  /** Edits of an earlier visit that were never saved: they are put in again as steps of today, or forgotten, as the user says. */
+  private async offerLeft(id: string, { name }: BrelvinDocument, saved: ReadonlySet<string>): Promise<void> {
+    const found = await this.journal.left(id);
+    const [stored, left] = [found.filter((each) => saved.has(each.id)), found.filter((each) => !saved.has(each.id))];
+    // The answer got lost, the edit did not.
+    this.journal.drop(stored.map((each) => each.id));
+    const [first] = left;
+    if (!first) return;
+    const forget = (): void => this.journal.drop(left.map((each) => each.id));
+    const putIn = (): void => {
+      const unfit = left.filter(({ transaction }) => !this.tryEdit(id, transaction));
+      forget();
+      if (unfit.length > 0)
+        this.told.next(`These edits do not fit “${name}” any more: ${unfit.map((each) => `“${each.transaction.label}”`).join(', ')}.`);
+    };
+    const what = left.length === 1 ? `An edit of “${name}” was` : `${left.length} edits of “${name}” were`;
+    const made = new Date(first.at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+    const labels = [...new Set(left.map((each) => each.transaction.label))];
+    const more = labels.length > MOST_LABELS ? ` and ${labels.length - MOST_LABELS} more` : '';
+    this.notices.say(`${what} never saved (${made}: ${labels.slice(0, MOST_LABELS).join(', ')}${more}).`, [
+      { words: 'Put in again', run: putIn },
+      { words: 'Forget', run: forget },
+    ]);
+  }
+
+  /** @returns whether the edit fits */
+  private tryEdit(id: string, { label, changes }: Edit): boolean {
+    try {
+      this.edit(id, { label, changes });
+      return true;
+    } catch (error) {
+      if (!(error instanceof UnfitChange)) throw error;
+      return false;
+    }
   }
 
   /** Takes a document off the Bench, once its edits are on their way. */
   close(id: string): void {
     const saver = this.savers.get(id);
-    void saver?.flush();
-    saver?.stop();
+    const name = this.document(id)?.name ?? '';
+    if (saver)
+      void saver.flush().then(() => {
+        saver.stop();
+        if (saver.unsaved === 0) return;
+        void this.journal.leave(id);
+        this.notices.say(`Not all of “${name}” is saved. What is not is kept in this browser, and offered when you open it again.`);
+      });
     this.savers.delete(id);
     this.live.watch([...this.savers.keys()]);
     this.saverList.next([...this.savers.values()]);
@@ -125,9 +178,11 @@ export class Workbench {
   }
 
   /** Applies an edit; those of one gesture become one step. Edits that change nothing leave no trace. */
-  edit(id: string, { label, changes }: Edit, gesture?: string): void {
+  edit(id: string, { label, changes: wished }: Edit, gesture?: string): void {
     const before = this.document(id);
-    if (!before || changes.length === 0) return;
+    if (!before || wished.length === 0) return;
+    const changes = soundChanges(wished);
+    if (changes !== wished) this.told.next(UNSOUND_WORDS);
     const after = applyChanges(before, changes);
     if (after === before) return;
     const inverse = invertChanges(before, changes);
@@ -213,6 +268,11 @@ export class Workbench {
 function isOneGesture(a: HistoryEntry, b: HistoryEntry): boolean {
   return a.gesture !== undefined && a.gesture === b.gesture && a.document !== b.document;
 }
+
+/** Labels that a sentence names. */
+const MOST_LABELS = 3;
+export const UNSOUND_WORDS =
+  'Characters that no file can keep were taken out of the text: NUL, or halves of a pair that stands for one character.';
 
 const WORST_FIRST: readonly SaveState['kind'][] = ['deleted', 'refused', 'away', 'saving'];
 

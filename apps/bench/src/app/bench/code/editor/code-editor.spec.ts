@@ -57,6 +57,17 @@ describe('CodeEditor', () => {
   const goTo = (line: number): void => view.dispatch({ selection: { anchor: view.state.doc.line(line).from } });
   const seen = (selector: string): HTMLElement[] => [...(fixture.nativeElement as HTMLElement).querySelectorAll<HTMLElement>(selector)];
 
+  it('takes out of what is pasted what no file can keep, says so, and leaves whole characters alone', () => {
+    let times = 0;
+    fixture.componentInstance.unsound.subscribe(() => times++);
+    view.dispatch({ changes: { from: 0, insert: '// 🏮\n' } });
+    expect(times).toBe(0);
+    view.dispatch({ changes: { from: 0, insert: '// a\0b\ud83c\n' } });
+    expect(times).toBe(1);
+    expect(written.at(-1)).toBe(`// ab\n// 🏮\n${TEXT}`);
+    expect(view.state.selection.main.head).withContext('the cursor stands behind it').toBe(6);
+  });
+
   it('has a name for those who hear it, and shows the text', () => {
     expect(view.contentDOM.getAttribute('aria-label')).toBe('Code of Slate');
     expect(view.state.doc.toString()).toBe(TEXT);

@@ -24,6 +24,7 @@ import { assistance } from './assistance';
 import { cursorInView } from './cursor-in-view';
 import { markAndShow, markedLines } from './marked-lines';
 import { shadingLanguage } from './shading-language';
+import { soundInput } from './sound-input';
 
 /** Text that comes from outside, and is not to be told there again. */
 const fromOutside = Annotation.define<boolean>();
@@ -54,6 +55,8 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
   readonly redoAsked = output<void>();
   /** The name under the cursor is to be called otherwise. */
   readonly renameAsked = output<number>();
+  /** Characters that can not be kept were taken out of what came in. */
+  readonly unsound = output<void>();
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly compiler = inject(Compiler);
@@ -119,6 +122,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
       search({ top: true }),
       highlightSelectionMatches(),
       lintGutter(),
+      soundInput(() => this.unsound.emit()),
       linter(null, { tooltipFilter: (all) => [...all] }),
       markedLines,
       cursorInView,
