@@ -160,7 +160,7 @@ describe('The server', () => {
 
     it('slows those down who ask too much', async () => {
       const strict = await buildApp({
-        database: server.connection.database,
+        connection: server.connection,
         databaseUrl: server.databaseUrl,
         logLevel: 'silent',
         pages: '/nowhere',
@@ -193,7 +193,7 @@ describe('The server', () => {
   it('says that the database is away, and works again when it is back', async () => {
     const nowhere = 'postgres://nobody:x@127.0.0.1:1/none';
     const away = connect(nowhere, () => undefined);
-    const other = await buildApp({ database: away.database, databaseUrl: nowhere, logLevel: 'silent', pages: '/nowhere', hosts: [] });
+    const other = await buildApp({ connection: away, databaseUrl: nowhere, logLevel: 'silent', pages: '/nowhere', hosts: [] });
     const answer = await other.inject({ url: '/api/documents?kind=material', headers: { host: 'localhost' } });
     expect(answer.statusCode).toBe(503);
     expect(answer.json<{ error: string }>().error).toBe('database-away');
@@ -204,7 +204,7 @@ describe('The server', () => {
   describe('open windows', () => {
     it('hear of new steps of what they watch, from every server on the database', async () => {
       const second = await buildApp({
-        database: server.connection.database,
+        connection: server.connection,
         databaseUrl: server.databaseUrl,
         logLevel: 'silent',
         pages: '/nowhere',
@@ -223,6 +223,16 @@ describe('The server', () => {
       await server.append(watched, 0, step('x', ['name'], 'Heard'));
       for (let turn = 0; turn < 40 && heard.length === 0; turn++) await new Promise((resolve) => setTimeout(resolve, 50));
       expect(heard).toEqual([{ id: watched, step: 1 }]);
+      // And of names, deletions and returns.
+      await server.send('POST', `/documents/${watched}/versions`, { name: 'before the fair', step: 1 });
+      await server.send('DELETE', `/documents/${watched}`);
+      await server.send('POST', `/documents/${watched}/restore`);
+      for (let turn = 0; turn < 40 && heard.length < 4; turn++) await new Promise((resolve) => setTimeout(resolve, 50));
+      expect(heard.slice(1)).toEqual([
+        { id: watched, named: 'before the fair' },
+        { id: watched, deleted: true },
+        { id: watched, restored: true },
+      ]);
       socket.terminate();
       await second.close();
     });

@@ -1,11 +1,14 @@
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { ServerConfig } from './config';
+import { admission } from './plugins/admission';
 import { bodies } from './plugins/bodies';
 import { errors } from './plugins/errors';
 import { live } from './plugins/live';
+import { metrics } from './plugins/metrics';
 import { openapi } from './plugins/openapi';
 import { pages } from './plugins/pages';
 import { security } from './plugins/security';
+import { sessions } from './plugins/sessions';
 import { assetRoutes } from './routes/assets';
 import { documentRoutes } from './routes/documents';
 import { fileRoutes } from './routes/files';
@@ -13,7 +16,7 @@ import { functionRoutes } from './routes/functions';
 import { healthRoutes } from './routes/health';
 import { schemaRoutes } from './routes/schemas';
 import { thumbnailRoutes } from './routes/thumbnails';
-import type { Database } from './store/database';
+import type { DatabaseConnection } from './store/database';
 import { AssetRepository } from './store/asset-repository';
 import { DocumentRepository } from './store/document-repository';
 import { StepListener } from './store/step-listener';
@@ -25,33 +28,39 @@ const SMALL_BODY = 256 * 1024;
 /** Milliseconds. A request that is sent drop by drop ends, and so does a connection that nobody uses. */
 const PATIENCE = { requestTimeout: 60_000, connectionTimeout: 120_000, keepAliveTimeout: 30_000 };
 
-export interface AppOptions extends Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts'> {
-  readonly database: Database;
-  /** For hearing of steps that other servers add. */
-  readonly databaseUrl: string;
-  readonly requestsPerMinute?: number;
+export interface AppOptions
+  extends
+    Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts' | 'databaseUrl'>,
+    Partial<Pick<ServerConfig, 'accessKey' | 'trustProxy' | 'requestsPerMinute'>> {
+  readonly connection: DatabaseConnection;
 }
 
 /** The HTTP server, ready to listen. */
 export async function buildApp({
-  database,
+  connection: { database, pool },
   databaseUrl,
   logLevel,
   pages: root,
   hosts,
+  accessKey,
+  trustProxy = false,
   requestsPerMinute = 3000,
 }: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: true, ...PATIENCE });
+  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: true, trustProxy, ...PATIENCE });
   await app.register(errors);
   await app.register(bodies);
+  // All servers on one database share its address, which nobody else knows; with the key, changing it signs everybody out.
+  await app.register(sessions, { secret: `${databaseUrl} ${accessKey ?? ''}` });
   await app.register(security, { hosts: ['127.0.0.1', 'localhost', '[::1]', ...hosts], requestsPerMinute });
+  await app.register(admission, { accessKey });
+  await app.register(metrics, { pool });
   await app.register(openapi);
   await app.register(live, { listener: new StepListener(databaseUrl) });
   const documents = new DocumentRepository(database);
   const assets = new AssetRepository(database);
   await app.register(
     async (api) => {
-      await api.register(healthRoutes, { database });
+      await api.register(healthRoutes, { database, pool });
       await api.register(documentRoutes, { documents });
       await api.register(thumbnailRoutes, { documents });
       await api.register(assetRoutes, { assets, uploads: new UploadRepository(database, assets) });

@@ -1,13 +1,13 @@
 import { pino } from 'pino';
 import { buildApp } from './app';
-import { readConfig } from './config';
+import { readConfig, type ServerConfig } from './config';
 import { seedDemo } from './seed';
 import { AssetRepository } from './store/asset-repository';
 import { connect, NewerDatabase, prepareDatabase } from './store/database';
 import { DocumentRepository } from './store/document-repository';
 import { UploadRepository } from './store/upload-repository';
 
-const config = readConfig(process.env);
+const config = settings();
 const log = pino({ level: config.logLevel });
 try {
   await prepareDatabase(config.databaseUrl, async (database) => {
@@ -24,7 +24,7 @@ const connection = connect(
   (error) => log.warn({ reason: error.message }, 'a database connection was lost'),
   config.connections,
 );
-const app = await buildApp({ ...config, database: connection.database });
+const app = await buildApp({ ...config, connection });
 
 let stopping = false;
 async function stop(signal: string): Promise<void> {
@@ -48,3 +48,14 @@ try {
 }
 const address = app.server.address();
 process.send?.({ listening: typeof address === 'object' ? address?.port : config.port });
+
+/** Settings that can not be end the process with a sentence. */
+function settings(): ServerConfig {
+  try {
+    return readConfig(process.env);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    console.error(`${error.message}.`);
+    process.exit(1);
+  }
+}

@@ -3,11 +3,12 @@ import type { FastifyInstance } from 'fastify';
 import plugin from 'fastify-plugin';
 import { BadMessage, type FieldProblem } from '../messages/bad-message';
 import { checkedHere } from '../messages/describe-body';
+import { refuseEndless } from '../messages/json-census';
 import { refuseUnsound } from '../messages/sound-json';
 
 /**
- * What comes in is bounded before anything walks it: its bytes by the route, its values and texts by one look through it,
- * its form by the route's description, compiled. Addresses and queries are short; message classes check those.
+ * What comes in is bounded before anything walks it: its bytes by the route, its values by a look over its text, its form by
+ * the route's description, compiled. Addresses and queries are short; message classes check those.
  */
 export const bodies = plugin(async (app: FastifyInstance) => {
   const first = new Ajv({ strict: false, verbose: true });
@@ -24,8 +25,22 @@ export const bodies = plugin(async (app: FastifyInstance) => {
       return { error: new BadMessage((tellsAll.errors ?? []).slice(0, MOST_TOLD).map(problemOf)) };
     };
   });
-  app.addHook('preValidation', async ({ body }) => {
-    if (body !== undefined && !Buffer.isBuffer(body)) refuseUnsound(body);
+  const parse = app.getDefaultJsonParser('error', 'error');
+  app.addContentTypeParser('application/json', { parseAs: 'buffer' }, (request, text: Buffer, done) => {
+    try {
+      refuseEndless(text);
+    } catch (error) {
+      return done(error as Error);
+    }
+    return parse(request, text.toString('utf8'), (error, body) => {
+      try {
+        // In JSON, a NUL and half of a pair can only be written as escapes.
+        if (!error && text.includes('\\u')) refuseUnsound(body);
+        done(error, body);
+      } catch (unsound) {
+        done(unsound as Error);
+      }
+    });
   });
 });
 

@@ -5,6 +5,12 @@ import type { StepListener } from '../store/step-listener';
 
 const ID = /^[A-Za-z0-9_-]{1,64}$/;
 const MOST_WATCHED = 1000;
+/** Windows of one person that are told at once. */
+const MOST_WINDOWS = 64;
+/** Bytes that wait for one window. */
+const MOST_UNREAD = 1024 * 1024;
+/** A WebSocket's code for it, RFC 6455's registry. */
+const TRY_LATER = 1013;
 
 /**
  * Tells open windows what happens to documents. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
@@ -16,13 +22,27 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
   const watching = new Map<WebSocket, ReadonlySet<string>>();
   listener.onNews = (news) => {
     const message = JSON.stringify(news);
-    for (const [socket, ids] of watching) if (ids.has(news.id)) socket.send(message);
+    for (const [socket, ids] of watching) {
+      if (!ids.has(news.id)) continue;
+      // Who does not read does not fill the memory; it asks again when it comes back.
+      if (socket.bufferedAmount > MOST_UNREAD) socket.terminate();
+      else socket.send(message);
+    }
   };
   // After the database was away, nobody knows what was missed: everything is told to look again.
   listener.onBack = () => {
     for (const socket of watching.keys()) socket.send(JSON.stringify({ again: true }));
   };
-  app.get('/api/live', { websocket: true, schema: { hide: true } }, (socket) => {
+  const counts = new Map<string, number>();
+  app.get('/api/live', { websocket: true, schema: { hide: true } }, (socket, { person }) => {
+    const open = counts.get(person) ?? 0;
+    if (open >= MOST_WINDOWS) return socket.close(TRY_LATER, `There are ${open} windows open already.`);
+    counts.set(person, open + 1);
+    socket.once('close', () => {
+      const left = (counts.get(person) ?? 1) - 1;
+      if (left > 0) counts.set(person, left);
+      else counts.delete(person);
+    });
     watching.set(socket, new Set());
     socket.on('message', (data: Buffer) => watching.set(socket, readWatch(data.toString('utf8'))));
     socket.on('close', () => watching.delete(socket));

@@ -18,8 +18,8 @@ export interface SecurityOptions {
 }
 
 /**
- * The server listens on loopback, where every page in the user's browser can reach it. So it answers only to
- * its own names (no DNS rebinding) and takes changes only from its own pages.
+ * Every page in the user's browser can reach a server on loopback. So it answers only to its own names (no DNS
+ * rebinding) and takes changes only from its own pages.
  */
 export const security = plugin(async (app: FastifyInstance, { hosts, requestsPerMinute }: SecurityOptions) => {
   app.decorateRequest('styleNonce', '');
@@ -38,8 +38,8 @@ export const security = plugin(async (app: FastifyInstance, { hosts, requestsPer
   await app.register(rateLimit, {
     max: requestsPerMinute,
     timeWindow: '1 minute',
-    // A connection that has just gone, or is none of the network's, has no address.
-    keyGenerator: ({ ip }: { ip?: string }) => ip ?? 'none',
+    // A studio behind one proxy is many browsers.
+    keyGenerator: ({ person }: FastifyRequest) => person,
   });
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -53,7 +53,7 @@ export const security = plugin(async (app: FastifyInstance, { hosts, requestsPer
         workerSrc: ["'self'"],
         objectSrc: ["'none'"],
         baseUri: ["'self'"],
-        formAction: ["'none'"],
+        formAction: ["'self'"],
         frameAncestors: ["'none'"],
       },
     },

@@ -37,20 +37,20 @@ export async function assetRoutes(
     '/assets',
     { schema: { summary: 'Announce a file by its SHA-256; tells which chunks to send', body: bodyOf(AnnounceMessage) } },
     async (request) => {
-      return { missing: await uploads.announce(request.ip, await readMessage(AnnounceMessage, request.body)) };
+      return { missing: await uploads.announce(request.person, await readMessage(AnnounceMessage, request.body)) };
     },
   );
 
   app.put('/assets/:sha256/chunks/:number', { schema: { summary: 'Send a chunk of at most 1 MiB' } }, async (request, reply) => {
     const { sha256, number } = await readMessage(ChunkParams, request.params);
     if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
-    await uploads.putChunk(request.ip, sha256, number, request.body);
+    await uploads.putChunk(request.person, sha256, number, request.body);
     return reply.status(204).send();
   });
 
   app.post('/assets/:sha256/finish', { schema: { summary: 'Take the file in, once all chunks are here' } }, async (request) => {
     const { sha256 } = await readMessage(AssetParams, request.params);
-    return uploads.finish(request.ip, sha256);
+    return uploads.finish(request.person, sha256);
   });
 
   app.get('/assets/:sha256', { schema: { summary: 'The file' } }, async (request, reply) => {

@@ -10,6 +10,8 @@ export type Database = NodePgDatabase<typeof schema>;
 
 export interface DatabaseConnection {
   readonly database: Database;
+  /** How its connections stand: open ones, idle ones among them, and queries that wait for one. */
+  pool(): { readonly open: number; readonly idle: number; readonly waiting: number };
   close(): Promise<void>;
 }
 
@@ -26,7 +28,11 @@ export function connect(url: string, onLost: (error: Error) => void, connections
   pool.on('error', onLost);
   // A connection in use that breaks fails its query, which is answered; without a listener it would end the process too.
   pool.on('connect', (client) => client.on('error', onLost));
-  return { database: drizzle(pool, { schema }), close: () => pool.end() };
+  return {
+    database: drizzle(pool, { schema }),
+    pool: () => ({ open: pool.totalCount, idle: pool.idleCount, waiting: pool.waitingCount }),
+    close: () => pool.end(),
+  };
 }
 
 /**

@@ -1,7 +1,7 @@
 import { newMaterial, type Json, type Transaction } from '@brelvin/core';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { freshDatabase } from '../../../../tests/support/databases';
-import { buildApp } from '../app';
+import { buildApp, type AppOptions } from '../app';
 import { connect, prepareDatabase, type DatabaseConnection } from '../store/database';
 
 /** The server on a fresh database of a real PostgreSQL, asked without a network. */
@@ -14,11 +14,11 @@ export class TestServer {
     readonly databaseUrl: string,
   ) {}
 
-  static async start(): Promise<TestServer> {
+  static async start(options: Partial<AppOptions> = {}): Promise<TestServer> {
     const databaseUrl = await freshDatabase();
     await prepareDatabase(databaseUrl);
     const connection = connect(databaseUrl, () => undefined);
-    const app = await buildApp({ database: connection.database, databaseUrl, logLevel: 'silent', pages: '/nowhere', hosts: [] });
+    const app = await buildApp({ connection, databaseUrl, logLevel: 'silent', pages: '/nowhere', hosts: [], ...options });
     return new TestServer(app, connection, databaseUrl);
   }
 

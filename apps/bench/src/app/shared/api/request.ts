@@ -17,9 +17,11 @@ export class ApiFailure extends Error {
     super(message);
   }
 
-  /** Nothing is wrong with the request: trying again later may help. */
+  /** Nothing is wrong with the request: trying again later may help, or after one has signed in again. */
   get away(): boolean {
-    return this.status === 0 || this.status === 503 || this.status === 429 || this.status === 502 || this.status === 504;
+    return (
+      this.status === 401 || this.status === 0 || this.status === 503 || this.status === 429 || this.status === 502 || this.status === 504
+    );
   }
 }
 
