@@ -2,6 +2,7 @@
  * npm test: everything, on a machine that may have nothing but Node and apt.
  * npm run test:quick: what answers in some two minutes.
  * npm test -- browser: the stages whose names begin so.
+ * npm run attack: all attacks on the server, also those that take long.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
  */
@@ -14,6 +15,9 @@ import { ROOT } from './lib/run.mjs';
 import { countSpecs, runStage } from './lib/stage.mjs';
 
 const quick = process.argv.includes('--quick');
+const attack = process.argv.includes('--all-attacks');
+/** The others start Brelvin as a whole, several times. */
+const SHORT_ATTACKS = ['bodies', 'uploads', 'crowd'].map((name) => `tests/attack/${name}.spec.ts`);
 const only = process.argv.slice(2).find((argument) => !argument.startsWith('-'));
 
 let cluster;
@@ -85,7 +89,10 @@ function plan() {
       ],
     ],
     browserHalves().map((files, index) => [[`browser ${index + 1}`, jasmine(files, database)]]),
-    [[['crash', jasmine(['tests/crash/*.spec.ts'], async () => ({ CRASH_CLUSTER: clusterFolder('crash-postgres') }))]]],
+    [
+      [['crash', jasmine(['tests/crash/*.spec.ts'], async () => ({ CRASH_CLUSTER: clusterFolder('crash-postgres') }))]],
+      [['attack', jasmine(attack ? ['tests/attack/*.spec.ts'] : SHORT_ATTACKS, database)]],
+    ],
   ];
 }
 

@@ -7,7 +7,9 @@ export class Cluster {
   start(wantedPort?: number): Promise<string>;
   launch(): void;
   stop(mode?: 'fast' | 'smart' | 'immediate'): void;
+  /** The postmaster's process id. */
   pid(): number;
+  isRunning(): boolean;
   remove(): void;
 }
 export function clusterFolder(name: string): string;

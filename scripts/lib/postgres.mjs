@@ -4,6 +4,7 @@ import { randomBytes, createHash } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { postgresPrograms } from './install.mjs';
+import { beganAt } from './lock.mjs';
 import { isRoot, ROOT, run } from './run.mjs';
 
 const USER = 'brelvin';
@@ -61,7 +62,7 @@ export class Cluster {
   launch() {
     const lock = join(this.data, 'postmaster.pid');
     if (existsSync(lock)) {
-      if (isAlive(this.pid())) {
+      if (this.isRunning()) {
         this.port = Number(readFileSync(lock, 'utf8').split('\n')[3]);
         return;
       }
@@ -78,6 +79,15 @@ export class Cluster {
 
   stop(mode = 'fast') {
     spawnSync(...this.control(['-m', mode, '-w', 'stop']), { stdio: 'ignore' });
+  }
+
+  isRunning() {
+    try {
+      return beganAt(this.pid()) !== undefined;
+    } catch {
+      // It left in good order, and took its file along.
+      return false;
+    }
   }
 
   /** The postmaster's process id. */
@@ -143,14 +153,4 @@ async function isFree(port) {
     server.once('error', () => resolve(false));
     server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
   });
-}
-
-/** Whether a process runs; one that ended but was never waited for does not. */
-function isAlive(pid) {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    return stat.slice(stat.lastIndexOf(')') + 2, stat.lastIndexOf(')') + 3) !== 'Z';
-  } catch {
-    return false;
-  }
 }

@@ -46,7 +46,7 @@ export async function buildApp({
   trustProxy = false,
   requestsPerMinute = 3000,
 }: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: true, trustProxy, ...PATIENCE });
+  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: 'idle', trustProxy, ...PATIENCE });
   await app.register(errors);
   await app.register(bodies);
   // All servers on one database share its address, which nobody else knows; with the key, changing it signs everybody out.

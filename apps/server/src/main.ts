@@ -26,16 +26,23 @@ const connection = connect(
 );
 const app = await buildApp({ ...config, connection });
 
+/** Milliseconds that a request which has begun may go on when the server is to end. */
+const LONGEST_FINISH = 10_000;
 let stopping = false;
 async function stop(signal: string): Promise<void> {
   if (stopping) return;
   stopping = true;
   log.info(`${signal}: finishing what is under way`);
+  setTimeout(() => app.server.closeAllConnections(), LONGEST_FINISH).unref();
   await app.close();
   await connection.close();
 }
 process.once('SIGTERM', (signal) => void stop(signal));
 process.once('SIGINT', (signal) => void stop(signal));
+// Who started it is gone.
+process.once('disconnect', () => void stop('left alone'));
+// Hearing of that is no reason to stay.
+process.channel?.unref();
 
 try {
   await app.listen({ host: config.host, port: config.port });
