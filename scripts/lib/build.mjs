@@ -1,8 +1,11 @@
-import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { ROOT, run } from './run.mjs';
 
 const SOURCES = ['packages', 'apps/bench/src', 'apps/bench/public', 'angular.json', 'package-lock.json'];
+/** Bytes under which packing saves less than it costs. */
+const SMALLEST_PACKED = 1024;
 const STAMP = join(ROOT, 'apps', 'bench', 'dist', '.built');
 
 /** Puts the shader library's texts where the code imports them from. */
@@ -15,7 +18,19 @@ export function buildPages() {
   if (existsSync(STAMP) && SOURCES.every((path) => newest(join(ROOT, path)) <= statSync(STAMP).mtimeMs)) return;
   console.log('Building the pages …');
   run('npx', ['ng', 'build'], { env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  packFiles(join(ROOT, 'apps', 'bench', 'dist', 'browser'));
   writeFileSync(STAMP, '');
+}
+
+/** Files that are worth it once more, packed: the server sends those as they are. */
+function packFiles(folder) {
+  for (const name of readdirSync(folder, { recursive: true })) {
+    const file = join(folder, name);
+    if (!/\.(js|css|svg|wasm)$/.test(name) || statSync(file).size < SMALLEST_PACKED) continue;
+    const bytes = readFileSync(file);
+    writeFileSync(`${file}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length } }));
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+  }
 }
 
 function newest(path) {

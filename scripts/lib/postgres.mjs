@@ -10,6 +10,19 @@ import { isRoot, ROOT, run } from './run.mjs';
 const USER = 'brelvin';
 const SERVER_USER = 'postgres';
 
+/** A week of log at most, and nothing in it of what users were making when a query failed. */
+const LOGGING = [
+  'logging_collector=on',
+  'log_filename=postgres-%u.log',
+  'log_truncate_on_rotation=on',
+  'log_rotation_age=1d',
+  'log_rotation_size=0',
+  'log_min_error_statement=panic',
+  'log_parameter_max_length_on_error=0',
+]
+  .map((setting) => `-c ${setting}`)
+  .join(' ');
+
 /** PostgreSQL refuses to run as root, so root runs it as `postgres`. */
 function asServer(command, args, options = {}) {
   return isRoot() ? run('runuser', ['-u', SERVER_USER, '--', command, ...args], { ...options, cwd: '/' }) : run(command, args, options);
@@ -71,7 +84,7 @@ export class Cluster {
     }
     const fast = this.throwaway ? ' -c fsync=off -c full_page_writes=off' : '';
     // Only loopback: a socket's path may also be longer than the system allows.
-    const options = `-p ${this.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${fast}`;
+    const options = `-p ${this.port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${fast} ${LOGGING}`;
     asServer(join(this.programs, 'pg_ctl'), ['-D', this.data, '-l', join(this.folder, 'log'), '-w', '-t', '60', '-o', options, 'start'], {
       stdio: 'ignore',
     });

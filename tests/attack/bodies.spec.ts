@@ -1,5 +1,5 @@
 import { newMaterial, type Json } from '@brelvin/core';
-import { freshDatabase } from '../support/databases';
+import { seededDatabase } from '../support/seeded-database';
 import { ServerProcess } from '../support/server-process';
 
 /** Milliseconds. Not how fast it is, but that it does not hang: before there were bounds, these took minutes. */
@@ -9,7 +9,7 @@ describe('Bodies that are meant to do harm', () => {
   let server: ServerProcess;
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await freshDatabase());
+    server = await ServerProcess.start(await seededDatabase());
     expect((await server.request('POST', '/documents', { id: 'lantern', document: newMaterial('Loft lantern') })).status).toBe(201);
   });
 

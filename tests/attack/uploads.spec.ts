@@ -6,7 +6,7 @@ import { AssetRepository } from '../../apps/server/src/store/asset-repository';
 import { connect, prepareDatabase, type DatabaseConnection } from '../../apps/server/src/store/database';
 import { TooManyUploads } from '../../apps/server/src/store/failures';
 import { UploadRepository } from '../../apps/server/src/store/upload-repository';
-import { freshDatabase } from '../support/databases';
+import { seededDatabase } from '../support/seeded-database';
 import { ServerProcess } from '../support/server-process';
 
 const sha = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
@@ -23,7 +23,7 @@ describe('Uploads that are meant to do harm', () => {
   let assets: AssetRepository;
 
   beforeAll(async () => {
-    url = await freshDatabase();
+    url = await seededDatabase();
     await prepareDatabase(url);
     connection = connect(url, () => undefined);
     assets = new AssetRepository(connection.database);

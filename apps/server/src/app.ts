@@ -37,7 +37,7 @@ export interface AppOptions
 
 /** The HTTP server, ready to listen. */
 export async function buildApp({
-  connection: { database, pool },
+  connection,
   databaseUrl,
   logLevel,
   pages: root,
@@ -46,6 +46,8 @@ export async function buildApp({
   trustProxy = false,
   requestsPerMinute = 3000,
 }: AppOptions): Promise<FastifyInstance> {
+  const { database } = connection;
+  const pool = () => connection.pool();
   const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: 'idle', trustProxy, ...PATIENCE });
   await app.register(errors);
   await app.register(bodies);

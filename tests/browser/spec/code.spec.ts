@@ -334,7 +334,7 @@ describe('Code', () => {
         'import nowhere;\nvec4 paint(Surface s) { return vec4(nowhere(1.0)); }',
         /no function "nowhere" in the Library/,
       ],
-      ['of odd letters', 'vec4 paint(Surface s) { return vec4(1.0) \u202e; } ä \u0000', /has no meaning here/],
+      ['of odd letters', 'vec4 paint(Surface s) { return vec4(1.0) \u202e; } ä \u0001', /has no meaning here/],
     ] as const) {
       it(`${what} is said in words, and the Stage survives`, async () => {
         const id = `bad${++made}`;

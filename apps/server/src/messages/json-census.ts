@@ -36,7 +36,8 @@ export function refuseEndless(text: Buffer): void {
         break;
       case COMMA:
         values++;
-        if (++commas[depth]! >= MOST_INSIDE) refuse(`has a list or an object of more than ${counted(MOST_INSIDE)} entries`);
+        commas[depth] = (commas[depth] ?? 0) + 1;
+        if ((commas[depth] ?? 0) >= MOST_INSIDE) refuse(`has a list or an object of more than ${counted(MOST_INSIDE)} entries`);
     }
     if (values > MOST_VALUES) refuse(`may hold at most ${counted(MOST_VALUES)} values`);
   }

@@ -28,7 +28,7 @@ export function soundJson(value: Json): Json {
   if (Array.isArray(value)) {
     const list: readonly Json[] = value;
     const sound = list.map(soundJson);
-    return sound.some((each, index) => each !== list[index]) ? sound : value;
+    return sound.some((each, index) => each !== list[index]) ? sound : list;
   }
   const fields = Object.entries(value as { readonly [key: string]: Json });
   const sound = fields.map(([key, each]) => [soundText(key), soundJson(each)] as const);

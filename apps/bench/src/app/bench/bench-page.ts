@@ -203,7 +203,7 @@ export class BenchPage {
   protected readonly keysShown = signal(false);
   protected readonly commandsShown = signal(false);
   protected readonly tab = signal<Workspace>('graph');
-  private readonly codeView = viewChild(CodeView);
+  protected readonly notLoaded = 'This part of Brelvin could not be loaded: the server can not be reached. Reload the page.';
   protected readonly codeWork = inject(CodeWork);
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly functions = inject(FunctionLink);
@@ -448,7 +448,7 @@ export class BenchPage {
     const kind = this.work.typed().graph.nodes[id ?? '']?.kind;
     if (kind === undefined) return;
     this.tab.set('code');
-    setTimeout(() => void this.codeView()?.showNodeCode(kind));
+    this.codeWork.wantedKind.set(kind);
   }
 
   protected findNode(): void {

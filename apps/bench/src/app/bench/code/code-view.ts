@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked, viewChild } from '@angular/core';
 import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
 import { UNSOUND_WORDS } from '../../shared/documents/workbench';
 import { DocumentApi, type FunctionUser } from '../../shared/api/document-api';
@@ -71,6 +71,15 @@ export class CodeView {
     const sheet = this.work.sheet();
     return sheet.kind === 'library' || sheet.kind === 'function';
   });
+
+  constructor() {
+    effect(() => {
+      const kind = this.work.wantedKind();
+      if (kind === undefined) return;
+      this.work.wantedKind.set(undefined);
+      untracked(() => void this.showNodeCode(kind));
+    });
+  }
 
   protected show(key: string): void {
     const sheet = this.work.sheets().find((each) => sheetKey(each) === key);
@@ -184,7 +193,7 @@ export class CodeView {
   }
 
   /** Shows the code of a node's function. */
-  async showNodeCode(kind: string): Promise<void> {
+  private async showNodeCode(kind: string): Promise<void> {
     const own = functionOfKind(kind);
     if (own !== undefined) {
       await this.work.showFunction(own);

@@ -58,6 +58,8 @@ export class CodeWork {
   readonly materialId = signal('');
   private readonly wanted = signal<Sheet>({ kind: 'pixels' });
   private readonly opened = signal<readonly Sheet[]>([]);
+  /** A kind of node whose code is to be shown, once the tab is there. */
+  readonly wantedKind = signal<string | undefined>(undefined);
   /** A place to be shown, in the sheet that is shown. */
   readonly revealed = signal<Range | undefined>(undefined);
   /** What the compiler says of the material on the Bench. */

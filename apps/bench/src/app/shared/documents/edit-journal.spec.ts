@@ -24,9 +24,9 @@ describe('EditJournal', () => {
     made.drop(['q']);
     await made.leave('m');
     const left = await later.left('m');
-    expect(left.map(({ id, name, transaction }) => `${id} ${name}: ${String(transaction.changes[0]?.value)}`)).toEqual([
-      'z Lantern: one',
-      'a Lantern: two, and more',
+    expect(left.map(({ id, name, transaction }) => `${id} ${name}: ${JSON.stringify(transaction.changes[0]?.value)}`)).toEqual([
+      'z Lantern: "one"',
+      'a Lantern: "two, and more"',
     ]);
     expect(await ids(later)).toEqual(['z', 'a']);
     later.drop(['z', 'a']);

@@ -21,11 +21,7 @@ describe('Workbench', () => {
         if (!document) throw new ApiFailure(404, 'missing', `There is no document ${id}.`);
         return { id, step: 0, document };
       },
-      history: async () => ({
-        base: newMaterial('Start'),
-        baseStep: 0,
-        steps: [{ id: 'stored', step: 0, label: '', changes: [], at: '' }],
-      }),
+      history: async () => ({ base: newMaterial('Start'), baseStep: 0, steps: past }),
       append: async (_id: string, after: number, steps: unknown[]) => ({ step: after + steps.length }),
     };
     TestBed.configureTestingModule({ providers: [Workbench, { provide: DocumentApi, useValue: api }] });
