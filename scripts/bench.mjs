@@ -12,7 +12,9 @@ async function main() {
   const cluster = new Cluster(clusterFolder('bench-postgres'));
   try {
     const url = await cluster.start();
-    const { ended } = start('node', ['--import', 'tsx', 'tests/bench/main.ts'], { env: { ...process.env, TEST_DATABASE_URL: url } });
+    const { ended } = start('node', ['--import', 'tsx', 'tests/bench/main.ts', ...process.argv.slice(2)], {
+      env: { ...process.env, TEST_DATABASE_URL: url },
+    });
     process.exitCode = await ended;
   } finally {
     cluster.remove();

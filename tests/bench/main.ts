@@ -1,7 +1,9 @@
+import { benchAuthors } from './authors';
 import { benchCode } from './code';
 import { benchDecode } from './decode';
 import { benchEditing } from './editing';
 import { benchFiles } from './files';
+import { benchOpening } from './opening';
 import { benchPage } from './page';
 import { Report } from './report';
 import { benchStore } from './store';
@@ -15,8 +17,12 @@ const parts: readonly (readonly [string, (report: Report) => void | Promise<void
   ['code', benchCode],
   ['files', benchFiles],
   ['store', benchStore],
+  ['authors', benchAuthors],
+  ['opening', benchOpening],
 ];
-for (const [name, measure] of parts)
+// npm run bench -- store: this part alone.
+const only = process.argv[2];
+for (const [name, measure] of parts.filter(([name]) => only === undefined || name === only))
   try {
     await measure(report);
   } catch (error) {

@@ -107,6 +107,13 @@ describe('The server keeps', () => {
       }
     });
 
+    it('take a step that is repeated behind the last one for saved', async () => {
+      const id = await server.fresh();
+      expect((await server.append(id, 0, step('a', ['name'], 'Kite'))).json<object>()).toEqual({ step: 1 });
+      const again = await server.append(id, 1, step('a', ['name'], 'Kite'));
+      expect([again.statusCode, again.json<object>()]).toEqual([200, { step: 1 }]);
+    });
+
     it('can be deleted, say so, and come back', async () => {
       const id = await server.fresh('Mist');
       expect((await server.send('DELETE', `/documents/${id}`)).statusCode).toBe(204);

@@ -12,7 +12,7 @@ import {
   type DocumentKind,
   type Transaction,
 } from '@brelvin/core';
-import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql } from 'drizzle-orm';
+import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Database } from './database';
 import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, StepMissing, UnfitStep, VersionNameTaken } from './failures';
 import { LARGEST_STEP } from './records';
@@ -51,7 +51,10 @@ const MOST_CACHED = 200;
 type Transactional = Parameters<Parameters<Database['transaction']>[0]>[0];
 /** The database, or a transaction of it. */
 type Reader = Pick<Database, 'select' | 'execute'>;
-type DocumentRow = typeof documents.$inferSelect;
+type DocumentRow = Pick<typeof documents.$inferSelect, keyof typeof LISTED>;
+
+/** What is read of a document before its content. */
+const LISTED = { id: documents.id, name: documents.name, step: documents.step, deletedAt: documents.deletedAt };
 
 /** Documents as snapshots and the steps after them. Any number of servers may share one database. */
 export class DocumentRepository {
@@ -130,41 +133,64 @@ export class DocumentRepository {
    * @throws StaleSave with the steps the client does not know; UnfitStep; DocumentMissing; DocumentGone
    */
   async append(id: string, after: number, transactions: readonly Transaction[]): Promise<number> {
+    try {
+      return await this.appendTo(id, after, transactions, false);
+    } catch (error) {
+      // One of them is stored already, before the last step that the sender knows.
+      if (isRepeated(error)) return this.appendTo(id, after, transactions, true);
+      throw error;
+    }
+  }
+
+  private async appendTo(id: string, after: number, transactions: readonly Transaction[], mayRepeat: boolean): Promise<number> {
     if (new Set(transactions.map((each) => each.id)).size < transactions.length)
       throw new UnfitStep('Two of the steps have the same id; each has one of its own.');
     const stored = await this.database.transaction(async (transaction) => {
       const current = await this.load(transaction, await this.present(transaction, id, 'and lock it'));
-      const known = await this.knownTransactions(transaction, id, transactions);
+      // Who knows the last step knows which of its own are stored, as a rule.
+      const isNew = after === current.step && !mayRepeat;
+      const known = isNew ? new Set<string>() : await this.knownTransactions(transaction, id, transactions);
       const fresh = transactions.filter((each) => !known.has(each.id));
       if (fresh.length === 0) return current;
       if (after + known.size !== current.step) throw new StaleSave(current.step, await this.selectSteps(transaction, id, after));
       const document = applyAll(current.document, fresh);
       if (document.name !== current.document.name) await this.refuseSecondFunction(transaction, id, document);
       const step = current.step + fresh.length;
-      await transaction.insert(steps).values(
-        fresh.map((each, index) => ({
-          document: id,
-          step: current.step + index + 1,
-          transaction: each.id,
-          label: each.label,
-          gesture: each.gesture ?? null,
-          direction: each.direction ?? null,
-          changes: [...each.changes],
-        })),
-      );
-      await transaction
-        .update(documents)
-        .set({ step, name: document.name, tags: [...document.tags], uses: functionsUsedBy(document), updatedAt: sql`now()` })
-        .where(eq(documents.id, id));
+      await this.store(transaction, id, current.step, fresh, document);
       if (Math.floor(step / SNAPSHOT_EVERY) > Math.floor(current.step / SNAPSHOT_EVERY)) {
         await transaction.insert(snapshots).values({ document: id, step, content: await pack(JSON.stringify(document)) });
       }
-      await tell(transaction, { id, step });
       return { id, step, document };
     });
     // Only what is committed may be remembered.
     this.remember(stored);
     return stored.step;
+  }
+
+  /** Steps behind step `last`, what lists know of the document by them, and the news of it: one way to the database. */
+  private async store(
+    transaction: Transactional,
+    id: string,
+    last: number,
+    fresh: readonly Transaction[],
+    document: BrelvinDocument,
+  ): Promise<void> {
+    const rows = fresh.map((each, index) => ({ ...each, step: last + index + 1, transaction: each.id }));
+    const step = last + fresh.length;
+    const news: DocumentNews = { id, step };
+    await transaction.execute(sql`
+      with added as (
+        insert into ${steps} (document, step, transaction, label, gesture, direction, changes)
+        select ${id}, step, transaction, label, gesture, direction, changes
+        from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+          as row (step integer, transaction text, label text, gesture text, direction text, changes jsonb)
+      ), listed as (
+        update ${documents}
+        set step = ${step}, name = ${document.name}, tags = ${textArray(document.tags)}, uses = ${textArray(functionsUsedBy(document))},
+          updated_at = now()
+        where id = ${id}
+      )
+      select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)})`);
   }
 
   /**
@@ -205,7 +231,7 @@ export class DocumentRepository {
   /** All functions of the Library, by name. */
   async functions(): Promise<StoredFunction[]> {
     const rows = await this.database
-      .select()
+      .select(LISTED)
       .from(documents)
       .where(and(eq(documents.kind, 'function'), isNull(documents.deletedAt)))
       .orderBy(asc(documents.name));
@@ -284,7 +310,7 @@ export class DocumentRepository {
 
   /** What lists know of a document. @throws DocumentMissing, DocumentGone */
   private async present(from: Reader, id: string, lock?: 'and lock it'): Promise<DocumentRow> {
-    const query = from.select().from(documents).where(eq(documents.id, id));
+    const query = from.select(LISTED).from(documents).where(eq(documents.id, id));
     const [row] = await (lock ? query.for('update') : query);
     if (!row) throw new DocumentMissing(id);
     if (row.deletedAt) throw new DocumentGone(id, row.name);
@@ -352,6 +378,16 @@ export class DocumentRepository {
       .where(and(eq(steps.document, id), inArray(steps.transaction, ids)));
     return new Set(rows.map((row) => row.transaction));
   }
+}
+
+/** SQLSTATE 23505: there is such a one. */
+function isRepeated(error: unknown): boolean {
+  const { cause } = error as { cause?: { code?: string; constraint?: string } };
+  return cause?.code === '23505' && cause.constraint === 'steps_once';
+}
+
+function textArray(texts: readonly string[]): SQL {
+  return sql`array(select jsonb_array_elements_text(${JSON.stringify(texts)}::jsonb))`;
 }
 
 /** Tells every server on this database; once the transaction is committed, where there is one. */
