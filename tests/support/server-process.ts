@@ -10,7 +10,7 @@ export class ServerProcess {
     readonly port: number,
   ) {}
 
-  static async start(databaseUrl: string, port = 0): Promise<ServerProcess> {
+  static async start(databaseUrl: string, port = 0, settings: Readonly<Record<string, string>> = {}): Promise<ServerProcess> {
     const child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -20,6 +20,7 @@ export class ServerProcess {
         DATABASE_URL: databaseUrl,
         PORT: String(port),
         LOG_LEVEL: 'fatal',
+        ...settings,
       },
     });
     const listening = await new Promise<number>((resolve, reject) => {

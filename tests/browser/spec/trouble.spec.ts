@@ -214,7 +214,9 @@ describe('Trouble', () => {
     await bench.saved();
     await bench.openMaterial(id);
     await bench.expectCards(3);
-    expect((await bench.all('.notice')).length).withContext('nothing is left to offer').toBe(0);
+    expect((await bench.all('.notice')).length)
+      .withContext('nothing is left to offer')
+      .toBe(0);
   });
 
   it('says what is wrong with a file that is taken in, and takes a good one', async () => {

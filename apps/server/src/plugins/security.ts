@@ -57,6 +57,8 @@ export const security = plugin(async (app: FastifyInstance, { hosts, requestsPer
         frameAncestors: ["'none'"],
       },
     },
+    // Without a referrer, forms name no origin either, and theirs is asked for above.
+    referrerPolicy: { policy: 'same-origin' },
     // Loopback is plain http; asking for https would make the page unreachable.
     strictTransportSecurity: false,
     crossOriginEmbedderPolicy: false,

@@ -8,13 +8,14 @@ export function signInPage({ nonce, to, trouble }: { nonce: string; to: string; 
     <title>Sign in · Brelvin</title>
     <link rel="icon" href="/mark.svg" />
     <style nonce="${nonce}">
-      body { margin: 0; min-height: 100vh; display: grid; place-items: center; background: #23211f; color: #e9e4da; font: 15px/1.5 system-ui, sans-serif; }
-      form { display: grid; gap: 12px; width: min(320px, 90vw); }
-      h1 { margin: 0; font-size: 20px; font-weight: 600; }
-      input, button { font: inherit; padding: 8px 10px; border-radius: 6px; border: 1px solid #57524c; background: #2e2b28; color: inherit; }
-      button { background: #e0b15a; color: #23211f; border-color: transparent; font-weight: 600; cursor: pointer; }
-      input:focus-visible, button:focus-visible { outline: 2px solid #e0b15a; outline-offset: 2px; }
-      p { margin: 0; }
+      body { margin: 0; min-height: 100vh; display: grid; place-items: center; background: #1e1e1e; color: #eee; font: 14px/1.5 system-ui, sans-serif; }
+      form { display: grid; gap: 10px; width: min(320px, 90vw); padding: 24px; background: #292929; border: 1px solid #4a4a4a; }
+      h1 { margin: 0; font-size: 16px; }
+      p { margin: 0; color: #bbb; }
+      [role='alert'] { color: #eee; }
+      input, button { font: inherit; padding: 6px 8px; border: 1px solid #4a4a4a; background: #191919; color: inherit; }
+      button { background: #eee; color: #191919; cursor: pointer; }
+      input:focus-visible, button:focus-visible { outline: 2px solid #eee; outline-offset: 2px; }
     </style>
   </head>
   <body>
