@@ -4,7 +4,7 @@
  */
 import { join } from 'node:path';
 import { installPackages, installSystem } from './lib/install.mjs';
-import { buildPages, embedShaders } from './lib/build.mjs';
+import { buildPages, buildServer, embedShaders, SERVER } from './lib/build.mjs';
 import { keepRunning } from './lib/keep-running.mjs';
 import { Lock } from './lib/lock.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
@@ -43,7 +43,10 @@ async function run(lock, folder) {
     url = await cluster.start();
   }
   embedShaders();
-  if (!development) buildPages();
+  if (!development) {
+    buildPages();
+    await buildServer();
+  }
 
   let server;
   const stop = () => {
@@ -84,8 +87,10 @@ async function run(lock, folder) {
 }
 
 function startServer(url, serverPort, listening) {
-  const watch = development ? ['--watch', '--watch-preserve-output'] : [];
-  const server = start(process.execPath, [...watch, '--import', 'tsx', 'apps/server/src/main.ts'], {
+  const program = development
+    ? ['--watch', '--watch-preserve-output', '--import', 'tsx', 'apps/server/src/main.ts']
+    : ['--enable-source-maps', SERVER];
+  const server = start(process.execPath, program, {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     // A key that is pressed for all of them (Ctrl C) comes here alone: saves that are under way are finished first.
     detached: true,

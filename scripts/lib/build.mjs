@@ -6,6 +6,8 @@ import { ROOT, run } from './run.mjs';
 const SOURCES = ['packages', 'apps/bench/src', 'apps/bench/public', 'angular.json', 'package-lock.json'];
 /** Bytes under which packing saves less than it costs. */
 const SMALLEST_PACKED = 1024;
+/** What `buildServer` makes. */
+export const SERVER = 'apps/server/dist/main.js';
 const STAMP = join(ROOT, 'apps', 'bench', 'dist', '.built');
 
 /** Puts the shader library's texts where the code imports them from. */
@@ -20,6 +22,33 @@ export function buildPages() {
   run('npx', ['ng', 'build'], { env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
   packFiles(join(ROOT, 'apps', 'bench', 'dist', 'browser'));
   writeFileSync(STAMP, '');
+}
+
+/** The server as one file, so that no compiler is needed where it runs; quick enough to be done anew each time. */
+export async function buildServer() {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: ['apps/server/src/main.ts'],
+    outfile: SERVER,
+    tsconfig: 'apps/server/tsconfig.json',
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'error',
+    // Our own packages are sources; all others are taken from node_modules as they are.
+    plugins: [
+      {
+        name: 'packages of others stay outside',
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+            kind === 'entry-point' || path.startsWith('@brelvin/') ? undefined : { path, external: true },
+          ),
+      },
+    ],
+  });
 }
 
 /** Files that are worth it once more, packed: the server sends those as they are. */

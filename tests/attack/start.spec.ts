@@ -51,7 +51,7 @@ function serverOf(port: number): number {
   const found = readdirSync('/proc').filter((pid) => {
     try {
       return (
-        /apps\/server\/src\/main\.ts/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8')) &&
+        /apps\/server\/dist\/main\.js/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8')) &&
         readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`\0PORT=${port}\0`)
       );
     } catch {

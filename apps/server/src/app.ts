@@ -10,6 +10,7 @@ import { pages } from './plugins/pages';
 import { security } from './plugins/security';
 import { sessions } from './plugins/sessions';
 import { assetRoutes } from './routes/assets';
+import { described } from './routes/describe';
 import { documentRoutes } from './routes/documents';
 import { fileRoutes } from './routes/files';
 import { functionRoutes } from './routes/functions';
@@ -56,6 +57,7 @@ export async function buildApp({
   await app.register(security, { hosts: ['127.0.0.1', 'localhost', '[::1]', ...hosts], requestsPerMinute });
   await app.register(admission, { accessKey });
   await app.register(metrics, { pool });
+  await app.register(described);
   await app.register(openapi);
   await app.register(live, { listener: new StepListener(databaseUrl) });
   const documents = new DocumentRepository(database);

@@ -1,4 +1,4 @@
-import { fileURLToPath } from 'node:url';
+import { PAGES } from './folders';
 
 export interface ServerConfig {
   readonly host: string;
@@ -45,7 +45,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): ServerConfig {
     host,
     port,
     databaseUrl,
-    pages: environment['PAGES'] ?? fileURLToPath(new URL('../../bench/dist/browser', import.meta.url)),
+    pages: environment['PAGES'] ?? PAGES,
     logLevel: environment['LOG_LEVEL'] ?? 'info',
     // What it was told to listen to it answers to; of all addresses at once there is no name.
     hosts: [

@@ -8,6 +8,7 @@ import { readMessage } from '../messages/read-message';
 import { ShelfMessage } from '../messages/shelf';
 import type { AssetRepository } from '../store/asset-repository';
 import type { UploadRepository } from '../store/upload-repository';
+import { ANSWERS, assetQuery, sha256Params } from './describe';
 
 /** Files of the workspace: announced, sent in chunks, finished, read. */
 export async function assetRoutes(
@@ -18,15 +19,26 @@ export async function assetRoutes(
     done(null, body),
   );
 
-  app.get('/assets', { schema: { summary: 'List and search images, newest change first' } }, async (request) =>
-    assets.list(await readMessage(ShelfMessage, request.query)),
+  app.get(
+    '/assets',
+    { schema: { summary: 'List and search images, newest change first', querystring: assetQuery, response: ANSWERS.assets } },
+    async (request) => assets.list(await readMessage(ShelfMessage, request.query)),
   );
 
-  app.get('/assets/tags', { schema: { summary: 'Tags in use by images' } }, async () => ({ tags: await assets.tags() }));
+  app.get('/assets/tags', { schema: { summary: 'Tags in use by images', response: ANSWERS.tags } }, async () => ({
+    tags: await assets.tags(),
+  }));
 
   app.patch(
     '/assets/:sha256',
-    { schema: { summary: 'Rename an image, tag it, take it off the shelf or put it back', body: bodyOf(ChangeAssetMessage) } },
+    {
+      schema: {
+        summary: 'Rename an image, tag it, take it off the shelf or put it back',
+        params: sha256Params,
+        body: bodyOf(ChangeAssetMessage),
+        response: ANSWERS.asset,
+      },
+    },
     async (request) => {
       const { sha256 } = await readMessage(AssetParams, request.params);
       return assets.change(sha256, await readMessage(ChangeAssetMessage, request.body));
@@ -35,23 +47,37 @@ export async function assetRoutes(
 
   app.post(
     '/assets',
-    { schema: { summary: 'Announce a file by its SHA-256; tells which chunks to send', body: bodyOf(AnnounceMessage) } },
+    {
+      schema: {
+        summary: 'Announce a file by its SHA-256; tells which chunks to send',
+        body: bodyOf(AnnounceMessage),
+        response: ANSWERS.missing,
+      },
+    },
     async (request) => {
       return { missing: await uploads.announce(request.person, await readMessage(AnnounceMessage, request.body)) };
     },
   );
 
-  app.put('/assets/:sha256/chunks/:number', { schema: { summary: 'Send a chunk of at most 1 MiB' } }, async (request, reply) => {
-    const { sha256, number } = await readMessage(ChunkParams, request.params);
-    if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
-    await uploads.putChunk(request.person, sha256, number, request.body);
-    return reply.status(204).send();
-  });
+  app.put(
+    '/assets/:sha256/chunks/:number',
+    { schema: { summary: 'Send a chunk of at most 1 MiB', response: ANSWERS.nothing } },
+    async (request, reply) => {
+      const { sha256, number } = await readMessage(ChunkParams, request.params);
+      if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
+      await uploads.putChunk(request.person, sha256, number, request.body);
+      return reply.status(204).send();
+    },
+  );
 
-  app.post('/assets/:sha256/finish', { schema: { summary: 'Take the file in, once all chunks are here' } }, async (request) => {
-    const { sha256 } = await readMessage(AssetParams, request.params);
-    return uploads.finish(request.person, sha256);
-  });
+  app.post(
+    '/assets/:sha256/finish',
+    { schema: { summary: 'Take the file in, once all chunks are here', params: sha256Params, response: ANSWERS.asset } },
+    async (request) => {
+      const { sha256 } = await readMessage(AssetParams, request.params);
+      return uploads.finish(request.person, sha256);
+    },
+  );
 
   app.get('/assets/:sha256', { schema: { summary: 'The file' } }, async (request, reply) => {
     const { sha256 } = await readMessage(AssetParams, request.params);

@@ -14,25 +14,27 @@ import {
 import { bodyOf } from '../messages/describe-body';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
-import { idParams, listQuery } from './describe';
+import { ANSWERS, idParams, listQuery } from './describe';
 
 /** Bytes of a document, or of the steps that are saved at once. */
 const LARGEST_SAVE = 8 * 1024 * 1024;
 
 /** Documents and their steps. */
 export async function documentRoutes(app: FastifyInstance, { documents }: { documents: DocumentRepository }): Promise<void> {
-  app.get('/documents', { schema: { summary: 'List and search, newest change first', querystring: listQuery } }, async (request) =>
-    documents.list(await readMessage(ListMessage, request.query)),
+  app.get(
+    '/documents',
+    { schema: { summary: 'List and search, newest change first', querystring: listQuery, response: ANSWERS.documents } },
+    async (request) => documents.list(await readMessage(ListMessage, request.query)),
   );
 
-  app.get('/tags', { schema: { summary: 'Tags in use by documents of a kind' } }, async (request) => {
+  app.get('/tags', { schema: { summary: 'Tags in use by documents of a kind', response: ANSWERS.tags } }, async (request) => {
     const { kind } = await readMessage(KindMessage, request.query);
     return { tags: await documents.tags(kind) };
   });
 
   app.get(
     '/documents/:id/history',
-    { schema: { summary: 'The last steps, and the state before them', params: idParams } },
+    { schema: { summary: 'The last steps, and the state before them', params: idParams, response: ANSWERS.history } },
     async (request) => {
       const { id } = await readMessage(DocumentParams, request.params);
       const { limit, before } = await readMessage(HistoryMessage, request.query);
@@ -40,19 +42,27 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
     },
   );
 
-  app.get('/documents/:id/at/:step', { schema: { summary: 'A document as it was after a step' } }, async (request) => {
-    const { id, step } = await readMessage(StepParams, request.params);
-    return { id, step, document: await documents.at(id, step) };
-  });
+  app.get(
+    '/documents/:id/at/:step',
+    { schema: { summary: 'A document as it was after a step', response: ANSWERS.stored } },
+    async (request) => {
+      const { id, step } = await readMessage(StepParams, request.params);
+      return { id, step, document: await documents.at(id, step) };
+    },
+  );
 
-  app.get('/documents/:id/versions', { schema: { summary: 'Named versions, newest first', params: idParams } }, async (request) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    return { versions: await documents.versions(id) };
-  });
+  app.get(
+    '/documents/:id/versions',
+    { schema: { summary: 'Named versions, newest first', params: idParams, response: ANSWERS.versions } },
+    async (request) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      return { versions: await documents.versions(id) };
+    },
+  );
 
   app.post(
     '/documents/:id/versions',
-    { schema: { summary: 'Give a step a name', params: idParams, body: bodyOf(VersionMessage) } },
+    { schema: { summary: 'Give a step a name', params: idParams, body: bodyOf(VersionMessage), response: ANSWERS.named } },
     async (request, reply) => {
       const { id } = await readMessage(DocumentParams, request.params);
       const { name, step, beside } = request.body as VersionMessage;
@@ -63,29 +73,42 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
 
   app.post(
     '/documents',
-    { bodyLimit: LARGEST_SAVE, schema: { summary: 'Keep a new document', body: bodyOf(CreateMessage) } },
+    { bodyLimit: LARGEST_SAVE, schema: { summary: 'Keep a new document', body: bodyOf(CreateMessage), response: ANSWERS.created } },
     async (request, reply) => {
       const { id, document } = request.body as CreateMessage;
       return reply.status(201).send(await documents.create(id, readDocument(document)));
     },
   );
 
-  app.get('/documents/:id', { schema: { summary: 'A document as of its last step', params: idParams } }, async (request) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    return documents.read(id);
-  });
+  app.get(
+    '/documents/:id',
+    { schema: { summary: 'A document as of its last step', params: idParams, response: ANSWERS.stored } },
+    async (request) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      return documents.read(id);
+    },
+  );
 
-  app.get('/documents/:id/steps', { schema: { summary: 'Steps after a given one', params: idParams } }, async (request) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    const { after } = await readMessage(StepsAfterMessage, request.query);
-    return { steps: await documents.stepsAfter(id, after) };
-  });
+  app.get(
+    '/documents/:id/steps',
+    { schema: { summary: 'Steps after a given one', params: idParams, response: ANSWERS.steps } },
+    async (request) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      const { after } = await readMessage(StepsAfterMessage, request.query);
+      return { steps: await documents.stepsAfter(id, after) };
+    },
+  );
 
   app.post(
     '/documents/:id/steps',
     {
       bodyLimit: LARGEST_SAVE,
-      schema: { summary: 'Add steps; 409 with the missed ones when others came first', params: idParams, body: bodyOf(AppendMessage) },
+      schema: {
+        summary: 'Add steps; 409 with the missed ones when others came first',
+        params: idParams,
+        body: bodyOf(AppendMessage),
+        response: ANSWERS.saved,
+      },
     },
     async (request) => {
       const { id } = await readMessage(DocumentParams, request.params);
@@ -94,15 +117,23 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
     },
   );
 
-  app.delete('/documents/:id', { schema: { summary: 'Delete; can be restored', params: idParams } }, async (request, reply) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    await documents.setDeleted(id, true);
-    return reply.status(204).send();
-  });
+  app.delete(
+    '/documents/:id',
+    { schema: { summary: 'Delete; can be restored', params: idParams, response: ANSWERS.nothing } },
+    async (request, reply) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      await documents.setDeleted(id, true);
+      return reply.status(204).send();
+    },
+  );
 
-  app.post('/documents/:id/restore', { schema: { summary: 'Take a deletion back', params: idParams } }, async (request, reply) => {
-    const { id } = await readMessage(DocumentParams, request.params);
-    await documents.setDeleted(id, false);
-    return reply.status(204).send();
-  });
+  app.post(
+    '/documents/:id/restore',
+    { schema: { summary: 'Take a deletion back', params: idParams, response: ANSWERS.nothing } },
+    async (request, reply) => {
+      const { id } = await readMessage(DocumentParams, request.params);
+      await documents.setDeleted(id, false);
+      return reply.status(204).send();
+    },
+  );
 }

@@ -2,16 +2,25 @@ import type { FastifyInstance } from 'fastify';
 import { FunctionParams } from '../messages/documents';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
+import { ANSWERS } from './describe';
 
 /** Functions of the Library, and what uses them. */
 export async function functionRoutes(app: FastifyInstance, { documents }: { documents: DocumentRepository }): Promise<void> {
-  app.get('/functions', { schema: { summary: 'All functions of the Library with their texts' } }, async () => ({
-    functions: await documents.functions(),
-  }));
+  app.get(
+    '/functions',
+    { schema: { summary: 'All functions of the Library with their texts', response: ANSWERS.functions } },
+    async () => ({
+      functions: await documents.functions(),
+    }),
+  );
 
-  app.get('/functions/:name/users', { schema: { summary: 'Materials and functions that ask for a function' } }, async (request) => {
-    const { name } = await readMessage(FunctionParams, request.params);
-    const found = (await documents.functions()).find((each) => each.name === name);
-    return { users: await documents.usersOf([name, ...(found?.formerNames ?? [])]) };
-  });
+  app.get(
+    '/functions/:name/users',
+    { schema: { summary: 'Materials and functions that ask for a function', response: ANSWERS.users } },
+    async (request) => {
+      const { name } = await readMessage(FunctionParams, request.params);
+      const found = (await documents.functions()).find((each) => each.name === name);
+      return { users: await documents.usersOf([name, ...(found?.formerNames ?? [])]) };
+    },
+  );
 }

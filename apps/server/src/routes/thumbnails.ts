@@ -3,7 +3,7 @@ import { DocumentParams } from '../messages/documents';
 import { BadMessage } from '../messages/bad-message';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
-import { idParams } from './describe';
+import { ANSWERS, idParams } from './describe';
 
 const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 const LARGEST = 512 * 1024;
@@ -14,7 +14,7 @@ export async function thumbnailRoutes(app: FastifyInstance, { documents }: { doc
 
   app.put(
     '/documents/:id/thumbnail',
-    { schema: { summary: 'Keep a picture, PNG, of a step (?step=)', params: idParams } },
+    { schema: { summary: 'Keep a picture, PNG, of a step (?step=)', params: idParams, response: ANSWERS.nothing } },
     async (request, reply) => {
       const { id } = await readMessage(DocumentParams, request.params);
       const step = Number((request.query as { step?: string }).step);

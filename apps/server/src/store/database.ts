@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
+import { MIGRATIONS } from '../folders';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -14,8 +14,6 @@ export interface DatabaseConnection {
   pool(): { readonly open: number; readonly idle: number; readonly waiting: number };
   close(): Promise<void>;
 }
-
-const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 
 /** Milliseconds that a query waits for a free connection before its request is told to come again. */
 const LONGEST_WAIT = 10_000;

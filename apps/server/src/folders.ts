@@ -1,0 +1,6 @@
+import { fileURLToPath } from 'node:url';
+
+/** Beside the sources, and beside what they are built to: both lie in folders of the server's. */
+export const MIGRATIONS = fileURLToPath(new URL('../drizzle', import.meta.url));
+/** The built web application. */
+export const PAGES = fileURLToPath(new URL('../../bench/dist/browser', import.meta.url));
