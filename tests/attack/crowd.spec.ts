@@ -74,6 +74,25 @@ describe('A crowd', () => {
     for (const socket of sockets) socket.destroy();
   });
 
+  it('that never sends the rest of its requests is let go', async () => {
+    const strict = await ServerProcess.start(url, 0, { REQUEST_SECONDS: '1' });
+    const ends = [
+      'POST /api/documents HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 1000\r\n\r\n{',
+      'GET /api/al',
+      '',
+    ].map(
+      (said) =>
+        new Promise<void>((resolve) => {
+          const socket = open(strict.port, '127.0.0.1', () => socket.write(said));
+          socket.on('error', () => undefined).on('close', () => resolve());
+          socket.resume();
+        }),
+    );
+    await Promise.all(ends);
+    expect((await strict.request('GET', '/alive')).status).toBe(200);
+    await strict.stop();
+  });
+
   it('of WebSockets from one address is bounded', async () => {
     const closed: number[] = [];
     const sockets = Array.from({ length: 70 }, () => new WebSocket(`ws://127.0.0.1:${server().port}/api/live`));

@@ -26,13 +26,10 @@ import { UploadRepository } from './store/upload-repository';
 /** Bytes of a body, where a route does not say otherwise. */
 const SMALL_BODY = 256 * 1024;
 
-/** Milliseconds. A request that is sent drop by drop ends, and so does a connection that nobody uses. */
-const PATIENCE = { requestTimeout: 60_000, connectionTimeout: 120_000, keepAliveTimeout: 30_000 };
-
 export interface AppOptions
   extends
     Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts' | 'databaseUrl'>,
-    Partial<Pick<ServerConfig, 'accessKey' | 'trustProxy' | 'requestsPerMinute'>> {
+    Partial<Pick<ServerConfig, 'accessKey' | 'trustProxy' | 'requestsPerMinute' | 'requestSeconds'>> {
   readonly connection: DatabaseConnection;
 }
 
@@ -46,10 +43,17 @@ export async function buildApp({
   accessKey,
   trustProxy = false,
   requestsPerMinute = 3000,
+  requestSeconds = 60,
 }: AppOptions): Promise<FastifyInstance> {
   const { database } = connection;
   const pool = () => connection.pool();
-  const app = Fastify({ logger: { level: logLevel }, bodyLimit: SMALL_BODY, forceCloseConnections: 'idle', trustProxy, ...PATIENCE });
+  const app = Fastify({
+    logger: { level: logLevel },
+    bodyLimit: SMALL_BODY,
+    forceCloseConnections: 'idle',
+    trustProxy,
+    ...patience(requestSeconds),
+  });
   await app.register(errors);
   await app.register(bodies);
   // All servers on one database share its address, which nobody else knows; with the key, changing it signs everybody out.
@@ -76,4 +80,15 @@ export async function buildApp({
   );
   await app.register(pages, { root });
   return app;
+}
+
+/** A request that is sent drop by drop ends, and so does a connection that nobody uses. */
+function patience(requestSeconds: number): object {
+  const requestTimeout = requestSeconds * 1000;
+  return {
+    requestTimeout,
+    connectionTimeout: requestTimeout * 2,
+    keepAliveTimeout: requestTimeout / 2,
+    http: { headersTimeout: requestTimeout, connectionsCheckingInterval: Math.min(requestTimeout / 2, 30_000) },
+  };
 }

@@ -13,6 +13,8 @@ export interface ServerConfig {
   readonly hosts: readonly string[];
   /** Requests of one browser, or of one address without a session. */
   readonly requestsPerMinute: number;
+  /** Seconds within which a request must have come whole. */
+  readonly requestSeconds: number;
   /** Whether the address of whoever asks is taken from a proxy's words (X-Forwarded-For). */
   readonly trustProxy: boolean;
   /** What all who may come in know; without it only this machine is served. */
@@ -40,6 +42,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): ServerConfig {
   return {
     connections: wholeNumber(environment, 'DATABASE_CONNECTIONS', 20, 1000),
     requestsPerMinute: wholeNumber(environment, 'REQUESTS_PER_MINUTE', 3000, 1_000_000),
+    requestSeconds: wholeNumber(environment, 'REQUEST_SECONDS', 60, 3600),
     trustProxy: environment['TRUST_PROXY'] === '1',
     accessKey,
     host,

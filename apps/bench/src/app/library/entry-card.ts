@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { AssetApi } from '../shared/api/asset-api';
 import { DocumentApi } from '../shared/api/document-api';
@@ -36,6 +36,8 @@ export class EntryCard {
   private readonly assets = inject(AssetApi);
   private readonly thumbnails = inject(ThumbnailMaker);
   protected readonly picture = signal<string | undefined>(undefined);
+  /** Names that are longer than the card are told whole. */
+  protected readonly nameHint = computed(() => `${this.entry().name}\nPress to rename`);
   protected readonly naming = signal(false);
   protected readonly tagging = signal(false);
 

@@ -162,6 +162,7 @@ describe('LibraryPage', () => {
 
   it('renames in place, and changes tags, as steps like every other', async () => {
     const page = await open();
+    expect(page.querySelector<HTMLButtonElement>('.library-name')!.title).toMatch(/^Lamp chimney\n|^Tallow seal\n/);
     page.querySelector<HTMLButtonElement>('.library-name')!.click();
     await settle();
     const name = page.querySelector<HTMLInputElement>('[aria-label="New name of Lamp chimney"]')!;
