@@ -10,11 +10,15 @@ describe('EditJournal', () => {
   const journal = (): EditJournal => TestBed.runInInjectionContext(() => new EditJournal());
   const ids = async (from: EditJournal, document?: string): Promise<string[]> => (await from.left(document)).map(({ id }) => id);
 
-  beforeEach(async () => {
+  /** The browser's database is one for all specs. */
+  async function empty(): Promise<void> {
     const all = journal();
     all.drop(await ids(all));
     await all.written();
-  });
+  }
+
+  beforeEach(empty);
+  afterEach(empty);
 
   it('keeps edits until they are dropped, in the order they were made, with their last content', async () => {
     const [made, later] = [journal(), journal()];

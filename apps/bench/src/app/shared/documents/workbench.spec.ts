@@ -60,8 +60,11 @@ describe('Workbench', () => {
   it('offers edits of an earlier visit: put in again they are steps to undo, less what does not fit any more', async () => {
     const journal = TestBed.inject(EditJournal);
     const notices = TestBed.inject(Notices);
+    // The browser's database is one for all specs.
+    journal.drop((await journal.left('m')).map(({ id }) => id));
     const edit = (id: string, path: string[], value: string) => ({ id, label: id, changes: [{ path, value }] });
     workbench.close('m');
+    await journal.written();
     journal.keep('m', 'Start', [
       edit('Rename', ['name'], 'Dusk'),
       edit('Gone', ['surface', 'nodes', 'nobody', 'x'], '1'),
