@@ -78,6 +78,13 @@ describe('Workbench', () => {
     const [notice] = notices.shown();
     expect(notice?.words).toMatch(/^2 edits of “Start” were never saved \(.*: Rename, Gone\)\.$/);
     expect(name()).withContext('nothing is done unasked').toBe('Start');
+    const putIn = notice?.actions.find(({ words }) => words === 'Put in again');
+    workbench.close('m');
+    putIn?.run();
+    expect((await journal.left('m')).length)
+      .withContext('pressed too late, nothing is lost')
+      .toBe(2);
+    await workbench.load('m');
     const said: string[] = [];
     workbench.messages.subscribe((words) => said.push(words));
     notice?.actions.find(({ words }) => words === 'Put in again')?.run();

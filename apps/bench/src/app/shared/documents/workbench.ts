@@ -127,6 +127,11 @@ export class Workbench {
     if (!first) return;
     const forget = (): void => this.journal.drop(left.map((each) => each.id));
     const putIn = (): void => {
+      // The notice outlives the page that it was made on.
+      if (!this.document(id)) {
+        this.notices.say(`“${name}” is not open any more. Its edits are still kept; they are offered when you open it again.`);
+        return;
+      }
       const unfit = left.filter(({ transaction }) => !this.tryEdit(id, transaction));
       forget();
       if (unfit.length > 0)
