@@ -1,6 +1,6 @@
 /** npm run bench: the budgets, as ratios within one run. */
 import { installPackages, installSystem } from './lib/install.mjs';
-import { buildPages, embedShaders } from './lib/build.mjs';
+import { buildPages, buildServer, embedShaders } from './lib/build.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
 import { start } from './lib/run.mjs';
 
@@ -9,6 +9,7 @@ async function main() {
   installSystem(['postgresql', 'chromium', 'chromium-driver', 'glslang-tools', 'pfstools']);
   embedShaders();
   buildPages();
+  await buildServer();
   const cluster = new Cluster(clusterFolder('bench-postgres'));
   try {
     const url = await cluster.start();

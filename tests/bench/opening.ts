@@ -7,7 +7,7 @@ import type { Report } from './report';
 
 /** What a browser that was never here fetches and waits for, until the first picture of a material stands. */
 export async function benchOpening(report: Report): Promise<void> {
-  const server = await ServerProcess.start(await seededDatabase());
+  const server = await ServerProcess.startBuilt(await seededDatabase());
   const times: number[] = [];
   const fetched: { readonly page: number[]; readonly workers: number[] } = { page: [], workers: [] };
   try {

@@ -8,17 +8,22 @@ import type { Report } from './report';
 
 const MATERIALS = 10_000;
 const WORDS = ['Lantern', 'Float', 'Gauze', 'Kite', 'Jar', 'Brass', 'Seal', 'Hull', 'Silk', 'Chimney'];
+/** Two letters that many names have, that few have, and that none has. */
+const PAIRS = ['an', 'il', 'qz'];
+const STEPS = 30_000;
 
 /** Listing, searching and opening with ten thousand materials. */
 export async function benchStore(report: Report): Promise<void> {
   const url = await freshDatabase();
-  const server = await ServerProcess.start(url);
+  const server = await ServerProcess.startBuilt(url);
   try {
     await fill(url);
     const tasks: readonly (readonly [string, (turn: number) => string])[] = [
       ['list', (turn) => `/documents?kind=material&offset=${(turn * 60) % 9000}`],
       ['search', (turn) => `/documents?kind=material&search=${WORDS[turn % WORDS.length]}%20${turn}`],
+      ['search for two letters', (turn) => `/documents?kind=material&search=${PAIRS[turn % PAIRS.length]}`],
       ['open', (turn) => `/documents/bulk${(turn * 37) % MATERIALS}`],
+      ['open as of the first of 30,000 steps,', () => '/documents/bulk0/at/1'],
     ];
     for (const [name, path] of tasks) {
       const times: number[] = [];
@@ -49,6 +54,12 @@ async function fill(url: string): Promise<void> {
     content,
     MATERIALS,
   ]);
+  await client.query(
+    `insert into steps (document, step, transaction, label, changes)
+     select 'bulk0', n, 's' || n, 'Move', $1 from generate_series(1, $2::int) n`,
+    [JSON.stringify([{ path: ['surface', 'nodes', 'lambert', 'x'], value: 1 }]), STEPS],
+  );
+  await client.query(`update documents set step = $1 where id = 'bulk0'`, [STEPS]);
   await client.query('vacuum analyze');
   await client.query('checkpoint');
   await client.end();

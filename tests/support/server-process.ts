@@ -1,6 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 
+/** What Node is given to run the server: its sources as they are, or what `npm run build` made of them. */
+const PROGRAMS = { sources: ['--import', 'tsx', 'apps/server/src/main.ts'], built: ['apps/server/dist/main.js'] } as const;
+
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 
 /** The real server in a process of its own, on a free port. */
@@ -10,8 +13,13 @@ export class ServerProcess {
     readonly port: number,
   ) {}
 
-  static async start(databaseUrl: string, port = 0, settings: Readonly<Record<string, string>> = {}): Promise<ServerProcess> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+  static async start(
+    databaseUrl: string,
+    port = 0,
+    settings: Readonly<Record<string, string>> = {},
+    program: keyof typeof PROGRAMS = 'sources',
+  ): Promise<ServerProcess> {
+    const child = spawn(process.execPath, PROGRAMS[program], {
       cwd: ROOT,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       env: {
@@ -28,6 +36,11 @@ export class ServerProcess {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
     });
     return new ServerProcess(child, listening);
+  }
+
+  /** As it runs for its users. */
+  static startBuilt(databaseUrl: string): Promise<ServerProcess> {
+    return ServerProcess.start(databaseUrl, 0, {}, 'built');
   }
 
   get address(): string {

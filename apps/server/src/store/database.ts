@@ -6,7 +6,8 @@ import pg from 'pg';
 import { MIGRATIONS } from '../folders';
 import * as schema from './schema';
 
-export type Database = NodePgDatabase<typeof schema>;
+/** Drizzle's, with the driver below for what it has no word for. */
+export type Database = NodePgDatabase<typeof schema> & { readonly $client: Pick<pg.Pool, 'query'> };
 
 export interface DatabaseConnection {
   readonly database: Database;

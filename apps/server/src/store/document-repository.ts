@@ -13,6 +13,7 @@ import {
   type Transaction,
 } from '@brelvin/core';
 import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
+import { PgDialect } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
 import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, StepMissing, UnfitStep, VersionNameTaken } from './failures';
 import { LARGEST_STEP } from './records';
@@ -46,7 +47,8 @@ export interface DocumentNews {
 }
 
 const SNAPSHOT_EVERY = 200;
-const MOST_CACHED = 200;
+const MOST_CACHED = 1000;
+const DIALECT = new PgDialect();
 
 type Transactional = Parameters<Parameters<Database['transaction']>[0]>[0];
 /** The database, or a transaction of it. */
@@ -112,7 +114,9 @@ export class DocumentRepository {
       if (made.length === 0) throw new IdTaken(id);
       await transaction.insert(snapshots).values({ document: id, step: 0, content });
     });
-    return { id, step: 0, document };
+    const stored = { id, step: 0, document };
+    this.remember(stored);
+    return stored;
   }
 
   /** @throws DocumentMissing, DocumentGone */
@@ -158,7 +162,11 @@ export class DocumentRepository {
       throw error;
     }
     const isRenamed = document.format === 'brelvin-function' && document.name !== cached.document.name;
-    if (isRenamed || !(await this.store(this.database, id, after, transactions, document))) return undefined;
+    if (isRenamed) return undefined;
+    // It is planned once for each connection: planning takes as long as running it.
+    const { sql: text, params } = DIALECT.sqlToQuery(storing(id, after, transactions, document));
+    const { rowCount } = await this.database.$client.query({ name: 'store steps', text, values: params });
+    if (rowCount === 0) return undefined;
     this.remember({ id, step, document });
     return step;
   }
@@ -176,7 +184,7 @@ export class DocumentRepository {
       const document = applyAll(current.document, fresh);
       if (document.name !== current.document.name) await this.refuseSecondFunction(transaction, id, document);
       const step = current.step + fresh.length;
-      await this.store(transaction, id, current.step, fresh, document);
+      await transaction.execute(storing(id, current.step, fresh, document));
       if (isSnapshotDue(current.step, step))
         await transaction.insert(snapshots).values({ document: id, step, content: await pack(JSON.stringify(document)) });
       return { id, step, document };
@@ -184,32 +192,6 @@ export class DocumentRepository {
     // Only what is committed may be remembered.
     this.remember(stored);
     return stored.step;
-  }
-
-  /**
-   * Steps behind step `last`, what lists know of the document by them, and the news of it: one way to the database.
-   *
-   * @returns whether `last` still was the last one
-   */
-  private async store(to: Reader, id: string, last: number, fresh: readonly Transaction[], document: BrelvinDocument): Promise<boolean> {
-    const rows = fresh.map((each, index) => ({ ...each, step: last + index + 1, transaction: each.id }));
-    const step = last + fresh.length;
-    const news: DocumentNews = { id, step };
-    const { rowCount } = await to.execute(sql`
-      with listed as (
-        update ${documents}
-        set step = ${step}, name = ${document.name}, tags = ${textArray(document.tags)}, uses = ${textArray(functionsUsedBy(document))},
-          updated_at = now()
-        where id = ${id} and step = ${last} and deleted_at is null
-        returning id
-      ), added as (
-        insert into ${steps} (document, step, transaction, label, gesture, direction, changes)
-        select listed.id, row.step, row.transaction, row.label, row.gesture, row.direction, row.changes
-        from listed, jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
-          as row (step integer, transaction text, label text, gesture text, direction text, changes jsonb)
-      )
-      select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)}) from listed`);
-    return rowCount === 1;
   }
 
   /**
@@ -406,8 +388,34 @@ function isSnapshotDue(from: number, to: number): boolean {
 
 /** SQLSTATE 23505: there is such a one. */
 function isRepeated(error: unknown): boolean {
-  const { cause } = error as { cause?: { code?: string; constraint?: string } };
-  return cause?.code === '23505' && cause.constraint === 'steps_once';
+  // Drizzle wraps what the driver throws.
+  const { cause = error } = error as { cause?: unknown };
+  const { code, constraint } = cause as { code?: string; constraint?: string };
+  return code === '23505' && constraint === 'steps_once';
+}
+
+/**
+ * Puts steps behind step `last`, with what lists know of the document by them and the news of it: one way to the database.
+ * It has a row when `last` still was the last one, none when it was not.
+ */
+function storing(id: string, last: number, fresh: readonly Transaction[], document: BrelvinDocument): SQL {
+  const rows = fresh.map((each, index) => ({ ...each, step: last + index + 1, transaction: each.id }));
+  const step = last + fresh.length;
+  const news: DocumentNews = { id, step };
+  return sql`
+    with listed as (
+      update ${documents}
+      set step = ${step}, name = ${document.name}, tags = ${textArray(document.tags)}, uses = ${textArray(functionsUsedBy(document))},
+        updated_at = now()
+      where id = ${id} and step = ${last} and deleted_at is null
+      returning id
+    ), added as (
+      insert into ${steps} (document, step, transaction, label, gesture, direction, changes)
+      select listed.id, row.step, row.transaction, row.label, row.gesture, row.direction, row.changes
+      from listed, jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+        as row (step integer, transaction text, label text, gesture text, direction text, changes jsonb)
+    )
+    select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)}) from listed`;
 }
 
 function textArray(texts: readonly string[]): SQL {
