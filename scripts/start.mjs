@@ -68,7 +68,7 @@ async function run(lock, folder) {
   // One that never listened has settings that can not be: it has said so.
   let listened = false;
   const beginServer = () => {
-    server = startServer(url, serverPort, (address) => {
+    server = startServer(url, cluster?.data, serverPort, (address) => {
       listened = true;
       lock?.say({ address });
       if (!development) console.log(`\nBrelvin is ready:  ${address}\n`);
@@ -86,7 +86,7 @@ async function run(lock, folder) {
   }
 }
 
-function startServer(url, serverPort, listening) {
+function startServer(url, databaseFolder, serverPort, listening) {
   const program = development
     ? ['--watch', '--watch-preserve-output', '--import', 'tsx', 'apps/server/src/main.ts']
     : ['--enable-source-maps', SERVER];
@@ -94,7 +94,14 @@ function startServer(url, serverPort, listening) {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     // A key that is pressed for all of them (Ctrl C) comes here alone: saves that are under way are finished first.
     detached: true,
-    env: { LOG_LEVEL: 'warn', ...process.env, TSX_TSCONFIG_PATH: 'apps/server/tsconfig.json', DATABASE_URL: url, PORT: String(serverPort) },
+    env: {
+      LOG_LEVEL: 'warn',
+      ...(databaseFolder ? { DATABASE_FOLDER: databaseFolder } : {}),
+      ...process.env,
+      TSX_TSCONFIG_PATH: 'apps/server/tsconfig.json',
+      DATABASE_URL: url,
+      PORT: String(serverPort),
+    },
   });
   server.child.on('message', (message) => {
     if (message?.listening) listening(`http://127.0.0.1:${message.listening}`);

@@ -22,6 +22,7 @@ import { AssetRepository } from './store/asset-repository';
 import { DocumentRepository } from './store/document-repository';
 import { StepListener } from './store/step-listener';
 import { UploadRepository } from './store/upload-repository';
+import type { Vitals } from './vitals';
 
 /** Bytes of a body, where a route does not say otherwise. */
 const SMALL_BODY = 256 * 1024;
@@ -31,11 +32,14 @@ export interface AppOptions
     Pick<ServerConfig, 'logLevel' | 'pages' | 'hosts' | 'databaseUrl'>,
     Partial<Pick<ServerConfig, 'accessKey' | 'trustProxy' | 'requestsPerMinute' | 'requestSeconds'>> {
   readonly connection: DatabaseConnection;
+  /** Room on the disk with the database. */
+  readonly disk?: Vitals['disk'];
 }
 
 /** The HTTP server, ready to listen. */
 export async function buildApp({
   connection,
+  disk = async () => undefined,
   databaseUrl,
   logLevel,
   pages: root,
@@ -46,7 +50,10 @@ export async function buildApp({
   requestSeconds = 60,
 }: AppOptions): Promise<FastifyInstance> {
   const { database } = connection;
-  const pool = () => connection.pool();
+  const documents = new DocumentRepository(database);
+  const assets = new AssetRepository(database);
+  const uploads = new UploadRepository(database, assets);
+  const vitals: Vitals = { pool: () => connection.pool(), files: () => uploads.underWay(), disk };
   const app = Fastify({
     logger: { level: logLevel },
     bodyLimit: SMALL_BODY,
@@ -60,18 +67,16 @@ export async function buildApp({
   await app.register(sessions, { secret: `${databaseUrl} ${accessKey ?? ''}` });
   await app.register(security, { hosts: ['127.0.0.1', 'localhost', '[::1]', ...hosts], requestsPerMinute });
   await app.register(admission, { accessKey });
-  await app.register(metrics, { pool });
+  await app.register(metrics, vitals);
   await app.register(described);
   await app.register(openapi);
   await app.register(live, { listener: new StepListener(databaseUrl) });
-  const documents = new DocumentRepository(database);
-  const assets = new AssetRepository(database);
   await app.register(
     async (api) => {
-      await api.register(healthRoutes, { database, pool });
+      await api.register(healthRoutes, { database, vitals });
       await api.register(documentRoutes, { documents });
       await api.register(thumbnailRoutes, { documents });
-      await api.register(assetRoutes, { assets, uploads: new UploadRepository(database, assets) });
+      await api.register(assetRoutes, { assets, uploads });
       await api.register(functionRoutes, { documents });
       await api.register(fileRoutes, { documents, assets });
       await api.register(schemaRoutes);

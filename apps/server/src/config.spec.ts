@@ -6,6 +6,7 @@ describe('readConfig', () => {
   it('binds to loopback unless told otherwise', () => {
     expect(readConfig(url).host).toBe('127.0.0.1');
     expect(readConfig(url).port).toBe(4310);
+    expect(readConfig(url).databaseFolder).toBeUndefined();
     expect(readConfig({ ...url, PORT: '0', ALLOWED_HOSTS: 'a,b' })).toEqual(jasmine.objectContaining({ port: 0, hosts: ['a', 'b'] }));
   });
 

@@ -4,6 +4,8 @@ export interface ServerConfig {
   readonly host: string;
   readonly port: number;
   readonly databaseUrl: string;
+  /** Where the database lies, if on this machine: how much room there is left is told. */
+  readonly databaseFolder?: string;
   /** Connections to the database that one server holds at most. */
   readonly connections: number;
   /** The built web application. */
@@ -45,6 +47,7 @@ export function readConfig(environment: NodeJS.ProcessEnv): ServerConfig {
     requestSeconds: wholeNumber(environment, 'REQUEST_SECONDS', 60, 3600),
     trustProxy: environment['TRUST_PROXY'] === '1',
     accessKey,
+    databaseFolder: environment['DATABASE_FOLDER'] || undefined,
     host,
     port,
     databaseUrl,

@@ -6,6 +6,7 @@ import { AssetRepository } from './store/asset-repository';
 import { connect, NewerDatabase, prepareDatabase } from './store/database';
 import { DocumentRepository } from './store/document-repository';
 import { UploadRepository } from './store/upload-repository';
+import { roomIn } from './vitals';
 
 const config = settings();
 const log = pino({ level: config.logLevel });
@@ -24,7 +25,7 @@ const connection = connect(
   (error) => log.warn({ reason: error.message }, 'a database connection was lost'),
   config.connections,
 );
-const app = await buildApp({ ...config, connection });
+const app = await buildApp({ ...config, connection, disk: () => roomIn(config.databaseFolder) });
 
 /** Milliseconds that a request which has begun may go on when the server is to end. */
 const LONGEST_FINISH = 10_000;

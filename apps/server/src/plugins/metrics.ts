@@ -1,10 +1,10 @@
 import type { FastifyInstance } from 'fastify';
 import plugin from 'fastify-plugin';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
-import type { HealthOptions } from '../routes/health';
+import type { Vitals } from '../vitals';
 
 /** Numbers of the server at `/metrics`, as Prometheus reads them. Addresses are counted by their route: no ids, no names. */
-export const metrics = plugin(async (app: FastifyInstance, { pool }: Pick<HealthOptions, 'pool'>) => {
+export const metrics = plugin(async (app: FastifyInstance, { pool, files, disk }: Vitals) => {
   const registers = [new Registry()];
   const [registry] = registers as [Registry];
   collectDefaultMetrics({ register: registry });
@@ -22,6 +22,25 @@ export const metrics = plugin(async (app: FastifyInstance, { pool }: Pick<Health
     registers,
     collect() {
       for (const [state, count] of Object.entries(pool())) this.set({ state }, count);
+    },
+  });
+  new Gauge({
+    name: 'brelvin_files',
+    help: 'Files that are being checked, and that wait for it',
+    labelNames: ['state'],
+    registers,
+    collect() {
+      for (const [state, count] of Object.entries(files())) this.set({ state }, count);
+    },
+  });
+  new Gauge({
+    name: 'brelvin_disk_free_bytes',
+    help: 'Room on the disk with the database, where that is this machine',
+    registers,
+    async collect() {
+      const room = await disk();
+      if (room) this.set(room.free);
+      else this.remove();
     },
   });
   app.addHook('onResponse', async ({ method, routeOptions }, reply) =>

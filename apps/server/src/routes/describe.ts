@@ -88,6 +88,8 @@ export const ANSWERS = {
       ok: { type: 'boolean' },
       database: object({ milliseconds: whole, bytes: whole }),
       connections: object({ open: whole, idle: whole, waiting: whole }),
+      files: object({ checked: whole, waiting: whole }),
+      disk: { anyOf: [object({ free: whole, size: whole }), { type: 'null' }] },
       memory: object({ bytes: whole }),
       seconds: whole,
     }),

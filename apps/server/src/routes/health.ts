@@ -1,16 +1,16 @@
 import { sql } from 'drizzle-orm';
 import type { FastifyInstance } from 'fastify';
 import type { Database } from '../store/database';
+import { isRoomy, type Vitals } from '../vitals';
 import { ANSWERS } from './describe';
 
 export interface HealthOptions {
   readonly database: Database;
-  /** Connections to the database: those that are open, those that are idle, and requests that wait for one. */
-  readonly pool: () => { readonly open: number; readonly idle: number; readonly waiting: number };
+  readonly vitals: Vitals;
 }
 
 /** Whether the server lives, and whether it can serve: the first says nothing of the database, the second asks it. */
-export async function healthRoutes(app: FastifyInstance, { database, pool }: HealthOptions): Promise<void> {
+export async function healthRoutes(app: FastifyInstance, { database, vitals }: HealthOptions): Promise<void> {
   app.get(
     '/alive',
     { config: { rateLimit: false }, schema: { summary: 'Whether the server answers at all', response: ANSWERS.alive } },
@@ -19,17 +19,23 @@ export async function healthRoutes(app: FastifyInstance, { database, pool }: Hea
 
   app.get(
     '/health',
-    { schema: { summary: 'Whether the server and its database answer, with numbers', response: ANSWERS.health } },
-    async () => {
+    { schema: { summary: 'Whether the server can serve: its database answers and has room; with numbers', response: ANSWERS.health } },
+    async (_request, reply) => {
       const started = performance.now();
       const { rows } = await database.execute<{ bytes: string }>(sql`select pg_database_size(current_database()) as bytes`);
-      return {
-        ok: true,
-        database: { milliseconds: Math.round(performance.now() - started), bytes: Number(rows[0]?.bytes ?? 0) },
-        connections: pool(),
+      const milliseconds = Math.round(performance.now() - started);
+      const disk = await vitals.disk();
+      const ok = isRoomy(disk);
+      return reply.status(ok ? 200 : 503).send({
+        ok,
+        ...(ok ? {} : { error: 'disk-full', message: 'The disk with the database is nearly full: what is saved next may not fit.' }),
+        database: { milliseconds, bytes: Number(rows[0]?.bytes ?? 0) },
+        connections: vitals.pool(),
+        files: vitals.files(),
+        disk: disk ?? null,
         memory: { bytes: process.memoryUsage().rss },
         seconds: Math.round(process.uptime()),
-      };
+      });
     },
   );
 }

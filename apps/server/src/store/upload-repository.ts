@@ -42,6 +42,11 @@ export class UploadRepository {
     private readonly bounds = BOUNDS,
   ) {}
 
+  /** Files that are being checked, and that wait for it. */
+  underWay(): { readonly checked: number; readonly waiting: number } {
+    return { checked: this.turn.activeCount, waiting: this.turn.pendingCount };
+  }
+
   /**
    * Announces a file; tells which of its chunks are not here yet. What the same sender announced otherwise before is gone.
    *
