@@ -237,6 +237,30 @@ describe('The server', () => {
       await second.close();
     });
 
+    it('hear that the shelves have changed, once for many changes', async () => {
+      const socket = await server.app.injectWS('/api/live', { headers: { host: '127.0.0.1' } });
+      const heard: object[] = [];
+      socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString('utf8')) as object));
+      const heardOf = async (count: number): Promise<void> => {
+        for (let turn = 0; turn < 60 && heard.length < count; turn++) await new Promise((resolve) => setTimeout(resolve, 50));
+      };
+      socket.send(JSON.stringify({ shelves: true }));
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      for (let made = 0; made < 5; made++) await server.fresh(`Kite ${made}`);
+      await heardOf(1);
+      expect(heard.length).withContext('five new ones in one second').toBeLessThanOrEqual(2);
+      expect(heard[0]).toEqual({ shelves: true });
+      const id = await server.fresh();
+      await heardOf(heard.length + 1);
+      const before = heard.length;
+      await server.send('DELETE', `/documents/${id}`);
+      await heardOf(before + 1);
+      expect(heard.length)
+        .withContext('a deletion')
+        .toBe(before + 1);
+      socket.terminate();
+    });
+
     it('must be our own pages', async () => {
       const answer = await server.app.inject({
         url: '/api/live',

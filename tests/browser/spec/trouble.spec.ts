@@ -201,19 +201,24 @@ describe('Trouble', () => {
     cluster.stop('fast');
     await bench.addNode('rim', await bench.ground(330, 330));
     await bench.waitForText('.save-state', /Not saved/);
+    // A name that is still being typed goes into the journal too.
+    await (await bench.see('.material-name')).click();
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.keys('Trouble at the quay');
     await bench.driver.get('about:blank');
     cluster.launch();
     await bench.openLibrary();
     await bench.waitForText('.notice', /“Trouble” has edits that were never saved/);
     await bench.press('Open it', '.notice');
     await bench.ready();
-    await bench.waitForText('.notice', /An edit of “Trouble” was never saved .*Add Rim/);
+    await bench.waitForText('.notice', /2 edits of “Trouble” were never saved .*Add Rim, Rename/);
     await bench.expectCards(2);
     await bench.press('Put in again', '.notice');
     await bench.expectCards(3);
     await bench.saved();
     await bench.openMaterial(id);
     await bench.expectCards(3);
+    expect(await (await bench.see('.material-name')).getAttribute('value')).toBe('Trouble at the quay');
     expect((await bench.all('.notice')).length)
       .withContext('nothing is left to offer')
       .toBe(0);

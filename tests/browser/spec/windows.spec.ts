@@ -56,6 +56,24 @@ describe('Windows', () => {
     await two.expectCards(4);
   });
 
+  it('are told in the Library what others did to the shelf, and show it when asked', async () => {
+    const id = await fresh();
+    await one.openLibrary();
+    await one.see(`[data-material="${id}"]`);
+    await two.openLibrary();
+    const card = `[data-material="${id}"]`;
+    await two.press('Delete', card);
+    await one.waitForText('.library-stale', /changed elsewhere/);
+    expect((await one.all(card)).length).withContext('nothing moves by itself').toBe(1);
+    await one.press('show anew');
+    await one.driver.wait(async () => (await one.all(card)).length === 0, 10_000);
+    expect((await one.all('.library-stale')).length).toBe(0);
+    await two.press('Undo', '.toast');
+    await one.waitForText('.library-stale', /changed elsewhere/);
+    await one.press('show anew');
+    await one.see(card);
+  });
+
   it('keep steps and undo after a reload, go anywhere in the history, and restore a version by its name', async () => {
     const id = await fresh();
     // What two windows said of each other's document belongs to them.

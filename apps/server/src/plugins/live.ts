@@ -9,30 +9,39 @@ const MOST_WATCHED = 1000;
 const MOST_WINDOWS = 64;
 /** Bytes that wait for one window. */
 const MOST_UNREAD = 1024 * 1024;
+/** Milliseconds between two words on the shelves: a studio at work changes them all the time. */
+const SHELVES_MS = 1000;
 /** A WebSocket's code for it, RFC 6455's registry. */
 const TRY_LATER = 1013;
 
 /**
  * Tells open windows what happens to documents. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
  * them has a new step, `{"id", "named"}` for a version, `{"id", "deleted"}` and `{"id", "restored"}`, by whichever server on
- * the database it came.
+ * the database it came. One that says `{"shelves": true}` gets the same back when anything was made, changed, deleted or
+ * restored: it lists them anew.
  */
 export const live = plugin(async (app: FastifyInstance, { listener }: { listener: StepListener }) => {
   await app.register(websocket, { options: { maxPayload: 128 * 1024 } });
-  const watching = new Map<WebSocket, ReadonlySet<string>>();
-  listener.onNews = (news) => {
-    const message = JSON.stringify(news);
-    for (const [socket, ids] of watching) {
-      if (!ids.has(news.id)) continue;
+  const watching = new Map<WebSocket, Watched>();
+  const say = (message: object, isFor: (watched: Watched) => boolean): void => {
+    const text = JSON.stringify(message);
+    for (const [socket, watched] of watching) {
+      if (!isFor(watched)) continue;
       // Who does not read does not fill the memory; it asks again when it comes back.
       if (socket.bufferedAmount > MOST_UNREAD) socket.terminate();
-      else socket.send(message);
+      else socket.send(text);
     }
   };
-  // After the database was away, nobody knows what was missed: everything is told to look again.
-  listener.onBack = () => {
-    for (const socket of watching.keys()) socket.send(JSON.stringify({ again: true }));
+  let shelves: ReturnType<typeof setTimeout> | undefined;
+  listener.onNews = (news) => {
+    if ('id' in news) say(news, ({ ids }) => ids.has(news.id));
+    shelves ??= setTimeout(() => {
+      shelves = undefined;
+      say({ shelves: true }, (watched) => watched.shelves);
+    }, SHELVES_MS).unref();
   };
+  // After the database was away, nobody knows what was missed: everything is told to look again.
+  listener.onBack = () => say({ again: true }, () => true);
   const counts = new Map<string, number>();
   app.get('/api/live', { websocket: true, schema: { hide: true } }, (socket, { person }) => {
     const open = counts.get(person) ?? 0;
@@ -43,7 +52,7 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
       if (left > 0) counts.set(person, left);
       else counts.delete(person);
     });
-    watching.set(socket, new Set());
+    watching.set(socket, NOTHING);
     socket.on('message', (data: Buffer) => watching.set(socket, readWatch(data.toString('utf8'))));
     socket.on('close', () => watching.delete(socket));
     socket.on('error', () => watching.delete(socket));
@@ -52,13 +61,20 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
   app.addHook('preClose', () => listener.stop());
 });
 
+interface Watched {
+  readonly ids: ReadonlySet<string>;
+  readonly shelves: boolean;
+}
+
+const NOTHING: Watched = { ids: new Set(), shelves: false };
+
 /** What a message asks to watch; nothing for one that can not be read. */
-function readWatch(text: string): ReadonlySet<string> {
+function readWatch(text: string): Watched {
   try {
-    const { watch } = JSON.parse(text) as { watch?: unknown };
-    if (!Array.isArray(watch)) return new Set();
-    return new Set(watch.filter((id): id is string => typeof id === 'string' && ID.test(id)).slice(0, MOST_WATCHED));
+    const { watch = [], shelves } = JSON.parse(text) as { watch?: unknown; shelves?: unknown };
+    const ids = Array.isArray(watch) ? watch.filter((id): id is string => typeof id === 'string' && ID.test(id)) : [];
+    return { ids: new Set(ids.slice(0, MOST_WATCHED)), shelves: shelves === true };
   } catch {
-    return new Set();
+    return NOTHING;
   }
 }

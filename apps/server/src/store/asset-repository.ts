@@ -2,6 +2,7 @@ import { ENVIRONMENT_TYPES, IMAGE_TYPES, MESH_TYPE } from '@brelvin/core';
 import { and, count, eq, inArray } from 'drizzle-orm';
 import type { Database } from './database';
 import { AssetMissing } from './failures';
+import { tell } from './news';
 import type { AssetChange, AssetSummary, ShelfQuery, TagCount } from './records';
 import { assetChunks, assets } from './schema';
 import { onShelf, shelfOrder, tagsInUse } from './shelf';
@@ -56,6 +57,7 @@ export class AssetRepository {
       .where(eq(assets.sha256, sha256))
       .returning();
     if (!row) throw new AssetMissing(sha256);
+    await tell(this.database, { asset: sha256 });
     return summary(row);
   }
 }

@@ -17,6 +17,7 @@ import { PgDialect } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
 import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, StepMissing, UnfitStep, VersionNameTaken } from './failures';
 import { LARGEST_STEP } from './records';
+import { NEWS_CHANNEL, tell, type DocumentNews } from './news';
 import type {
   DocumentSummary,
   FunctionUser,
@@ -33,18 +34,6 @@ import { onShelf, shelfOrder, tagsInUse } from './shelf';
 
 const pack = promisify(deflate);
 const unpack = promisify(inflate);
-
-/** Where servers tell each other of new steps. */
-export const STEPS_CHANNEL = 'brelvin_steps';
-
-/** What is told of a document: a new step, a name for one, that it went or came back. */
-export interface DocumentNews {
-  readonly id: string;
-  readonly step?: number;
-  readonly named?: string;
-  readonly deleted?: boolean;
-  readonly restored?: boolean;
-}
 
 const SNAPSHOT_EVERY = 200;
 const MOST_CACHED = 1000;
@@ -113,6 +102,7 @@ export class DocumentRepository {
         .returning({ id: documents.id });
       if (made.length === 0) throw new IdTaken(id);
       await transaction.insert(snapshots).values({ document: id, step: 0, content });
+      await tell(transaction, { id, step: 0 });
     });
     const stored = { id, step: 0, document };
     this.remember(stored);
@@ -415,16 +405,11 @@ function storing(id: string, last: number, fresh: readonly Transaction[], docume
       from listed, jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
         as row (step integer, transaction text, label text, gesture text, direction text, changes jsonb)
     )
-    select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)}) from listed`;
+    select pg_notify(${NEWS_CHANNEL}, ${JSON.stringify(news)}) from listed`;
 }
 
 function textArray(texts: readonly string[]): SQL {
   return sql`array(select jsonb_array_elements_text(${JSON.stringify(texts)}::jsonb))`;
-}
-
-/** Tells every server on this database; once the transaction is committed, where there is one. */
-async function tell(from: Reader, news: DocumentNews): Promise<void> {
-  await from.execute(sql`select pg_notify(${STEPS_CHANNEL}, ${JSON.stringify(news)})`);
 }
 
 /** A document from a snapshot and what was done since. */

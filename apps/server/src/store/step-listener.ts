@@ -1,11 +1,11 @@
 import pg from 'pg';
-import { STEPS_CHANNEL, type DocumentNews } from './document-repository';
+import { NEWS_CHANNEL, type News } from './news';
 
 const RETRY_MS = 2000;
 
-/** Hears what happens to documents of the database, by this server and others. Comes back by itself when the database was away. */
+/** Hears what happens in the database, by this server and others. Comes back by itself when the database was away. */
 export class StepListener {
-  onNews: (news: DocumentNews) => void = () => undefined;
+  onNews: (news: News) => void = () => undefined;
   onBack: () => void = () => undefined;
   private client?: pg.Client;
   private timer?: ReturnType<typeof setTimeout>;
@@ -21,11 +21,11 @@ export class StepListener {
     client.on('error', () => this.lost(client));
     client.on('end', () => this.lost(client));
     client.on('notification', ({ payload }) => {
-      if (payload) this.onNews(JSON.parse(payload) as DocumentNews);
+      if (payload) this.onNews(JSON.parse(payload) as News);
     });
     try {
       await client.connect();
-      await client.query(`listen ${STEPS_CHANNEL}`);
+      await client.query(`listen ${NEWS_CHANNEL}`);
       if (this.wasAway) this.onBack();
       this.wasAway = false;
     } catch {

@@ -3,6 +3,7 @@ import { CHUNK_BYTES } from '@brelvin/core';
 import { and, count, eq, inArray, lt, ne, sql, sum } from 'drizzle-orm';
 import pLimit from 'p-limit';
 import { chunksOf, summary, type AssetRepository } from './asset-repository';
+import { tell } from './news';
 import type { Database } from './database';
 import { AssetMissing, AssetRefused, TooManyUploads } from './failures';
 import { checkedSize, HEAD_BYTES } from './file-head';
@@ -118,7 +119,10 @@ export class UploadRepository {
           .onConflictDoNothing()
           .returning();
         await transaction.delete(uploads).where(eq(uploads.storage, storage));
-        if (made) return summary(made);
+        if (made) {
+          await tell(transaction, { asset: sha256 });
+          return summary(made);
+        }
         // Somebody else finished the same file meanwhile.
         await transaction.delete(assetChunks).where(eq(assetChunks.storage, storage));
         const [theirs] = await transaction.select().from(assets).where(eq(assets.sha256, sha256));

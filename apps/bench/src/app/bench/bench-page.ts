@@ -551,6 +551,9 @@ export class BenchPage {
   }
 
   protected leaving(event: BeforeUnloadEvent): void {
+    // Fields and the code tab hand over what is being written: it is in the journal, whatever the answer.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    this.codeWork.flush();
     if (this.workbench.unsaved > 0) event.preventDefault();
   }
 }

@@ -23,6 +23,8 @@ export class LibraryList {
   readonly total = signal(0);
   readonly tags = signal<readonly { tag: string; count: number }[]>([]);
   readonly state = signal<'loading' | 'ready' | 'away'>('loading');
+  /** Whether the shelf is not as it is shown any more: somebody else was at it. */
+  readonly stale = signal(false);
   readonly failures = this.said.asObservable();
 
   ask(change: Partial<LibraryQuery>): void {
@@ -37,12 +39,22 @@ export class LibraryList {
   refresh(): void {
     const pages = this.pages().size > 0 ? [...this.pages().keys()] : [0];
     this.turn++;
+    this.stale.set(false);
     this.asked.clear();
     for (const page of pages) void this.load(page);
     void this.shelves.tags(this.query().kind).then(
       ({ tags }) => this.tags.set(tags),
       () => undefined,
     );
+  }
+
+  /** Looks whether the shelf still is as it is shown. Nothing moves under a hand: whoever looks at it says when to show it anew. */
+  async compare(): Promise<void> {
+    const { turn } = this;
+    const shown = [...this.pages()];
+    const now = await Promise.all(shown.map(([page]) => this.read(page))).catch(() => []);
+    if (turn !== this.turn) return;
+    this.stale.set(now.some(({ entries, total }, index) => total !== this.total() || looks(entries) !== looks(shown[index]?.[1] ?? [])));
   }
 
   /** An entry by its place; nothing while it is on its way. */
@@ -57,9 +69,8 @@ export class LibraryList {
     if (this.asked.has(page)) return;
     this.asked.add(page);
     const { turn } = this;
-    const { kind, ...options } = this.query();
     try {
-      const { entries, total } = await this.shelves.list(kind, { ...options, offset: page * PAGE, limit: PAGE });
+      const { entries, total } = await this.read(page);
       if (turn !== this.turn) return;
       this.pages.set(new Map(this.pages()).set(page, entries));
       this.total.set(total);
@@ -71,4 +82,14 @@ export class LibraryList {
       this.said.next(error instanceof Error ? error.message : String(error));
     }
   }
+
+  private read(page: number): Promise<{ entries: readonly ShelfEntry[]; total: number }> {
+    const { kind, ...options } = this.query();
+    return this.shelves.list(kind, { ...options, offset: page * PAGE, limit: PAGE });
+  }
+}
+
+/** What of entries is read in a list; pictures and times follow by themselves. */
+function looks(entries: readonly ShelfEntry[]): string {
+  return JSON.stringify(entries.map(({ id, name, tags }) => [id, name, tags]));
 }

@@ -2,8 +2,10 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { newMaterial, type BrelvinDocument } from '@brelvin/core';
+import { Subject } from 'rxjs';
 import { AssetApi } from '../shared/api/asset-api';
 import { ApiFailure, DocumentApi, type DocumentSummary } from '../shared/api/document-api';
+import { LiveChannel } from '../shared/documents/live-channel';
 import { LibraryPage } from './library-page';
 import { ThumbnailMaker } from './thumbnail-maker';
 
@@ -25,6 +27,7 @@ describe('LibraryPage', () => {
   let failing: ApiFailure | undefined;
   let drawn: string[];
   let appended: unknown[][];
+  let elsewhere: Subject<void>;
 
   beforeEach(() => {
     entries = [entry('a', 'Lamp chimney'), entry('b', 'Tallow seal', null)];
@@ -33,6 +36,7 @@ describe('LibraryPage', () => {
     failing = undefined;
     drawn = [];
     appended = [];
+    elsewhere = new Subject();
     localStorage.removeItem('brelvin-recent');
     const api: Partial<DocumentApi> = {
       list: async (...query) => {
@@ -67,6 +71,7 @@ describe('LibraryPage', () => {
         provideRouter([{ path: '**', children: [] }]),
         { provide: DocumentApi, useValue: api },
         { provide: ThumbnailMaker, useValue: thumbnails },
+        { provide: LiveChannel, useValue: { shelves: elsewhere } },
       ],
     });
   });
@@ -247,6 +252,30 @@ describe('LibraryPage', () => {
     await press(page, 'Delete Tern');
     await press(page, 'Undo');
     expect(changes).toEqual([{ name: 'Gull' }, { deleted: true }, { deleted: false }]);
+  });
+
+  it('says that another window was at the shelf, and moves nothing until it is asked to', async () => {
+    const page = await open();
+    const chip = (): string => page.querySelector('.library-stale')?.textContent?.trim() ?? '';
+    elsewhere.next();
+    await settle();
+    expect(chip()).withContext('nothing has changed').toBe('');
+    entries = [entry('b', 'Tallow seal')];
+    elsewhere.next();
+    await settle();
+    expect(names(page)).toEqual(['Lamp chimney', 'Tallow seal']);
+    expect(chip()).toContain('changed elsewhere');
+    await press(page, 'show anew');
+    expect(names(page)).toEqual(['Tallow seal']);
+    expect(chip()).toBe('');
+    entries = [entry('b', 'Tallow seal, red')];
+    elsewhere.next();
+    await settle();
+    expect(chip()).toContain('changed elsewhere');
+    entries = [entry('b', 'Tallow seal')];
+    elsewhere.next();
+    await settle();
+    expect(chip()).withContext('named as before').toBe('');
   });
 
   it('keeps only the rows in view in the page, and reads pages as they are needed', async () => {

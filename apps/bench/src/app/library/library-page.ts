@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signa
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunction } from '@brelvin/core';
-import { debounceTime, Subject } from 'rxjs';
+import { debounceTime, fromEvent, of, Subject, switchMap, take } from 'rxjs';
 import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { FileDrops } from '../shared/files/file-drops';
@@ -11,14 +11,13 @@ import { sortedFiles } from '../shared/files/sorted-files';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 import { Icon } from '../shared/icons/icon';
 import { ImageShelf } from '../shared/images/image-shelf';
-import { EditJournal } from '../shared/documents/edit-journal';
-import { RecentMaterials } from '../shared/documents/recent-materials';
+import { LiveChannel } from '../shared/documents/live-channel';
 import { NoticeList } from '../shared/notices/notice-list';
-import { Notices } from '../shared/notices/notices';
 import { RoomSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
 import { FunctionOpener } from './function-opener';
+import { LeftEdits } from './left-edits';
 import { Recents } from './recents';
 import { Shelves, type Shelf, type ShelfEntry } from './shelves';
 import { ThumbnailMaker } from './thumbnail-maker';
@@ -57,9 +56,6 @@ export class LibraryPage {
   private readonly thumbnails = inject(ThumbnailMaker);
   private readonly shelfWork = inject(Shelves);
   private readonly recents = inject(Recents);
-  private readonly recentMaterials = inject(RecentMaterials);
-  private readonly journal = inject(EditJournal);
-  private readonly notices = inject(Notices);
   private readonly taker = inject(FileTaker);
   private readonly drops = inject(FileDrops);
   private readonly images = inject(ImageShelf);
@@ -87,19 +83,14 @@ export class LibraryPage {
     inject(DestroyRef).onDestroy(this.drops.takeWith((files) => this.takeDropped(files)));
     this.list.ask({});
     void this.loadRecent();
-    void this.tellOfLeft();
-  }
-
-  /** Edits that no server has are offered where their document is opened. */
-  private async tellOfLeft(): Promise<void> {
-    const left = await this.journal.left();
-    const materials = new Set(this.recentMaterials.ids());
-    for (const [document, name] of new Map(left.map((each) => [each.document, each.name]))) {
-      const words = `“${name}” has edits that were never saved; they are kept in this browser.`;
-      const open = { words: 'Open it', run: () => void this.router.navigate(['/bench', document]) };
-      if (materials.has(document)) this.notices.say(words, [open]);
-      else this.notices.say(`${words} Open a material that stands in it to put them in again.`);
-    }
+    void inject(LeftEdits).offer();
+    inject(LiveChannel)
+      .shelves.pipe(
+        // A page that nobody sees waits with it.
+        switchMap(() => (document.hidden ? fromEvent(document, 'visibilitychange').pipe(take(1)) : of(undefined))),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => void this.list.compare());
   }
 
   protected word(): string {

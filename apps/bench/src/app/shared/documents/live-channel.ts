@@ -1,5 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { Subject } from 'rxjs';
+import { Observable, Subject } from 'rxjs';
 
 /** Something happened to a document elsewhere; without an id, to any. */
 export interface DocumentNews {
@@ -24,13 +24,31 @@ export class LiveChannel implements OnDestroy {
   private retryAfter = FIRST_RETRY_MS;
   private timer?: ReturnType<typeof setTimeout>;
   private wasAway = false;
+  private readonly shelvesTold = new Subject<void>();
+  private shelfWatchers = 0;
 
   readonly news = this.told.asObservable();
+  /** Something was made, changed, deleted or restored; told once a second at most, while somebody listens. */
+  readonly shelves = new Observable<void>((listener) => {
+    const heard = this.shelvesTold.subscribe(listener);
+    this.shelfWatchers++;
+    this.tune();
+    return () => {
+      heard.unsubscribe();
+      this.shelfWatchers--;
+      this.tune();
+    };
+  });
 
   /** Names the documents to hear of. */
   watch(ids: readonly string[]): void {
     this.watched = ids;
-    if (ids.length === 0) this.close();
+    this.tune();
+  }
+
+  /** Open while somebody wants to hear, and told what. */
+  private tune(): void {
+    if (this.watched.length === 0 && this.shelfWatchers === 0) this.close();
     else if (!this.socket) this.open();
     else if (this.socket.readyState === WebSocket.OPEN) this.say();
   }
@@ -47,12 +65,14 @@ export class LiveChannel implements OnDestroy {
       this.retryAfter = FIRST_RETRY_MS;
       this.say();
       // Steps may have been missed meanwhile.
-      if (this.wasAway) this.told.next({});
+      if (this.wasAway) this.missed();
       this.wasAway = false;
     };
     socket.onmessage = ({ data }: MessageEvent<string>) => {
-      const { again, ...news } = JSON.parse(data) as DocumentNews & { again?: boolean };
-      this.told.next(again ? {} : news);
+      const { again, shelves, ...news } = JSON.parse(data) as DocumentNews & { again?: boolean; shelves?: boolean };
+      if (again) this.missed();
+      else if (shelves) this.shelvesTold.next();
+      else this.told.next(news);
     };
     socket.onclose = () => {
       if (this.socket !== socket) return;
@@ -63,8 +83,13 @@ export class LiveChannel implements OnDestroy {
     };
   }
 
+  private missed(): void {
+    this.told.next({});
+    this.shelvesTold.next();
+  }
+
   private say(): void {
-    this.socket?.send(JSON.stringify({ watch: this.watched }));
+    this.socket?.send(JSON.stringify({ watch: this.watched, ...(this.shelfWatchers > 0 ? { shelves: true } : {}) }));
   }
 
   private close(): void {
