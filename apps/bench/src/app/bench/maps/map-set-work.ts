@@ -15,6 +15,7 @@ import {
   type ProposedMap,
   type WiredMap,
 } from '@brelvin/core';
+import pLimit from 'p-limit';
 import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { ImageShelf } from '../../shared/images/image-shelf';
@@ -34,6 +35,9 @@ export interface MapProposal {
   /** Files that were not taken, and why. */
   readonly left: readonly string[];
 }
+
+/** Files of a set that are read side by side. */
+const READ_AT_ONCE = 3;
 
 /** Sets of maps: taken in from files, looked over, and laid on the surface in one step. */
 @Injectable()
@@ -62,12 +66,22 @@ export class MapSetWork {
     try {
       const files = (await Promise.all(chosen.map((file) => this.opened(file, left)))).flat();
       const images: { file: File; image: MaterialImage }[] = [];
-      for (const [index, file] of files.entries()) {
-        this.reading.set({ done: index, of: files.length });
-        const before = left.length;
-        const image = await this.shelf.take(file).catch((error: unknown) => void left.push(wordsOf(error)));
-        if (this.stopped || (!image && left.length === before)) return;
-        if (image) images.push({ file, image });
+      this.reading.set({ done: 0, of: files.length });
+      // While one is sent, the next ones are decoded.
+      const turn = pLimit(READ_AT_ONCE);
+      const taken = files.map((file) =>
+        turn(async () => {
+          if (this.stopped) return undefined;
+          const image = await this.shelf.take(file).catch(wordsOf);
+          this.reading.update((reading) => reading && { ...reading, done: reading.done + 1 });
+          return image;
+        }),
+      );
+      for (const [index, image] of (await Promise.all(taken)).entries()) {
+        const file = files[index];
+        if (this.stopped || !image || !file) return;
+        if (typeof image === 'string') left.push(image);
+        else images.push({ file, image });
       }
       this.propose(images, left);
     } catch (error) {

@@ -7,7 +7,7 @@ import { StageLink } from './stage-link';
 import { NO_PICTURE_YET } from './stage-state';
 import { ThumbnailKeeper } from './thumbnail-keeper';
 
-const A_WHILE = 1300;
+const A_WHILE = 6100;
 
 describe('The keeper of the Library’s pictures', () => {
   const png = new Blob(['picture']);

@@ -5,7 +5,8 @@ import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { StageLink } from './stage-link';
 
-const AFTER_MS = 1200;
+/** Milliseconds without a save after which the picture is drawn: it takes the device as long as the Stage does. */
+const AFTER_MS = 6000;
 
 /** Keeps the Library's picture of the material on the Bench up to date, behind the work. */
 @Injectable()

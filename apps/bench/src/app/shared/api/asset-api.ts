@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
 import { CHUNK_BYTES } from '@brelvin/core';
+import pLimit from 'p-limit';
 import { sha256Of } from '../files/sha256';
 import { listQuery, type ListOptions } from './list-query';
 import { ApiFailure, request } from './request';
@@ -16,6 +17,9 @@ export interface AssetSummary {
   readonly updatedAt: string;
 }
 
+/** Pieces of a file that are on their way at once: the server writes one down while another comes. */
+const SENT_AT_ONCE = 3;
+
 /** What a file is kept as. */
 export interface SentFile {
   readonly name: string;
@@ -23,6 +27,14 @@ export interface SentFile {
   readonly type: string;
   /** Of its content, where that is known already. */
   readonly sha256?: string;
+}
+
+export interface Sending {
+  /** Told the part that is sent, 0…1. */
+  readonly progress: (share: number) => void;
+  readonly signal: AbortSignal;
+  /** The file is in the workspace only once this is done. */
+  readonly before?: Promise<unknown>;
 }
 
 /** The workspace's files, by the SHA-256 of their content. Every method throws ApiFailure. */
@@ -44,16 +56,23 @@ export class AssetApi {
     return request('PATCH', `/assets/${sha256}`, change);
   }
 
-  /** Sends what the server does not have yet, piece by piece; `progress` goes from 0 to 1. */
-  async send(file: Blob, kept: SentFile, progress: (share: number) => void, signal: AbortSignal): Promise<AssetSummary> {
+  /** Sends what the server does not have yet, piece by piece. */
+  async send(file: Blob, kept: SentFile, { progress, signal, before }: Sending): Promise<AssetSummary> {
     const sha256 = kept.sha256 ?? (await sha256Of(await file.arrayBuffer()));
     const { missing } = await request<{ missing: number[] }>('POST', '/assets', { ...kept, sha256, size: file.size }, signal);
-    for (const [done, number] of missing.entries()) {
-      progress(done / missing.length);
-      const piece = file.slice(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES, 'application/octet-stream');
-      await request('PUT', `/assets/${sha256}/chunks/${number}`, piece, signal);
-    }
-    progress(1);
+    let done = 0;
+    progress(0);
+    const turn = pLimit(SENT_AT_ONCE);
+    const pieces = missing.map((number) =>
+      turn(async () => {
+        signal.throwIfAborted();
+        const piece = file.slice(number * CHUNK_BYTES, (number + 1) * CHUNK_BYTES, 'application/octet-stream');
+        await request('PUT', `/assets/${sha256}/chunks/${number}`, piece, signal);
+        progress(++done / missing.length);
+      }),
+    );
+    await Promise.all(pieces);
+    await before;
     return request('POST', `/assets/${sha256}/finish`, undefined, signal);
   }
 

@@ -60,7 +60,14 @@ describe('AssetApi', () => {
     });
     const shares: number[] = [];
     const file = new Blob([new Uint8Array(1024 * 1024 + 5)]);
-    await new AssetApi().send(file, { name: 'n', type: 'image/png' }, (share) => shares.push(share), new AbortController().signal);
+    await new AssetApi().send(
+      file,
+      { name: 'n', type: 'image/png' },
+      {
+        progress: (share) => shares.push(share),
+        signal: new AbortController().signal,
+      },
+    );
     expect(calls).toEqual(['POST /api/assets', 'PUT /api/assets/HASH/chunks/1', 'POST /api/assets/HASH/finish']);
     expect(shares).toEqual([0, 1]);
   });

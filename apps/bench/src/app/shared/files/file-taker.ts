@@ -82,7 +82,7 @@ export class FileTaker {
       const name = (names.get(sha256) ?? sha256.slice(0, 12)).slice(0, LONGEST_NAME);
       const share = (part: number): void => work.progress((done + part * bytes.length) / Math.max(total, 1));
       // The server checks that it is what its name says.
-      await this.assets.send(new Blob([bytes], { type }), { name, type, sha256 }, share, work.signal);
+      await this.assets.send(new Blob([bytes], { type }), { name, type, sha256 }, { progress: share, signal: work.signal });
       done += bytes.length;
     }
   }

@@ -75,7 +75,7 @@ describe('A Brelvin file', () => {
       }),
     };
     const assets: Partial<AssetApi> = {
-      send: async (file, { name, type }, progress) => {
+      send: async (file, { name, type }, { progress }) => {
         if (failing) throw failing;
         progress(1);
         sent.push(`${name} ${type} ${file.size}`);

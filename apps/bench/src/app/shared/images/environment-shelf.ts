@@ -81,7 +81,9 @@ export class EnvironmentShelf implements OnDestroy {
       for (const [index, { file, bytes }] of read.entries()) {
         const type = Object.entries(TYPES).find(([, ending]) => ending === endingOf(new Uint8Array(bytes)))?.[0] ?? 'image/jpeg';
         const share = (part: number): void => patch('sending', 0.55 + ((index + part) / files.length) * 0.45);
-        assets.push((await this.api.send(file, { name: file.name.slice(0, LONGEST_NAME), type }, share, abort.signal)).sha256);
+        assets.push(
+          (await this.api.send(file, { name: file.name.slice(0, LONGEST_NAME), type }, { progress: share, signal: abort.signal })).sha256,
+        );
       }
       void this.decoded.keep(assets.join(' '), Promise.resolve(pixels));
       return { name: name.slice(0, LONGEST_NAME) || 'Environment', assets, light: toldHarmonics(pixels.harmonics), words: pixels.words };

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { AssetApi } from '../api/asset-api';
+import { AssetApi, type Sending, type SentFile } from '../api/asset-api';
 import { ImageShelf } from './image-shelf';
 
 describe('The image shelf', () => {
@@ -33,15 +33,52 @@ describe('The image shelf', () => {
       expect(shelf.jobs()).toEqual([]);
     });
 
-  it('leaves no job behind when a file that may be taken can not be read', async () => {
-    const shelf = shelfWith(jasmine.createSpy('send'));
-    const { file, read } = fileOf('tide.png', 64 * 1024 ** 2);
-    const taking = shelf.take(file);
+  it('says what is wrong with a file by its head, sends nothing of it, and leaves no job behind', async () => {
+    const send = jasmine.createSpy('send');
+    const shelf = shelfWith(send);
+    const taking = shelf.take(new File(['not an image'], 'tide.png'));
     expect(shelf.jobs().map(({ name, doing, share }) => ({ name, doing, share }))).toEqual([
       { name: 'tide.png', doing: 'reading', share: 0 },
     ]);
-    await expectAsync(taking).toBeRejectedWithError('was read');
-    expect(read).toHaveBeenCalledTimes(1);
+    await expectAsync(taking).toBeRejectedWithError(/“tide\.png” was not taken\. It is no PNG/);
+    expect(send).not.toHaveBeenCalled();
     expect(shelf.jobs()).toEqual([]);
   });
+
+  it('sends a file while it is decoded', async () => {
+    const sent: string[] = [];
+    const shelf = shelfWith(
+      jasmine.createSpy('send').and.callFake(async (_file: Blob, { sha256 = '' }: SentFile, { before }: Sending) => {
+        sent.push('begun');
+        await before;
+        sent.push(`whole ${sha256.length}`);
+      }),
+    );
+    const image = await shelf.take(new File([await png()], 'tide_roughness.png'));
+    expect([image?.width, image?.height, image?.role]).toEqual([4, 4, 'data']);
+    expect(sent).toEqual(['begun', 'whole 64']);
+  });
+
+  it('does not send to its end what can not be decoded, and says so', async () => {
+    let ended = '';
+    const shelf = shelfWith(
+      jasmine.createSpy('send').and.callFake(async (_file: Blob, _kept: SentFile, { before, signal }: Sending) => {
+        await before?.catch(() => undefined);
+        ended = signal.aborted ? 'broken off' : 'kept';
+        signal.throwIfAborted();
+      }),
+    );
+    const bytes = await (await png()).arrayBuffer();
+    await expectAsync(shelf.take(new File([bytes.slice(0, bytes.byteLength - 30)], 'tide.png'))).toBeRejectedWithError(
+      /“tide\.png” was not taken\. It can not be decoded: the file is damaged or cut off\./,
+    );
+    expect(ended).toBe('broken off');
+    expect(shelf.jobs()).toEqual([]);
+  });
+
+  async function png(): Promise<Blob> {
+    const canvas = new OffscreenCanvas(4, 4);
+    canvas.getContext('2d')?.fillRect(0, 0, 2, 4);
+    return canvas.convertToBlob({ type: 'image/png' });
+  }
 });

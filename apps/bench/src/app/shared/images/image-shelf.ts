@@ -47,7 +47,8 @@ export class ImageShelf implements OnDestroy {
   readonly facts = signal<ReadonlyMap<string, ImageFacts>>(new Map());
 
   /**
-   * Takes a file into the workspace: it is decoded once, so that nothing damaged gets in, then sent.
+   * Takes a file into the workspace: it is decoded once while it is sent, and kept only when it could be: nothing damaged gets
+   * in.
    *
    * @throws Error with words for the user; nothing when it was cancelled
    */
@@ -62,23 +63,29 @@ export class ImageShelf implements OnDestroy {
     const patch = (change: Partial<ImageJob>): void =>
       this.jobs.update((jobs) => jobs.map((job) => (job.id === id ? { ...job, ...change } : job)));
     try {
-      const bytes = await file.arrayBuffer();
-      patch({ doing: 'decoding', share: 0.1 });
       const role = roleByName(file.name);
-      const checked = this.worker.run(async (remote) => {
-        const head = await remote.inspect(bytes);
-        return { ...head, chain: await remote.decode(bytes, role), sha256: await remote.digest(bytes) };
-      }, abort.signal);
-      const { width, height, type, chain, sha256 } = await checked.catch((error: unknown) => {
+      const inWords = (error: unknown): never => {
         throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
-      });
-      patch({ doing: 'sending', share: 0.4 });
-      await this.api.send(
-        file,
-        { name: file.name.slice(0, LONGEST_NAME), type, sha256 },
-        (share) => patch({ share: 0.4 + share * 0.6 }),
-        abort.signal,
+      };
+      const { width, height, type, sha256 } = await this.worker.run((remote) => remote.inspect(file), abort.signal).catch(inWords);
+      patch({ doing: 'decoding', share: 0.1 });
+      const decoding = this.worker.run((remote) => remote.decode(file, role), abort.signal).catch(inWords);
+      // What can not be decoded is not sent to its end.
+      const damaged = new AbortController();
+      decoding.then(
+        () => patch({ doing: 'sending' }),
+        () => damaged.abort(),
       );
+      const kept = { name: file.name.slice(0, LONGEST_NAME), type, sha256 };
+      const sending = this.api.send(file, kept, {
+        progress: (share) => patch({ share: 0.1 + share * 0.9 }),
+        signal: AbortSignal.any([abort.signal, damaged.signal]),
+        before: decoding,
+      });
+      // Where both fail, the image is at fault.
+      sending.catch(() => undefined);
+      const chain = await decoding;
+      await sending;
       void this.decoded.keep(`${sha256} ${role}`, Promise.resolve(chain));
       this.know(sha256, chain);
       const name = file.name.replace(/\.[^.]+$/, '').slice(0, LONGEST_NAME);
@@ -132,7 +139,8 @@ export class ImageShelf implements OnDestroy {
   private decode(asset: string, role: MaterialImage['role']): Promise<DecodedImage> {
     return this.decoded.get(`${asset} ${role}`, async () => {
       const bytes = await this.api.bytes(asset);
-      const decoded = await this.worker.run((remote) => remote.decode(bytes, role));
+      const file = new Blob([bytes]);
+      const decoded = await this.worker.run((remote) => remote.decode(file, role));
       this.know(asset, decoded);
       return decoded;
     });

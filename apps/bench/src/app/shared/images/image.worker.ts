@@ -19,20 +19,20 @@ export interface DecodedImage extends MipChain {
 
 const ENDINGS = new RegExp(`\\.(jpeg|${Object.values(IMAGE_TYPES).join('|')})$`, 'i');
 
-/** Decodes images apart from the page. One that hangs or is no longer wanted goes with the worker. */
+/**
+ * Decodes images apart from the page. One that hangs or is no longer wanted goes with the worker. Files come as blobs: their
+ * bytes are read here, and not copied on the way.
+ */
 class ImageDecoder {
-  /** Reads only the head of a file: what it is and how large. @throws Error with words for the user */
-  inspect(bytes: ArrayBuffer): ImageHead {
-    return inspectImage(bytes);
-  }
-
-  digest(bytes: ArrayBuffer): Promise<string> {
-    return sha256Of(bytes);
+  /** What a file is and how large, by its head, and its SHA-256. @throws Error with words for the user */
+  async inspect(file: Blob): Promise<ImageHead & { readonly sha256: string }> {
+    const bytes = await file.arrayBuffer();
+    return { ...inspectImage(bytes), sha256: await sha256Of(bytes) };
   }
 
   /** An image for a device. @throws Error with words for the user */
-  async decode(bytes: ArrayBuffer, role: 'colour' | 'data'): Promise<DecodedImage> {
-    const { width, height, data } = await decodeImage(bytes);
+  async decode(file: Blob, role: 'colour' | 'data'): Promise<DecodedImage> {
+    const { width, height, data } = await decodeImage(await file.arrayBuffer());
     // A large image is not copied, unless it lies in the decoder's own memory.
     const own = data.byteLength === data.buffer.byteLength ? data : data.slice();
     const pixels = { width, height, data: new Uint8Array(own.buffer) };

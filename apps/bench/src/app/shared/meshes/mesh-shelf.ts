@@ -74,7 +74,14 @@ export class MeshShelf implements OnDestroy {
       const name = main.name.slice(0, LONGEST_NAME);
       const blob = new Blob([mesh.file], { type: MESH_TYPE });
       const { sha256 } = mesh;
-      await this.api.send(blob, { name, type: MESH_TYPE, sha256 }, (share) => patch('sending', 0.7 + share * 0.3), abort.signal);
+      await this.api.send(
+        blob,
+        { name, type: MESH_TYPE, sha256 },
+        {
+          progress: (share) => patch('sending', 0.7 + share * 0.3),
+          signal: abort.signal,
+        },
+      );
       return { ...mesh, source: { asset: sha256, file: name, ...mesh.facts, bounds: mesh.bounds } };
     } catch (error) {
       if (abort.signal.aborted) return undefined;
