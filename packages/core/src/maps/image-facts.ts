@@ -20,21 +20,22 @@ const MOST_LOOKED_AT = 65_536;
 
 export function imageFacts(pixels: Pixels): ImageFacts {
   const { data } = pixels;
-  const ranges = [0, 1, 2, 3].map((channel) => rangeOf(data, channel));
-  const even = ranges.map(([least, most]) => (most - least <= NEARLY ? (least + most) / 510 : undefined));
+  const even = [0, 1, 2, 3].map((channel) => evenValue(data, channel));
   const grey = isGrey(data);
   const known = { even, grey, seams: imageSeams(pixels) };
   return looksLikeNormals(pixels) ? { ...known, normals: normalSense(pixels) } : known;
 }
 
-function rangeOf(data: Uint8Array, channel: number): readonly [number, number] {
+/** The one value of a channel, 0…1; most channels have another one after a few pixels already. */
+function evenValue(data: Uint8Array, channel: number): number | undefined {
   let [least, most] = [255, 0];
   for (let at = channel; at < data.length; at += 4) {
     const value = data[at] ?? 0;
     if (value < least) least = value;
     if (value > most) most = value;
+    if (most - least > NEARLY) return undefined;
   }
-  return [least, most];
+  return (least + most) / 510;
 }
 
 function isGrey(data: Uint8Array): boolean {

@@ -54,7 +54,9 @@ describe('Environments on the device', () => {
     bank.find(of('day'), { sharp: false, filtered: true });
     await come;
     expect(shares).toEqual([0, 14, 29, 43, 57, 71, 86, 100]);
-    expect(pauses).toBe(LEVELS);
+    expect(pauses)
+      .withContext('before the cube, and before each level of it')
+      .toBe(1 + LEVELS);
     const levels = device.passes.filter(({ face }) => face === 2).map(({ level }) => level);
     expect(levels).toEqual([undefined, 0, 1, 2, 3, 4, 5]);
   });

@@ -84,6 +84,7 @@ export class EnvironmentPasses {
   ): Promise<ReadyEnvironment> {
     const { harmonics } = pixels;
     if (!need.sharp && !need.filtered) return { harmonics };
+    await next();
     const sharp = await this.sharpCube(pixels, pixels.levels);
     const filtered = need.filtered ? await this.filteredCube(pixels, sharp, next, onProgress) : undefined;
     return { harmonics, sharp, filtered };

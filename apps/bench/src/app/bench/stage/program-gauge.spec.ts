@@ -1,5 +1,5 @@
 import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
-import { gauge, ProgramGauges } from './program-gauge';
+import { BEARABLE, gauge, ProgramGauges, type Pace } from './program-gauge';
 
 const WHOLE: PictureSize = { width: 640, height: 480 };
 
@@ -102,5 +102,25 @@ describe('how long a whole picture takes', () => {
     expect(gauges.learn(surface, 100)).toBeTrue();
     expect(gauges.paceOf(surface).scale).toBe(1);
     expect(gauges.learn(surface, 100)).toBeFalse();
+  });
+});
+
+describe('while programs are gauged', () => {
+  it('what else wants the device waits until the last of them is through', async () => {
+    const gauges = new ProgramGauges();
+    const order: string[] = [];
+    const ends: (() => void)[] = [];
+    const work = (): Promise<Pace> => new Promise((resolve) => ends.push(() => resolve(BEARABLE)));
+    const taken = [gauges.take({} as Surface, work), gauges.take({} as Surface, work)];
+    const other = gauges.idle().then(() => order.push('other'));
+    for (const each of taken) {
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      order.push('gauged');
+      ends.shift()?.();
+      await each;
+    }
+    await other;
+    expect(order).toEqual(['gauged', 'gauged', 'other']);
+    await gauges.idle();
   });
 });

@@ -70,6 +70,11 @@ export class ProgramGauges {
     return surface !== undefined && this.underway.has(surface);
   }
 
+  /** Comes back when none is gauged. */
+  async idle(): Promise<void> {
+    while (this.underway.size > 0) await this.last;
+  }
+
   paceOf(surface: Surface | undefined): Pace {
     return (surface && this.paces.get(surface)) ?? BEARABLE;
   }

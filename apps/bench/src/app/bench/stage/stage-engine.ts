@@ -113,6 +113,7 @@ export class StageEngine {
       lacked: () => this.tellLacks(),
       meshArrived: () => this.meshArrived(),
       filtered: (share) => this.patch({ filtering: share }),
+      idle: () => this.gauges.idle(),
     });
     this.warmUpMesh = this.renderer.uploadMesh(buildMesh(WARM_UP_MESH));
     this.scene = new StageScene(this.device, this.renderer);

@@ -26,6 +26,8 @@ interface LoadingWatch {
   readonly meshArrived: () => void;
   /** The part of an environment's filtering that is done, 0…1. */
   readonly filtered: (share: number) => void;
+  /** Comes back when the device is not wanted for itself: a program that is gauged meanwhile would seem slow. */
+  readonly idle: () => Promise<void>;
 }
 
 export function connectLoaders({ images, environments, meshes }: FrameRenderer, loaders: StageLoaders, watch: LoadingWatch): void {
@@ -40,5 +42,8 @@ export function connectLoaders({ images, environments, meshes }: FrameRenderer, 
   environments.onProgress = watch.filtered;
   images.later = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
   // The page answers between two pieces of work.
-  images.next = environments.next = () => new Promise((resolve) => setTimeout(resolve));
+  images.next = environments.next = async () => {
+    await watch.idle();
+    await new Promise((resolve) => setTimeout(resolve));
+  };
 }
