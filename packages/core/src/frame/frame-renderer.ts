@@ -2,7 +2,7 @@ import { libraryProgram } from '../catalogue/library';
 import type { CompiledMaterial } from '../compile/compiled-material';
 import { plainFragmentModule, plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
-import { TONE_CURVES, type LightRig } from '../document/light-rig';
+import type { LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceBuffer, DeviceTexture, DrawCall } from '../device/device';
 import { emitGlsl } from '../emit/glsl/emit-glsl';
@@ -36,6 +36,7 @@ import { Gathering } from './gathering';
 import { isDrawnLater, isGathered } from './see-through';
 import { RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
 import { UniformBuffer } from './uniform-buffer';
+import { ViewTransform } from './view-transform';
 import { WireProgram } from './wires';
 import { frameGlobals, libraryBlock, writeBlock, type PictureSize, type StageClocks } from './uniforms';
 import type { MeshData } from '../mesh/mesh';
@@ -67,9 +68,7 @@ export interface Drawing {
 }
 
 interface FramePrograms {
-  readonly view: FullScreen;
-  /** The same without tone curve and bloom, which most pictures do without. */
-  readonly plainView: FullScreen;
+  readonly view: ViewTransform;
   readonly backdrop: Backdrop;
   readonly bloom: BloomPasses;
   readonly environments: EnvironmentPasses;
@@ -120,7 +119,6 @@ export class FrameRenderer {
   readonly meshes = new MeshBank();
   /** What is all around. */
   readonly environments: EnvironmentBank;
-  private readonly viewValues: UniformBuffer;
   private readonly inverseValues: UniformBuffer;
   private readonly outlets: OutletPasses;
   /** What was last drawn behind something that looked. */
@@ -138,7 +136,6 @@ export class FrameRenderer {
   ) {
     this.images = new ImageBank(device);
     this.environments = new EnvironmentBank(programs.environments);
-    this.viewValues = programs.view.createValues();
     this.inverseValues = programs.inverse.createValues();
     this.outlets = new OutletPasses(device);
   }
@@ -149,8 +146,7 @@ export class FrameRenderer {
       return SurfacePipelines.create(device, name, { vertex: glsl.vertex.text, fragment: glsl.fragment.text });
     };
     const programs = {
-      view: await FullScreen.create(device, 'view_transform', 'View'),
-      plainView: await FullScreen.create(device, 'plain_view', 'View'),
+      view: await ViewTransform.create(device),
       backdrop: await Backdrop.create(device),
       bloom: await BloomPasses.create(device),
       environments: await EnvironmentPasses.create(device),
@@ -208,25 +204,15 @@ export class FrameRenderer {
 
   draw(picture: Picture, drawing: Drawing): void {
     const scene = (this.scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize));
-    const { rig } = picture;
+    const { size, samples, target, targetSize } = drawing;
     const plain = isPlain(picture);
-    const spread = plain || rig.bloom.strength <= 0 ? undefined : this.programs.bloom.draw(scene, rig);
-    const empty = plain || !rig.transparent ? 0 : drawing.empty === 'alpha' ? 2 : 1;
-    const values = new Map([
-      [
-        'viewExposure',
-        plain
-          ? [1, 0, 0, 0]
-          : [2 ** rig.exposure, TONE_CURVES.indexOf(rig.curve), spread ? rig.bloom.strength : 0, drawing.encoding === 'linear' ? 1 : 0],
-      ],
-      ['viewSize', [drawing.targetSize.width, drawing.targetSize.height, empty, 0]],
-    ]);
-    const bends = !plain && (rig.curve !== 'none' || spread !== undefined);
-    const view = bends ? this.programs.view : this.programs.plainView;
-    this.device.runPass({
-      colour: drawing.target,
-      draws: [view.drawCall(this.viewValues, values, { sceneColour: scene, bloomColour: spread ?? scene })],
-    });
+    const rig = plain ? undefined : picture.rig;
+    const spread = rig && rig.bloom.strength > 0 ? this.programs.bloom.draw(scene, rig) : undefined;
+    const linear = drawing.encoding === 'linear' && !plain;
+    const isWhole = samples > 1 && size.width === targetSize.width && size.height === targetSize.height;
+    const between = isWhole && rig && !linear ? this.targetsFor(size, samples).seen : undefined;
+    const empty = rig?.transparent ? (drawing.empty ?? 'squares') : 'none';
+    this.programs.view.draw(scene, target, { rig, spread, linear, empty, between }, targetSize);
   }
 
   /** Colours of the picture that was drawn last, exposed, before its tone curve; small, see `SmallerCopy`. */

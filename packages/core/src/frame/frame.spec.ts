@@ -1,3 +1,4 @@
+import type { DeviceTexture } from '../device/device';
 import { START_CAMERA } from '../scene/camera';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
@@ -22,18 +23,32 @@ describe('FrameRenderer, pass by pass', () => {
     return { device, renderer };
   }
 
-  it('draws meshes into antialiased linear colour, then the view transform onto the canvas', async () => {
+  it('draws meshes into antialiased linear colour, then the view transform, then bright edges onto the canvas', async () => {
     const { device } = await draw('sphere');
     expect(device.textures.map(({ format, samples }) => `${format} ${samples}`)).toEqual([
       'rgba16float 4',
       'depth24plus 4',
       'rgba16float 1',
+      'rgba8unorm 1',
     ]);
-    const [scene, view] = device.passes;
+    const [scene, view, edges] = device.passes;
     expect(scene?.clear).toEqual([0.05, 0.05, 0.05, 1]);
     expect(scene?.draws[0]?.copies).toBe(1);
-    expect(view?.colour).toBe('canvas');
-    expect(view?.draws[0]?.count).toBe(3);
+    expect(view?.draws[0]?.pipeline.descriptor.label).toBe('plain_view');
+    expect(edges?.colour).toBe('canvas');
+    expect(edges?.draws[0]?.bindings[0]?.textures?.['seenPicture']).toBe(view?.colour as DeviceTexture);
+    expect(edges?.draws[0]?.count).toBe(3);
+  });
+
+  it('puts what is drawn small, or without samples, onto the canvas at once', async () => {
+    for (const change of [{ size: { width: 50, height: 40 } }, { samples: 1 as const }]) {
+      const device = new RecordingDevice();
+      const renderer = await FrameRenderer.create(device);
+      device.passes.length = 0;
+      renderer.draw({ items: [], camera: START_CAMERA, rig: newRig('r'), seconds: 0 }, { ...drawing, ...change });
+      expect(device.passes.at(-1)?.draws[0]?.pipeline.descriptor.label).toBe('plain_view');
+      expect(device.passes.at(-1)?.colour).toBe('canvas');
+    }
   });
 
   it('leaves the backs of closed meshes out, and draws both sides of open ones', async () => {

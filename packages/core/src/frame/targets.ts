@@ -38,6 +38,7 @@ export class RenderTargets {
   private seenFar?: DistanceTargets;
   private seenBehind?: BehindTargets;
   private gatherTargets?: GatherTargets;
+  private seenPicture?: DeviceTexture;
 
   constructor(
     private readonly device: Device,
@@ -70,6 +71,11 @@ export class RenderTargets {
     });
   }
 
+  /** The picture as it is seen, before its bright edges are smoothed; made when it is first wanted. */
+  get seen(): DeviceTexture {
+    return (this.seenPicture ??= this.device.createTexture({ ...this.size, format: 'rgba8unorm', samples: 1 }));
+  }
+
   /** For what is laid over in no order; made when it is first wanted. */
   get gathered(): GatherTargets {
     if (this.gatherTargets) return this.gatherTargets;
@@ -93,6 +99,7 @@ export class RenderTargets {
     this.colour.destroy();
     this.depth.destroy();
     this.secondDepth?.destroy();
+    this.seenPicture?.destroy();
     for (const each of [this.seenFar?.distance, this.seenFar?.depth, this.seenBehind?.colour]) each?.destroy();
     const { light, cover, resolvedLight, resolvedCover } = this.gatherTargets ?? {};
     for (const each of new Set([light, cover, resolvedLight, resolvedCover])) each?.destroy();

@@ -1,0 +1,75 @@
+import type { Device, DeviceTexture } from '../device/device';
+import { TONE_CURVES, type LightRig } from '../document/light-rig';
+import { FullScreen } from './full-screen';
+import type { UniformBuffer } from './uniform-buffer';
+
+/** How a picture is seen. */
+export interface View {
+  /** Exposure, tone curve and bloom; nothing for values, which are shown as they are. */
+  readonly rig?: LightRig;
+  /** What spreads from bright places. */
+  readonly spread?: DeviceTexture;
+  /** Leaves values linear. */
+  readonly linear: boolean;
+  /** What stands where nothing is: nothing, since the picture is whole; squares; or alpha. */
+  readonly empty: 'none' | 'squares' | 'alpha';
+  /** As large as the target: a whole picture, whose bright edges are smoothed on the way. */
+  readonly between?: DeviceTexture;
+}
+
+const EMPTY = ['none', 'squares', 'alpha'] as const;
+
+/** From scene-linear light to what a display shows: exposure, bloom, tone curve, encoding. */
+export class ViewTransform {
+  private readonly values: UniformBuffer;
+  private readonly edgeValues: UniformBuffer;
+
+  private constructor(
+    private readonly device: Device,
+    private readonly bent: FullScreen,
+    /** The same without tone curve and bloom, which most pictures do without. */
+    private readonly plain: FullScreen,
+    private readonly edges: FullScreen,
+  ) {
+    this.values = bent.createValues();
+    this.edgeValues = edges.createValues();
+  }
+
+  static async create(device: Device): Promise<ViewTransform> {
+    return new ViewTransform(
+      device,
+      await FullScreen.create(device, 'view_transform', 'View'),
+      await FullScreen.create(device, 'plain_view', 'View'),
+      await FullScreen.create(device, 'bright_edges', 'BrightEdges'),
+    );
+  }
+
+  draw(
+    scene: DeviceTexture,
+    target: 'canvas' | DeviceTexture,
+    { rig, spread, linear, empty, between }: View,
+    { width, height }: Size,
+  ): void {
+    const factor = rig ? 2 ** rig.exposure : 1;
+    const curve = rig ? TONE_CURVES.indexOf(rig.curve) : 0;
+    const values = new Map([
+      ['viewExposure', [factor, curve, spread && rig ? rig.bloom.strength : 0, linear ? 1 : 0]],
+      ['viewSize', [width, height, EMPTY.indexOf(empty), 0]],
+    ]);
+    const view = curve !== 0 || spread ? this.bent : this.plain;
+    this.device.runPass({
+      colour: between ?? target,
+      draws: [view.drawCall(this.values, values, { sceneColour: scene, bloomColour: spread ?? scene })],
+    });
+    if (!between) return;
+    const exposure = new Map([['edgeExposure', [factor, 0, 0, 0]]]);
+    const textures = { brightScene: scene, seenPicture: between };
+    this.device.runPass({ colour: target, draws: [this.edges.drawCall(this.edgeValues, exposure, textures)] });
+  }
+}
+
+/** Pixels of the target. */
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
