@@ -14,6 +14,7 @@ import {
   StageScene,
   SurfaceBank,
   variantsUnder,
+  type DeviceTexture,
   type EnvironmentPixels,
   type LightRig,
   type Material,
@@ -42,11 +43,8 @@ export interface DrawnDemo {
 
 /** Draws every demo material on a sphere, and the sets that are made for one, each under light rigs, one rig after the other. */
 export async function drawDemos(rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
-  const device = WebGl2Device.create(new OffscreenCanvas(side, side));
-  const renderer = await FrameRenderer.create(device);
-  const surfaces = new SurfaceBank(device);
+  const on = await easel(side);
   const drawn: DrawnDemo[] = [];
-  const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
   const sphere = newSet('sphere');
   const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
   const scenes = [
@@ -57,30 +55,53 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
-  for (const { id, set } of scenes) {
-    for (const rigId of rigs) {
-      const rig = demo<LightRig>(rigId);
-      if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
-      const scene = new StageScene(device, renderer);
-      scene.setBench(id);
-      scene.show(set);
-      const camera = scene.portrait();
-      const named = materialsOf(set);
-      const seen = materials.filter((each) => each.id === id || named.has(each.id));
-      for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
-        const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: variantsUnder(rig) });
-        if (!compiled) throw new Error(`${worn.id} does not compile`);
-        scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
-        await renderer.images.bring(Object.values(worn.document.images), demoChain);
-      }
-      const size = { width: side, height: side };
-      const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
-      renderer.draw(picture, { size, samples: 4, target, targetSize: size });
-      drawn.push({ demo: `${id} on ${set.name}`, rig: rig.name, pixels: await device.readPixels(target) });
-      scene.destroy();
-    }
-  }
+  for (const { id, set } of scenes) for (const rigId of rigs) drawn.push(await drawScene(on, id, set, rigId, materials));
   return drawn;
+}
+
+/** What pictures are drawn with, and into. */
+export interface Easel {
+  readonly device: WebGl2Device;
+  readonly renderer: FrameRenderer;
+  readonly surfaces: SurfaceBank;
+  readonly target: DeviceTexture;
+}
+
+export async function easel(side: number): Promise<Easel> {
+  const device = WebGl2Device.create(new OffscreenCanvas(side, side));
+  const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
+  return { device, renderer: await FrameRenderer.create(device), surfaces: new SurfaceBank(device), target };
+}
+
+/** A set with a material on the Bench, as the Library shows it. */
+export async function drawScene(
+  { device, renderer, surfaces, target }: Easel,
+  id: string,
+  set: StageSet,
+  rigId: string,
+  materials: readonly { readonly id: string; readonly document: Material }[],
+): Promise<DrawnDemo> {
+  const rig = demo<LightRig>(rigId);
+  if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
+  const scene = new StageScene(device, renderer);
+  scene.setBench(id);
+  scene.show(set);
+  const camera = scene.portrait();
+  const named = materialsOf(set);
+  const seen = materials.filter((each) => each.id === id || named.has(each.id));
+  for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
+    const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: variantsUnder(rig) });
+    if (!compiled) throw new Error(`${worn.id} does not compile`);
+    scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
+    await renderer.images.bring(Object.values(worn.document.images), demoChain);
+  }
+  const { width, height } = target;
+  const size = { width, height };
+  const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
+  renderer.draw(picture, { size, samples: 4, target, targetSize: size });
+  const pixels = await device.readPixels(target);
+  scene.destroy();
+  return { demo: `${id} on ${set.name}`, rig: rig.name, pixels };
 }
 
 export async function run(): Promise<DemoPictures> {
@@ -92,7 +113,7 @@ export async function run(): Promise<DemoPictures> {
   return { names: drawn.map(({ demo, rig }) => `${demo} under ${rig}`), pixels: btoa(text) };
 }
 
-function demo<T extends StageSet | LightRig | Material>(id: string): T {
+export function demo<T extends StageSet | LightRig | Material>(id: string): T {
   const found = DEMO_DOCUMENTS.find((each) => each.id === id);
   if (!found) throw new RangeError(`there is no demo ${id}`);
   return found.document as T;

@@ -1,0 +1,37 @@
+import { DEMO_DOCUMENTS, type GraphNode, type Material, type StageSet } from '@brelvin/core';
+import { demo, drawScene, easel } from './draw-demos';
+
+const SIDE = 300;
+const CHIMNEY = 'material-lamp-chimney';
+const ROUGHNESS = [0.15, 0.3, 0.5, 0.8];
+const RIGS = ['rig-north-window', 'rig-lamp-room'];
+
+/** A PNG file as base64: the lamp's chimney, rougher from left to right, in two light rigs. */
+export async function run(): Promise<{ readonly png: string }> {
+  const sheet = new OffscreenCanvas(ROUGHNESS.length * SIDE, RIGS.length * SIDE);
+  const context = sheet.getContext('2d');
+  if (!context) throw new Error('there is no canvas to draw on');
+  const others = DEMO_DOCUMENTS.flatMap(({ id, document }) =>
+    document.format === 'brelvin-material' && id !== CHIMNEY ? [{ id, document }] : [],
+  );
+  for (const [row, rig] of RIGS.entries())
+    for (const [column, roughness] of ROUGHNESS.entries()) {
+      const materials = [...others, { id: CHIMNEY, document: rough(roughness) }];
+      const { pixels } = await drawScene(await easel(SIDE), CHIMNEY, demo<StageSet>('set-lamp-on-the-sill'), rig, materials);
+      context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), SIDE, SIDE), column * SIDE, row * SIDE);
+    }
+  const bytes = new Uint8Array(await (await sheet.convertToBlob({ type: 'image/png' })).arrayBuffer());
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 4096) text += String.fromCharCode(...bytes.subarray(at, at + 4096));
+  return { png: btoa(text) };
+}
+
+function rough(roughness: number): Material {
+  const glass = demo<Material>(CHIMNEY);
+  const nodes = Object.entries(glass.surface.nodes).map(([id, node]): [string, GraphNode] => [
+    id,
+    node.kind === 'physicalSurface' ? { ...node, values: { ...node.values, roughness } } : node,
+  ]);
+  const ribbons = Object.entries(glass.surface.ribbons).filter(([inlet]) => !inlet.endsWith('.roughness'));
+  return { ...glass, surface: { ...glass.surface, nodes: Object.fromEntries(nodes), ribbons: Object.fromEntries(ribbons) } };
+}
