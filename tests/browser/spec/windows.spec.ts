@@ -64,7 +64,9 @@ describe('Windows', () => {
     const card = `[data-material="${id}"]`;
     await two.press('Delete', card);
     await one.waitForText('.library-stale', /changed elsewhere/);
-    expect((await one.all(card)).length).withContext('nothing moves by itself').toBe(1);
+    expect((await one.all(card)).length)
+      .withContext('nothing moves by itself')
+      .toBe(1);
     await one.press('show anew');
     await one.driver.wait(async () => (await one.all(card)).length === 0, 10_000);
     expect((await one.all('.library-stale')).length).toBe(0);
