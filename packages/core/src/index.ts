@@ -8,7 +8,7 @@ export * from './compile/compile-material';
 export * from './compile/compiled-material';
 export * from './compile/compile-outlets';
 export type { SurfaceVariant } from './compile/surface-programs';
-export { MOST_IMAGES } from './compile/stages';
+export { MOST_IMAGES } from './compile/limits';
 export { DOCK_INLETS } from './compile/dock';
 export { packOutlets, packResult, unpackOutlets, unpackResult, type PackedOutlets, type PackedResult } from './compile/packed-result';
 export { cyclePath, incomingRibbons, reachesDock } from './compile/graph-order';

@@ -1,4 +1,4 @@
-import { MOST_IMAGES } from '../compile/stages';
+import { MOST_IMAGES } from '../compile/limits';
 import type { Check } from './check';
 import { placedNodes } from './graph-places';
 

@@ -6,10 +6,9 @@ import { compileCode } from './code/compile-code';
 import type { CompileOptions, CompileResult } from './compiled-material';
 import { hashText } from './hash';
 import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
-import { addedTerms, opacityVariants, outlineVariants } from './surface-terms';
+import { addedTerms, ownVariants } from './surface-terms';
 import { resolveGraph } from './resolve';
 import { graphProblems, lowerStages } from './stages';
-import type { SurfaceVariant } from './surface-programs';
 
 /** Compiles a material's graph or code to a program for every target. Same document, same result. */
 export function compileMaterial(
@@ -42,7 +41,7 @@ export function compileMaterial(
   painters.push(addedTerms(paintSurface, linker.functions, library.module));
   const program = linker.link('plain', painters, opacity);
   const glsl = emitGlsl(program);
-  const wanted = new Set([...variants, ...outlineVariants(material), ...(stages.shaped ? SHAPED : []), ...opacityVariants(opacity)]);
+  const wanted = new Set([...variants, ...ownVariants(material, stages.shaped, opacity)]);
   return {
     problems: [],
     rates: linker.rates,
@@ -62,6 +61,3 @@ export function compileMaterial(
     },
   };
 }
-
-/** What draws the mesh in other ways must move its vertices too. */
-const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires'];

@@ -4,7 +4,7 @@ import { materialOf } from '../testing/graphs';
 import { compileMaterial } from './compile-material';
 import type { CompiledMaterial } from './compiled-material';
 import { compileOutlets, MOST_OUTLETS, type CompiledOutlets } from './compile-outlets';
-import { MOST_CARRIED } from './stages';
+import { MOST_CARRIED } from './limits';
 
 function compiled(material: ReturnType<typeof materialOf>): CompiledMaterial {
   const { compiled: found, problems } = compileMaterial(material);

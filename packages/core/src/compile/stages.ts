@@ -5,6 +5,7 @@ import { DOCK } from '../document/graph';
 import type { MaterialSource } from '../document/material';
 import type { Expression, Module } from '../ir/ir';
 import { reachesAny } from './graph-order';
+import { MOST_CARRIED, MOST_IMAGES, TOO_MANY_CARRIED } from './limits';
 import { STAYS } from './link-surface';
 import { SharedLowering, StageLowering, type LoweredStage, type WantedOutlet } from './lower';
 import type { GraphProblem, ResolvedGraph } from './resolve';
@@ -70,11 +71,6 @@ function lowerVertices(shared: SharedLowering, shaped: boolean): LoweredStage | 
   return lowering.finish([shaped ? lowering.dock(OFFSET) : STAYS, ...sources.map((node) => lowering.firstInlet(node))]);
 }
 
-/** 16 image units, the least a WebGL2 device has, less the system's five. */
-export const MOST_IMAGES = 11;
-/** 15 varyings, the least a WebGL2 device has, less those of a surface. */
-export const MOST_CARRIED = 4;
-
 /** What a device would refuse. */
 export function graphProblems(resolved: ResolvedGraph, { images, carried }: SharedLowering): GraphProblem[] {
   const problems: GraphProblem[] = [];
@@ -87,9 +83,6 @@ export function graphProblems(resolved: ResolvedGraph, { images, carried }: Shar
     });
   }
   const over = carried[MOST_CARRIED];
-  if (over) {
-    const message = `A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`;
-    problems.push({ node: over.node, message });
-  }
+  if (over) problems.push({ node: over.node, message: TOO_MANY_CARRIED });
   return problems;
 }

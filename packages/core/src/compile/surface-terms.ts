@@ -16,12 +16,24 @@ export function addedTerms(
   return sumOfTerms(declared, new LitTerms(lit, functions).of(paintSurface));
 }
 
+/** What draws the mesh in other ways must move its vertices too. */
+const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires'];
+
+/** The variants that a material is drawn by besides those that its light wants. */
+export function ownVariants(
+  material: Pick<MaterialSource, 'outline'>,
+  shaped: boolean,
+  opacity: OpacityMode | undefined,
+): readonly SurfaceVariant[] {
+  return [...outlineVariants(material), ...(shaped ? SHAPED : []), ...opacityVariants(opacity)];
+}
+
 /** Holes are also holes for light, and for what looks behind; what is laid over in no order also says how much it covers. */
-export function opacityVariants(opacity: OpacityMode | undefined): readonly SurfaceVariant[] {
+function opacityVariants(opacity: OpacityMode | undefined): readonly SurfaceVariant[] {
   if (opacity === 'cut') return ['caster', 'distance'];
   return opacity === 'unsorted' ? ['cover'] : [];
 }
 
-export function outlineVariants({ outline }: Pick<MaterialSource, 'outline'>): SurfaceVariant[] {
+function outlineVariants({ outline }: Pick<MaterialSource, 'outline'>): SurfaceVariant[] {
   return outline ? [outline.method === 'hull' ? 'hull' : 'lines'] : [];
 }

@@ -15,6 +15,7 @@ export class MeshBank {
   private readonly meshes = new Map<string, MeshData>();
   private readonly waiting = new Set<string>();
   private coming = 0;
+  private readonly listeners: (() => void)[] = [];
   private readonly addresses = new WeakMap<MeshData, string>();
   private readonly failures = new Map<string, string>();
   load: (asset: string) => Promise<MeshData | undefined> = async () => undefined;
@@ -25,6 +26,17 @@ export class MeshBank {
   /** Whether a mesh, or what is worked out from one, is still on its way. */
   get awaits(): boolean {
     return this.coming > 0;
+  }
+
+  /** Comes back when nothing is on its way. */
+  async settled(): Promise<void> {
+    while (this.awaits) await new Promise<void>((resolve) => this.listeners.push(resolve));
+  }
+
+  private came(): void {
+    this.coming--;
+    this.onArrival();
+    for (const each of this.listeners.splice(0)) each();
   }
 
   find(asset: string): MeshData {
@@ -49,8 +61,7 @@ export class MeshBank {
     this.coming++;
     // The page is held up, but the picture is right.
     const rows = await apart.catch(() => workOut(mesh, work));
-    this.coming--;
-    this.onArrival();
+    this.came();
     return rows;
   }
 
@@ -81,9 +92,8 @@ export class MeshBank {
     } catch (error) {
       this.failures.set(asset, error instanceof Error ? error.message : String(error));
     }
-    this.coming--;
     // Without one it stays among the waiting: asking again at every change of the set would not help.
     if (this.meshes.has(asset)) this.waiting.delete(asset);
-    this.onArrival();
+    this.came();
   }
 }

@@ -86,6 +86,7 @@ export class ThumbnailMaker {
     const scene = new StageScene(device, renderer);
     try {
       renderer.meshes.load = (asset) => this.meshes.load(asset);
+      renderer.meshes.workApart = (asset, work) => this.meshes.workOut(asset, work);
       await renderer.meshes.bring(Object.values(set.meshes).flatMap(({ source }) => source?.asset ?? []));
       scene.setBench(id);
       scene.show(set);
@@ -101,7 +102,14 @@ export class ThumbnailMaker {
       }
       if (rig.environment) await renderer.environments.bring(rig.environment, (assets) => this.around.load(assets));
       if (rig.backgroundImage) await renderer.images.bring([rig.backgroundImage.image], (image) => this.shelf.load(image));
-      const pixels = await drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
+      const drawn = (): Promise<Uint8Array<ArrayBuffer>> =>
+        drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
+      let pixels = await drawn();
+      // What programs want of a large mesh is worked out apart from the page, once a drawing has asked for it.
+      while (wanted() && renderer.meshes.awaits) {
+        await renderer.meshes.settled();
+        pixels = await drawn();
+      }
       // Of a context that was given back nothing can be read.
       if (!wanted()) return undefined;
       await this.api.saveThumbnail(id, step, await pngOf(pixels));

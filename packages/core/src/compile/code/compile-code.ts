@@ -14,17 +14,14 @@ import { withoutPixelsIn } from '../../ir/without-pixels';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
 import { hashText } from '../hash';
+import { MOST_IMAGES } from '../limits';
 import { programBlocks, readsClock, systemReads } from '../link-surface';
-import { addedTerms, opacityVariants, outlineVariants } from '../surface-terms';
+import { addedTerms, ownVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
 import { SlotAllocator, type Slot } from '../slots';
-import { MOST_IMAGES } from '../stages';
 import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
 import { CODE_PATH, codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
-
-/** What must also move its vertices where the material has a shape, or has holes. */
-const SHAPED = ['caster', 'distance', 'edges', 'wires'] as const;
 
 /** A material whose surface is code. */
 export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
@@ -42,8 +39,7 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
   const plain = link('plain');
   const glsl = emitGlsl(plain);
-  const also = program.has.shape ? SHAPED : [];
-  const wanted = new Set([...variants, ...outlineVariants(material), ...also, ...opacityVariants(opacity)]);
+  const wanted = new Set([...variants, ...ownVariants(material, program.has.shape, opacity)]);
   const compiled: CompiledMaterial = {
     key: hashText(glsl.fragment.text + glsl.vertex.text),
     glsl,

@@ -17,6 +17,7 @@ import {
   type SymbolIndex,
 } from '../../language';
 import { hashText } from '../hash';
+import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
 import { givesOpaque, writesOpaque } from './alpha';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
@@ -68,8 +69,6 @@ export interface CodeReading {
 
 /** Operations that a program may have with all calls put in place; drivers take many seconds beyond. */
 const HEAVIEST = 300_000;
-/** 15 varyings, the least that a WebGL2 device has, less those of a surface. */
-const MOST_CARRIED = 4;
 
 const WHOLE = /\bvoid\s+main\s*\(/;
 
@@ -296,12 +295,7 @@ class CodeReader {
         this.say('Whole numbers can not be blended between vertices. Write “flat out”.', origin?.range, text);
     }
     const over = outs[MOST_CARRIED];
-    if (over)
-      this.say(
-        `A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`,
-        over.origin?.range,
-        text,
-      );
+    if (over) this.say(TOO_MANY_CARRIED, over.origin?.range, text);
   }
 
   /** What the pixel stage takes must be handed on by the vertex stage. */
