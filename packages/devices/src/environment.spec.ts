@@ -165,7 +165,9 @@ describe('A context that is lost in the middle', () => {
       if (++steps === 3) lost.destroy();
     });
     await expectAsync(prepared).toBeResolved();
-    expect(steps).toBe(ENVIRONMENT_LEVELS);
+    expect(steps)
+      .withContext('before the cube, and before each level of it')
+      .toBe(1 + ENVIRONMENT_LEVELS);
     const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
     const ready = await (await EnvironmentPasses.create(device)).prepare(pixels, WHOLE_ENVIRONMENT, nextTask);
     const [red = NaN] = await device.readFloats(ready.filtered!, 3, 2);
