@@ -72,19 +72,21 @@ function plan() {
   const core = ['core', jasmine(['packages/core/src/**/*.spec.ts'])];
   const commandLine = ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])];
   if (quick) return [[[['types', types]], [core, commandLine]]];
-  // The specs of the pages keep a browser busy, and all else little more than one processor.
   return [
+    // Two lanes that take about as long.
     [
-      [['pages and devices', npx('ng', 'test', '--no-watch')]],
+      [
+        ['pages and devices', npx('ng', 'test', '--no-watch')],
+        ['files', jasmine(['tests/files/*.spec.ts'])],
+        commandLine,
+        ['server', jasmine(['apps/server/src/**/*.spec.ts'], database)],
+      ],
       [
         ['types', types],
         ['lint', npx('eslint', '.', '--max-warnings', '0')],
         ['arrows', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'tests', 'scripts')],
         ['format', npx('prettier', '--check', '--log-level', 'warn', '.')],
-        ['files', jasmine(['tests/files/*.spec.ts'])],
         core,
-        commandLine,
-        ['server', jasmine(['apps/server/src/**/*.spec.ts'], database)],
         ['build', build],
       ],
     ],
