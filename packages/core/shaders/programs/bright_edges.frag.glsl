@@ -7,13 +7,13 @@ uniform BrightEdges {
 
 out vec4 pixel;
 
-// Encoded, so that equal steps look equal.
-float lumaAt(vec2 place) {
-  return luminanceOf(texture(seenPicture, place / vec2(textureSize(seenPicture, 0))).rgb);
-}
-
 vec3 seenAt(vec2 place) {
   return texture(seenPicture, place / vec2(textureSize(seenPicture, 0))).rgb;
+}
+
+// Encoded, so that equal steps look equal.
+float lumaAt(vec2 place) {
+  return luminanceOf(seenAt(place));
 }
 
 float brightestAt(ivec2 at) {
