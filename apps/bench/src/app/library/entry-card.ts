@@ -1,10 +1,11 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { AssetApi } from '../shared/api/asset-api';
 import { DocumentApi } from '../shared/api/document-api';
 import { TypedOnce } from '../shared/controls/typed-once';
 import { Icon } from '../shared/icons/icon';
+import { LibraryList } from './library-list';
 import type { ShelfEntry } from './shelves';
 import { ThumbnailMaker } from './thumbnail-maker';
 
@@ -42,6 +43,13 @@ export class EntryCard {
   protected readonly tagging = signal(false);
 
   constructor() {
+    const list = inject(LibraryList);
+    let open = false;
+    const hold = (now: boolean): void => {
+      if (now !== open) list.hold((open = now));
+    };
+    effect(() => hold(this.naming() || this.tagging()));
+    inject(DestroyRef).onDestroy(() => hold(false));
     effect(() => {
       const { id, kind, step, pictured } = this.entry();
       if (kind === 'image') this.picture.set(this.assets.url(id));

@@ -18,6 +18,9 @@ export class LibraryList {
   private readonly said = new Subject<string>();
   /** Answers to an earlier question are thrown away. */
   private turn = 0;
+  /** Entries whose fields are open: nothing moves while there are any. */
+  private held = 0;
+  private later = false;
 
   readonly query = signal<LibraryQuery>({ kind: 'material', sort: 'changed', deleted: false });
   readonly total = signal(0);
@@ -35,8 +38,23 @@ export class LibraryList {
     this.refresh();
   }
 
+  /** An entry's field opens, or closes: what would move entries under the hand waits for it. */
+  hold(open: boolean): void {
+    this.held += open ? 1 : -1;
+    if (this.held === 0 && this.later) this.refresh();
+  }
+
+  /** Shows of an entry what is on its way to be stored. */
+  amend(id: string, change: Partial<Pick<ShelfEntry, 'name' | 'tags'>>): void {
+    const amended = (entries: readonly ShelfEntry[]): readonly ShelfEntry[] =>
+      entries.some((entry) => entry.id === id) ? entries.map((entry) => (entry.id === id ? { ...entry, ...change } : entry)) : entries;
+    this.pages.set(new Map([...this.pages()].map(([page, entries]) => [page, amended(entries)])));
+  }
+
   /** Reads what is seen anew; it stays until then. */
   refresh(): void {
+    this.later = this.held > 0;
+    if (this.later) return;
     const pages = this.pages().size > 0 ? [...this.pages().keys()] : [0];
     this.turn++;
     this.stale.set(false);

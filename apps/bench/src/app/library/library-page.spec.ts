@@ -208,6 +208,52 @@ describe('LibraryPage', () => {
     expect(appended).toEqual([['a', [{ path: ['name'], value: 'Lamp glass' }]]]);
   });
 
+  it('keeps a field under the hand that writes in it while another change is stored and the order changes', async () => {
+    let stored = (): void => undefined;
+    const api = TestBed.inject(DocumentApi);
+    api.append = async (id, after, steps) => {
+      appended.push([id, steps[0]?.changes]);
+      await new Promise<void>((resolve) => (stored = resolve));
+      return { step: after + 1 };
+    };
+    const page = await open();
+    page.querySelectorAll<HTMLButtonElement>('.library-name')[1]!.click();
+    await settle();
+    const name = document.activeElement as HTMLInputElement;
+    name.value = 'Wax seal';
+    name.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    expect(names(page)).withContext('shown at once').toEqual(['Lamp chimney', 'Wax seal']);
+    page.querySelectorAll<HTMLButtonElement>('.library-tagline')[0]!.click();
+    await settle();
+    const tags = document.activeElement as HTMLInputElement;
+    tags.value = 'glass';
+    // What was changed last comes first.
+    entries = [entry('b', 'Wax seal'), entry('a', 'Lamp chimney')];
+    stored();
+    await settle();
+    expect(document.activeElement).withContext('the field is still there').toBe(tags);
+    tags.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    stored();
+    await settle();
+    expect(appended.map(([id]) => id)).toEqual(['b', 'a']);
+    expect(names(page)).toEqual(['Wax seal', 'Lamp chimney']);
+  });
+
+  it('shows the old name again when the new one could not be stored', async () => {
+    const page = await open();
+    TestBed.inject(DocumentApi).append = async () => Promise.reject(new ApiFailure(503, 'database-away', 'The database is away.'));
+    page.querySelector<HTMLButtonElement>('.library-name')!.click();
+    await settle();
+    const name = document.activeElement as HTMLInputElement;
+    name.value = 'Lamp glass';
+    name.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    expect(names(page)).toEqual(['Lamp chimney', 'Tallow seal']);
+    expect(page.textContent).toContain('The database is away.');
+  });
+
   it('goes from shelf to shelf, by tag, in another order, and to what was deleted', async () => {
     const page = await open();
     await press(page, 'Sets');

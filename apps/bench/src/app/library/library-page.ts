@@ -156,10 +156,12 @@ export class LibraryPage {
   }
 
   protected async rename(entry: ShelfEntry, name: string): Promise<void> {
+    this.list.amend(entry.id, { name });
     await this.changing(() => this.shelfWork.rename(entry, name));
   }
 
   protected async retag(entry: ShelfEntry, tags: readonly string[]): Promise<void> {
+    this.list.amend(entry.id, { tags });
     await this.changing(() => this.shelfWork.retag(entry, tags));
   }
 
@@ -204,11 +206,14 @@ export class LibraryPage {
     if (kept > 0) this.go('image');
   }
 
-  /** Work after which the shelf is read anew. */
+  /** Work after which the shelf is read anew, also when it failed: what is shown may be what was wanted. */
   private changing(job: () => Promise<void>): Promise<void> {
     return this.work(async () => {
-      await job();
-      this.list.refresh();
+      try {
+        await job();
+      } finally {
+        this.list.refresh();
+      }
     });
   }
 
