@@ -15,7 +15,9 @@ export function functionsUsedBy(document: BrelvinDocument): string[] {
 }
 
 function functionsInGraph({ nodes }: Graph): string[] {
-  return Object.values(nodes).flatMap(({ kind }) => functionOfKind(kind) ?? []);
+  const kinds = new Set<string>();
+  for (const id of Object.keys(nodes)) kinds.add(nodes[id]?.kind ?? '');
+  return [...kinds].flatMap((kind) => functionOfKind(kind) ?? []);
 }
 
 /** The same with all that those import in their turn. */

@@ -71,7 +71,7 @@ class Flattening {
   ) {}
 
   run(surface: Graph): FlatGraph {
-    const unfolded = Object.values(surface.nodes).some((node) => node.kind === GROUP_KIND);
+    const unfolded = Object.keys(surface.nodes).some((id) => surface.nodes[id]?.kind === GROUP_KIND);
     if (unfolded) this.graph(surface, '', undefined, []);
     const { ports, homes, instances, problems } = this;
     const [nodes, ribbons] = unfolded ? [this.nodes, this.ribbons] : [surface.nodes, surface.ribbons];

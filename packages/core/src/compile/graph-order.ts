@@ -1,49 +1,7 @@
-import { DOCK, inletOf, type Graph, type Ribbon } from '../document/graph';
+import { DOCK, type Graph } from '../document/graph';
+import { incomingRibbons, type IncomingRibbons } from '../document/incoming-ribbons';
 
-export interface IncomingRibbon extends Ribbon {
-  readonly inlet: string;
-}
-
-export type IncomingRibbons = ReadonlyMap<string, readonly IncomingRibbon[]>;
-
-type Ribbons = Graph['ribbons'];
-
-const known = new WeakMap<Ribbons, IncomingRibbons>();
-
-/**
- * The ribbons of a graph by the node (or dock) they run into. Found once as long as no ribbon changes.
- *
- * @param before an earlier state of the graph: nodes whose ribbons are the same objects keep their list
- */
-export function incomingRibbons({ ribbons }: Pick<Graph, 'ribbons'>, before?: Pick<Graph, 'ribbons'>): IncomingRibbons {
-  const base = before && known.get(before.ribbons);
-  const found = known.get(ribbons) ?? (before && base ? sortChanged(ribbons, before.ribbons, base) : sortRibbons(ribbons));
-  known.set(ribbons, found);
-  return found;
-}
-
-function sortRibbons(ribbons: Ribbons, only?: ReadonlySet<string>): Map<string, readonly IncomingRibbon[]> {
-  const incoming = new Map<string, IncomingRibbon[]>();
-  for (const [key, ribbon] of Object.entries(ribbons)) {
-    const { node, inlet } = inletOf(key);
-    if (only && !only.has(node)) continue;
-    const list = incoming.get(node);
-    if (list) list.push({ ...ribbon, inlet });
-    else incoming.set(node, [{ ...ribbon, inlet }]);
-  }
-  return incoming;
-}
-
-function sortChanged(ribbons: Ribbons, before: Ribbons, base: IncomingRibbons): IncomingRibbons {
-  const touched = new Set<string>();
-  for (const key of Object.keys(ribbons)) if (ribbons[key] !== before[key]) touched.add(inletOf(key).node);
-  for (const key of Object.keys(before)) if (!Object.hasOwn(ribbons, key)) touched.add(inletOf(key).node);
-  if (touched.size === 0) return base;
-  const incoming = new Map(base);
-  for (const node of touched) incoming.delete(node);
-  for (const [node, list] of sortRibbons(ribbons, touched)) incoming.set(node, list);
-  return incoming;
-}
+const NONE: ReadonlySet<string> = new Set();
 
 export interface GraphOrder {
   /** Node ids, each after everything that runs into it; nodes on a cycle are left out. */
@@ -82,26 +40,60 @@ export function orderGraph(graph: { readonly nodes: Readonly<Record<string, unkn
   return { order: order.filter((node) => !onCycle.has(node)), cycle };
 }
 
+/** A graph's order, and how it came from an earlier one. */
+export interface OrderAgain extends GraphOrder {
+  /** Whether what is in both orders stands in the same order, and what is new behind it. */
+  readonly kept: boolean;
+  readonly added: ReadonlySet<string>;
+  readonly gone: readonly string[];
+}
+
 /**
  * The order of a graph of which an earlier order without a cycle is known. It is kept where it still holds, so that
- * only ribbons that changed are looked at; otherwise all is sorted again.
+ * only nodes whose ribbons changed are looked at; otherwise all is sorted again.
+ *
+ * @param rewired nodes into which other ribbons run than before
  */
 export function orderAgain(
-  graph: { readonly nodes: Readonly<Record<string, unknown>> },
+  { nodes }: { readonly nodes: Readonly<Record<string, unknown>> },
   incoming: IncomingRibbons,
-  before: { readonly order: readonly string[]; readonly incoming: IncomingRibbons },
-): GraphOrder {
-  const kept = before.order.filter((id) => Object.hasOwn(graph.nodes, id));
-  const old = new Set(kept);
-  const fresh = Object.fromEntries(Object.entries(graph.nodes).filter(([id]) => !old.has(id)));
-  const added = orderGraph({ nodes: fresh }, incoming);
-  const order = [...kept, ...added.order];
+  before: { readonly order: readonly string[]; readonly nodes: { has(id: string): boolean } },
+  rewired: ReadonlySet<string>,
+): OrderAgain {
+  const ids = Object.keys(nodes);
+  const gone = before.order.filter((id) => !Object.hasOwn(nodes, id));
+  const stayed = gone.length === 0 ? before.order : before.order.filter((id) => Object.hasOwn(nodes, id));
+  const added = ids.length === stayed.length ? NONE : new Set(ids.filter((id) => !before.nodes.has(id)));
+  const fresh = orderGraph({ nodes: Object.fromEntries([...added].map((id) => [id, nodes[id]])) }, incoming);
+  const order = added.size === 0 ? stayed : [...stayed, ...fresh.order];
+  const holds =
+    !fresh.cycle &&
+    stillSorted(
+      order,
+      [...rewired].filter((id) => !added.has(id)),
+      incoming,
+    );
+  return { ...(holds ? { order } : orderGraph({ nodes }, incoming)), kept: holds, added, gone };
+}
+
+/** Whether all that runs into these nodes stands before them. */
+function stillSorted(order: readonly string[], rewired: readonly string[], incoming: IncomingRibbons): boolean {
+  const fed = rewired.filter((id) => incoming.has(id));
+  if (fed.length === 0) return true;
   const place = new Map(order.map((id, index) => [id, index]));
-  const holds = order.every((id, index) => {
-    const ribbons = incoming.get(id);
-    return ribbons === before.incoming.get(id) || !ribbons || ribbons.every(({ from }) => (place.get(from) ?? -1) < index);
+  return fed.every((id) => {
+    const own = place.get(id);
+    return own === undefined || incoming.get(id)?.every(({ from }) => (place.get(from) ?? -1) < own);
   });
-  return holds && !added.cycle ? { order } : orderGraph(graph, incoming);
+}
+
+/** Nodes into which other ribbons run than in an earlier state. */
+export function rewiredNodes(incoming: IncomingRibbons, before: IncomingRibbons): ReadonlySet<string> {
+  if (incoming === before) return NONE;
+  const found = new Set<string>();
+  for (const [id, ribbons] of incoming) if (ribbons !== before.get(id)) found.add(id);
+  for (const id of before.keys()) if (!incoming.has(id)) found.add(id);
+  return found;
 }
 
 /** The path from `to` back to `from` that a new ribbon from → to would close into a cycle; nothing when it would not. */

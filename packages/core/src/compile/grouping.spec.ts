@@ -209,6 +209,40 @@ describe('Resolving again', () => {
   });
 });
 
+describe('Resolving again what goes wrong in between', () => {
+  const kinds = ['add', 'colour', 'mix', 'parameter', 'thisLight', 'pointer', 'nothingLikeIt', 'sine', 'group'];
+
+  for (const seed of [1, 2, 3]) {
+    it(`gives what resolving afresh gives, from seed ${seed}`, () => {
+      let turn = seed * 7919;
+      const random = (below: number): number => (turn = (turn * 16807) % 2147483647) % below;
+      const past: Material[] = [grouped().material];
+      let known: ResolvedGraph | undefined;
+      for (let count = 0; count < 80; count++) {
+        const material = past.at(-1) ?? start;
+        const ids = Object.keys(material.surface.nodes);
+        const any = (): string => ids[random(ids.length)] ?? 'c';
+        const kind = kinds[random(kinds.length)] ?? 'add';
+        const node = { kind, rev: 1, x: 0, y: 0, values: {}, ...(kind === 'group' && { group: Object.keys(material.groups)[0] }) };
+        const edits = [
+          () => new GraphEdits().addNode(`x${count}`, node, ''),
+          () => new GraphEdits().remove(material, [any()]),
+          () =>
+            new GraphEdits().connect({ node: any(), outlet: 'result' }, { node: any(), inlet: ['a', 'b', 'base', 'p1'][random(4)] ?? 'a' }),
+          // As another window may leave it: a kind changes, ribbons stay; a node goes, its ribbons do not.
+          () => ({ label: '', changes: [{ path: ['surface', 'nodes', any(), 'kind'], value: kind === 'group' ? 'add' : kind }] }),
+          () => ({ label: '', changes: [{ path: ['surface', 'nodes', any()] }] }),
+        ];
+        const back = count > 10 && random(6) === 0;
+        past.push(back ? (past[random(past.length)] ?? start) : edited(material, edits[ids.length < 3 ? 0 : random(edits.length)]?.()));
+        const now = past.at(-1) ?? start;
+        known = resolveGraph(now, library(), known);
+        expect(described(known)).toEqual(described(resolveGraph(now, library())));
+      }
+    });
+  }
+});
+
 /** What a result says, whatever the order in which it was found. */
 function described({ nodes, instances, dock, problems }: ResolvedGraph): object {
   const sorted = (all: ResolvedGraph['nodes']): object[] =>

@@ -1,8 +1,14 @@
+import { library } from '../catalogue/library';
+import { GraphEdits } from '../document/graph-edits';
+import type { Edit } from '../document/edit';
+import { edited, materialOf } from '../testing/graphs';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { demoLibrary } from '../demo/demo-library';
 import type { Material } from '../document/material';
 import { compileMaterial } from './compile-material';
 import { packResult, unpackResult } from './packed-result';
+
+const addNode = (id: string, kind: string): Edit => new GraphEdits().addNode(id, { kind, rev: 1, x: 0, y: 0, values: {} }, '');
 
 describe('A packed result', () => {
   for (const { id, document } of DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-material')) {
@@ -13,6 +19,24 @@ describe('A packed result', () => {
       expect(unpackResult(packResult(result))).toEqual(result);
     });
   }
+
+  it('sends nothing again that the receiver has, and all that changed', () => {
+    const start = materialOf({ c: 'colour', l: 'lambert' }, { 'l.base': 'c', 'dock.colour': 'l' });
+    const before = compileMaterial(start);
+    const spare = compileMaterial(edited(start, addNode('spare', 'sine')));
+    expect(packResult(spare, before)).toEqual({ problems: [], rates: 'as before', compiled: 'as before' });
+    expect(unpackResult(packResult(spare, before), before)).toEqual(spare);
+    expect(unpackResult(packResult(spare, before), before).compiled).toBe(before.compiled);
+    // The same program, fed from another node.
+    const swapped = compileMaterial(materialOf({ d: 'colour', l: 'lambert' }, { 'l.base': 'd', 'dock.colour': 'l' }));
+    expect(swapped.compiled?.key).toBe(before.compiled?.key);
+    expect(unpackResult(packResult(swapped, before), before)).toEqual(swapped);
+    const shadowed = compileMaterial(start, library(), { variants: ['shadowed'] });
+    expect(unpackResult(packResult(shadowed, before), before)).toEqual(shadowed);
+    const broken = { problems: [{ node: 'a', message: 'b' }], rates: {} };
+    expect(unpackResult(packResult(broken, before), before)).toEqual(broken);
+    expect(() => unpackResult(packResult(spare, before))).toThrowError(RangeError);
+  });
 
   it('carries problems of a material that does not compile', () => {
     const result = { problems: [{ node: 'a', message: 'b' }], rates: {} };

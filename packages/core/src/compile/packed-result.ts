@@ -3,27 +3,60 @@ import type { CompiledOutlets } from './compile-outlets';
 import type { GraphProblem } from './resolve';
 import { packSlots, unpackSlots, type SlotTable } from './slot-table';
 
+/** Stands for what the receiver has from the result before. */
+export const AS_BEFORE = 'as before';
+
 /** A result in the form in which it crosses from the worker quickly. */
-export interface PackedResult extends Omit<CompileResult, 'compiled'> {
-  readonly compiled?: Omit<CompiledMaterial, 'slots'> & { readonly slots: SlotTable };
+export interface PackedResult extends Omit<CompileResult, 'compiled' | 'rates'> {
+  readonly compiled?: PackedMaterial | typeof AS_BEFORE;
+  readonly rates: CompileResult['rates'] | typeof AS_BEFORE;
 }
 
-export function packResult({ compiled, ...result }: CompileResult): PackedResult {
-  return compiled ? { ...result, compiled: { ...compiled, slots: packSlots(compiled.slots) } } : result;
+type PackedMaterial = Omit<CompiledMaterial, 'slots'> & { readonly slots: SlotTable };
+
+/** @param before the result that the receiver has; what is equal in both is not sent again */
+export function packResult({ compiled, rates, ...result }: CompileResult, before?: CompileResult): PackedResult {
+  return {
+    ...result,
+    rates: before && sameRecord(rates, before.rates) ? AS_BEFORE : rates,
+    ...(compiled && { compiled: before?.compiled && sameProgram(compiled, before.compiled) ? AS_BEFORE : pack(compiled) }),
+  };
 }
 
-export function unpackResult({ compiled, ...result }: PackedResult): CompileResult {
-  return compiled ? { ...result, compiled: { ...compiled, slots: unpackSlots(compiled.slots) } } : result;
+/**
+ * @param before the result that was unpacked before; what stayed is taken from it, as the same objects
+ * @throws RangeError for what is as before without one
+ */
+export function unpackResult({ compiled, rates, ...result }: PackedResult, before?: CompileResult): CompileResult {
+  const kept = compiled === AS_BEFORE ? before?.compiled : compiled && { ...compiled, slots: unpackSlots(compiled.slots) };
+  const keptRates = rates === AS_BEFORE ? before?.rates : rates;
+  if (!keptRates || (compiled && !kept)) throw new RangeError('there is no result before');
+  return { ...result, rates: keptRates, ...(kept && { compiled: kept }) };
+}
+
+function pack(compiled: CompiledMaterial): PackedMaterial {
+  return { ...compiled, slots: packSlots(compiled.slots) };
+}
+
+/** Equal keys are equal programs; what feeds them may differ. */
+function sameProgram({ glsl: _glsl, variants, blocks: _blocks, ...fed }: CompiledMaterial, before: CompiledMaterial): boolean {
+  const { glsl: _theirs, variants: theirVariants, blocks: _theirBlocks, ...theirFed } = before;
+  const programs = (all: CompiledMaterial['variants']): string => Object.keys(all).sort().join();
+  return fed.key === theirFed.key && programs(variants) === programs(theirVariants) && JSON.stringify(fed) === JSON.stringify(theirFed);
+}
+
+function sameRecord(a: Readonly<Record<string, string>>, b: Readonly<Record<string, string>>): boolean {
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => a[key] === b[key]);
 }
 
 export type PackedOutlets =
-  | (Omit<CompiledOutlets, 'compiled'> & { readonly packed: NonNullable<PackedResult['compiled']> })
-  | { readonly problems: readonly GraphProblem[] };
+  (Omit<CompiledOutlets, 'compiled'> & { readonly packed: PackedMaterial }) | { readonly problems: readonly GraphProblem[] };
 
 export function packOutlets(result: CompiledOutlets | { readonly problems: readonly GraphProblem[] }): PackedOutlets {
   if (!('compiled' in result)) return result;
   const { compiled, outlets } = result;
-  return { outlets, packed: { ...compiled, slots: packSlots(compiled.slots) } };
+  return { outlets, packed: pack(compiled) };
 }
 
 export function unpackOutlets(result: PackedOutlets): CompiledOutlets | { readonly problems: readonly GraphProblem[] } {

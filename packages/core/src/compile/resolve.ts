@@ -3,12 +3,13 @@ import { codeKind } from '../catalogue/code-kind';
 import { CODE_KIND, PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
 import { DOCK, type GraphNode } from '../document/graph';
 import type { Material, MaterialParameter, MaterialSource } from '../document/material';
+import { incomingRibbons, type IncomingRibbon, type IncomingRibbons } from '../document/incoming-ribbons';
 import type { RibbonType } from '../document/ribbon-types';
 import type { IrFunction } from '../ir/ir';
 import { nearestName } from '../language';
 import { DOCK_INLETS } from './dock';
 import { flattenGraph, PORT_INLET, type FlatGraph, type NodeHome, type PortNode } from './flatten';
-import { incomingRibbons, orderAgain, orderGraph, type IncomingRibbon, type IncomingRibbons } from './graph-order';
+import { orderAgain, orderGraph, rewiredNodes } from './graph-order';
 import { groupKind, portSpec } from './group-kind';
 import { LightLoops } from './light-loops';
 import { conversion, misfitMessage, ribbonType } from './ribbon-type';
@@ -41,6 +42,8 @@ export interface ResolvedNode {
   readonly port?: PortNode;
   readonly inlets: readonly ResolvedInlet[];
   readonly outlets: Readonly<Record<string, RibbonType>>;
+  /** Whether it can be taken over as long as neither it nor its sources change: nothing else has a say, and nothing is wrong. */
+  readonly settled?: boolean;
 }
 
 export interface ResolvedGraph {
@@ -81,9 +84,12 @@ const PORT_KIND: Omit<NodeKind, 'inlets' | 'outlets'> = {
 
 class GraphResolver {
   private readonly incoming: IncomingRibbons;
-  /** Nodes that give other types than in the earlier result. */
+  /** Nodes that give other types than in the earlier result, or are gone. */
   private readonly retyped = new Set<string>();
-  private readonly nodes = new Map<string, ResolvedNode>();
+  private readonly rewired: ReadonlySet<string>;
+  /** Whether nodes stand in the order of the earlier result. */
+  private kept = false;
+  private nodes = new Map<string, ResolvedNode>();
   private readonly instances = new Map<string, ResolvedNode>();
   private readonly problems: GraphProblem[] = [];
   private readonly loops: LightLoops;
@@ -95,6 +101,7 @@ class GraphResolver {
     private readonly before?: ResolvedGraph,
   ) {
     this.incoming = incomingRibbons(flat, before?.flat);
+    this.rewired = before ? rewiredNodes(this.incoming, before.incoming) : new Set();
     this.loops = new LightLoops(flat);
     this.problems.push(...flat.problems);
   }
@@ -102,20 +109,38 @@ class GraphResolver {
   resolve(): ResolvedGraph {
     const { flat, catalogue, before, incoming } = this;
     const all = flat.ports.size > 0 ? { ...flat.nodes, ...Object.fromEntries(flat.ports) } : flat.nodes;
-    const { order, cycle } = before?.order
-      ? orderAgain({ nodes: all }, incoming, { order: before.order, incoming: before.incoming })
-      : orderGraph({ nodes: all }, incoming);
+    const known = before?.order && orderAgain({ nodes: all }, incoming, { order: before.order, nodes: this.known(before) }, this.rewired);
+    const { order, cycle } = known ?? orderGraph({ nodes: all }, incoming);
     if (cycle) {
       const path = [...cycle, cycle[0] ?? ''].map((id) => this.titleOf(id)).join(' → ');
       this.say(cycle[0] ?? '', undefined, `These nodes run in a circle: ${path}. Take one of the ribbons away.`);
     }
-    for (const id of order) {
-      const port = flat.ports.get(id);
-      const node = flat.nodes[id];
-      const resolved = port ? this.port(id, port) : node && this.node(id, node);
-      if (resolved) this.nodes.set(id, resolved);
-      if (before && !sameOutlets(resolved?.outlets, before.nodes.get(id)?.outlets)) this.retyped.add(id);
+    // Where nothing changes its place, only what changes is looked at and written.
+    this.kept = known?.kept ?? false;
+    if (before && known?.kept) {
+      this.nodes = new Map(before.nodes);
+      for (const id of known.gone) {
+        this.nodes.delete(id);
+        this.retyped.add(id);
+      }
     }
+    let moved = false;
+    for (const id of order) {
+      const node = flat.nodes[id];
+      const was = before?.nodes.get(id);
+      const port = flat.ports.size > 0 ? flat.ports.get(id) : undefined;
+      const resolved = port ? this.port(id, port) : node && (this.unchanged(id, node, was) ?? this.node(id, node));
+      if (before && !sameOutlets(resolved?.outlets, was?.outlets)) this.retyped.add(id);
+      if (!this.kept) {
+        if (resolved) this.nodes.set(id, resolved);
+      } else if (resolved !== was) {
+        moved ||= !was && !known?.added.has(id);
+        if (resolved) this.nodes.set(id, resolved);
+        else this.nodes.delete(id);
+      }
+    }
+    // A node that had a problem stands at its place again.
+    if (moved) this.nodes = new Map(order.flatMap((id) => (this.nodes.has(id) ? [[id, this.nodes.get(id) as ResolvedNode]] : [])));
     for (const id of this.incoming.keys()) {
       if (id !== DOCK && !Object.hasOwn(all, id)) this.say(id, undefined, 'A ribbon runs into a node that is not there.');
     }
@@ -123,6 +148,11 @@ class GraphResolver {
     const dock = this.inlets(DOCK, DOCK_INLETS, ({ meaning }) => DOCK_TYPES[meaning] ?? 'colour');
     const { nodes, instances, problems } = this;
     return { nodes, instances, dock, incoming, problems, flat, order: cycle ? undefined : order };
+  }
+
+  /** All nodes of an earlier result, also those with problems. */
+  private known({ flat }: ResolvedGraph): { has(id: string): boolean } {
+    return { has: (id) => Object.hasOwn(flat.nodes, id) || flat.ports.has(id) };
   }
 
   private say(node: string, inlet: string | undefined, message: string): void {
@@ -139,8 +169,6 @@ class GraphResolver {
   }
 
   private node(id: string, node: GraphNode): ResolvedNode | undefined {
-    const kept = this.unchanged(id, node);
-    if (kept) return kept;
     const kind = this.catalogue.kinds.get(node.kind);
     if (!kind) {
       const near = nearestName(node.kind, this.catalogue.kinds.keys());
@@ -178,29 +206,18 @@ class GraphResolver {
     const overload = this.chooseOverload(id, kind);
     const types = new Map(overload.parameters.map((parameter) => [parameter.name, parameter.type]));
     const inlets = this.inlets(id, kind.inlets, (spec) => ribbonType(types.get(spec.name) ?? overload.result, spec.meaning));
-    return { id, node, home: this.homeOf(id), kind, overload, inlets, outlets: this.outletTypes(kind, overload, inlets) };
+    // Where a node stands says whether there is a light; an inlet without its source has something to say again.
+    const settled = kind.id !== THIS_LIGHT_KIND && inlets.filter(({ ribbon }) => ribbon).length === (this.incoming.get(id)?.length ?? 0);
+    return { id, node, home: this.homeOf(id), kind, overload, inlets, outlets: this.outletTypes(kind, overload, inlets), settled };
   }
 
   /** What the last result says of this node, if everything it was made from is as it was. */
-  private unchanged(id: string, node: GraphNode): ResolvedNode | undefined {
-    const known = this.before?.nodes.get(id);
+  private unchanged(id: string, node: GraphNode, known: ResolvedNode | undefined): ResolvedNode | undefined {
     const was = known?.node;
-    // Where it stands says whether there is a light.
-    if (!known?.overload || !was || node.kind === THIS_LIGHT_KIND) return undefined;
-    if (
-      was !== node &&
-      (was.kind !== node.kind ||
-        was.rev !== node.rev ||
-        was.image !== node.image ||
-        was.code !== node.code ||
-        was.features !== node.features)
-    )
-      return undefined;
-    const ribbons = this.incoming.get(id);
-    if (ribbons !== this.before?.incoming.get(id)) return undefined;
-    for (const { from } of ribbons ?? []) if (this.retyped.has(from) || !this.nodes.has(from)) return undefined;
-    // An inlet that found no source or an unfit one has something to say again.
-    if (ribbons && known.inlets.filter((inlet) => inlet.ribbon).length !== ribbons.length) return undefined;
+    if (!known?.settled || !was || this.rewired.has(id)) return undefined;
+    if (was !== node && REMADE_BY.some((field) => was[field] !== node[field])) return undefined;
+    const fresh = ({ from }: IncomingRibbon): boolean => this.retyped.has(from) || !this.nodes.has(from);
+    if ((this.retyped.size > 0 || !this.kept) && this.incoming.get(id)?.some(fresh)) return undefined;
     return was === node ? known : { ...known, node };
   }
 
@@ -309,6 +326,9 @@ class GraphResolver {
     );
   }
 }
+
+/** What of a node decides what it is, besides what runs into it. */
+const REMADE_BY = ['kind', 'rev', 'image', 'code', 'features'] as const;
 
 const OPEN_COST: Readonly<Record<RibbonType, number>> = {
   number: 0,

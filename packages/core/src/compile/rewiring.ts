@@ -1,11 +1,12 @@
 import type { NodeKind } from '../catalogue/kind';
 import { joinEdits, type Edit } from '../document/edit';
 import { inletOf, type GraphNode, type InletAddress, type OutletAddress } from '../document/graph';
+import { incomingRibbons } from '../document/incoming-ribbons';
 import { addParameter, freeParameterName } from '../document/material-edits';
 import type { MaterialParameter } from '../document/material';
 import type { Change } from '../document/transaction';
 import { fittingInlet, fittingOutlet, kindInletTypes, kindOutletTypes } from './fitting';
-import { incomingRibbons, reachesDock } from './graph-order';
+import { reachesDock } from './graph-order';
 import { conversion } from './ribbon-type';
 import type { TypedGraph } from './typed-graph';
 

@@ -66,6 +66,11 @@ export class TypedGraph {
     return this.path + node;
   }
 
+  /** Whether a node's inlets and outlets are of the same types, with the same conversions, as in an earlier state. */
+  typesAs(before: TypedGraph, node: string): boolean {
+    return this.find(node) === before.find(node);
+  }
+
   private find(
     node: string,
   ): { readonly inlets: readonly ResolvedInlet[]; readonly outlets: Readonly<Record<string, RibbonType>> } | undefined {

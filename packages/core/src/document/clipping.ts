@@ -1,8 +1,9 @@
 import type { Edit } from './edit';
-import { inletOf, type Area, type GraphNode, type Note, type Ribbon } from './graph';
+import { inletKey, inletOf, type Area, type Graph, type GraphNode, type Note, type Ribbon } from './graph';
 import type { GraphEdits } from './graph-edits';
 import type { NodeGroup } from './group';
 import type { MaterialImage } from './image';
+import { incomingRibbons } from './incoming-ribbons';
 import type { Json } from './json';
 import type { Material, MaterialParameter } from './material';
 import { validate } from './schema';
@@ -33,10 +34,7 @@ export function clip(material: Material, edits: GraphEdits, ids: ReadonlySet<str
   const chosen = <T>(record: Readonly<Record<string, T>>): Record<string, T> =>
     Object.fromEntries([...ids].flatMap((id): [string, T][] => (Object.hasOwn(record, id) ? [[id, record[id] as T]] : [])));
   const nodes = chosen(graph.nodes);
-  const ribbons = Object.keys(graph.ribbons).flatMap((key): [string, Ribbon][] => {
-    const ribbon = graph.ribbons[key];
-    return ribbon && ids.has(ribbon.from) && ids.has(inletOf(key).node) ? [[key, ribbon]] : [];
-  });
+  const ribbons = ribbonsInto(graph, ids).filter(([, { from }]) => ids.has(from));
   const groups = groupsUnder(material, Object.values(nodes));
   const all = [...Object.values(nodes), ...Object.values(groups).flatMap((group) => Object.values(group.graph.nodes))];
   const used = <T>(record: Readonly<Record<string, T>>, field: 'parameter' | 'image'): Record<string, T> => {
@@ -161,11 +159,23 @@ export function paste(material: Material, edits: GraphEdits, clipping: Clipping,
 /** A copy next to the original in the same graph; what runs in from outside runs into the copy too. */
 export function duplicate(material: Material, edits: GraphEdits, chosen: ReadonlySet<string>, newId: () => string): Pasted {
   const { edit, names } = paste(material, edits, clip(material, edits, chosen), { newId, dx: 30, dy: 30, label: 'Duplicate' });
-  const incoming = Object.entries(edits.graphOf(material).ribbons).flatMap(([key, ribbon]): readonly Change[] => {
+  const incoming = ribbonsInto(edits.graphOf(material), chosen).flatMap(([key, ribbon]): readonly Change[] => {
     const { node, inlet } = inletOf(key);
     const copy = names.get(node);
     if (copy === undefined || names.has(ribbon.from)) return [];
     return edits.connect({ node: ribbon.from, outlet: ribbon.outlet }, { node: copy, inlet }).changes;
   });
   return { edit: { ...edit, changes: [...edit.changes, ...incoming] }, names };
+}
+
+/** The ribbons that run into some nodes; costs as much as there are, once the graph's ribbons are sorted. */
+function ribbonsInto(graph: Graph, nodes: ReadonlySet<string>): [string, Ribbon][] {
+  const incoming = incomingRibbons(graph);
+  return [...nodes].flatMap((node) =>
+    (incoming.get(node) ?? []).flatMap(({ inlet }): [string, Ribbon][] => {
+      const key = inletKey(node, inlet);
+      const ribbon = graph.ribbons[key];
+      return ribbon ? [[key, ribbon]] : [];
+    }),
+  );
 }

@@ -69,6 +69,36 @@ describe('invertChanges', () => {
   });
 });
 
+describe('invertChanges of changes that lie apart', () => {
+  const changes: Change[] = [
+    { path: ['nodes', 'one', 'x'], value: 5 },
+    { path: ['nodes', 'two'] },
+    { path: ['nodes', 'new'], value: { x: 0, y: 0 } },
+    { path: ['name'], value: 'a' },
+  ];
+
+  it('leads back, and leaves out nothing', () => {
+    expect(invertChanges(document, changes) as object).toEqual([
+      { path: ['name'], value: 'a' },
+      { path: ['nodes', 'new'] },
+      { path: ['nodes', 'two'], value: { x: 3, y: 4 } },
+      { path: ['nodes', 'one', 'x'], value: 1 },
+    ]);
+    expect(applyChanges(applyChanges(document, changes), invertChanges(document, changes))).toEqual(document);
+  });
+
+  it('refuses what applying refuses', () => {
+    for (const path of [['nodes', 'none', 'x'], ['name', 'x'], ['list', '0'], [], ['constructor', 'prototype', 'evil']]) {
+      const wrong = [
+        { path: ['name'], value: 'b' },
+        { path, value: 1 },
+      ];
+      expect(() => invertChanges(document, wrong)).toThrowError(UnfitChange);
+      expect(() => applyChanges(document, wrong)).toThrowError(UnfitChange);
+    }
+  });
+});
+
 describe('condense', () => {
   it('keeps the last change of a place', () => {
     expect(

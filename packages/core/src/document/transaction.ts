@@ -33,14 +33,20 @@ export function applyChanges<T>(document: T, changes: readonly Change[]): T {
   return draft.value as T;
 }
 
-/** Changes that take the document after `changes` back to `document`. */
+/**
+ * Changes that take the document after `changes` back to `document`. Copies nothing where they do not lie inside one another.
+ *
+ * @throws UnfitChange
+ */
 export function invertChanges(document: unknown, changes: readonly Change[]): Change[] {
+  const apart = !someNest(changes);
   const inverse: Change[] = [];
   const draft = new Draft(document as Json);
   for (const change of changes) {
     const before = draft.take(change.path);
     inverse.push(before === undefined ? { path: change.path } : { path: change.path, value: before });
-    draft.put(change);
+    if (apart) draft.writes(change);
+    else draft.put(change);
   }
   return inverse.reverse();
 }
@@ -53,15 +59,27 @@ class Draft {
 
   constructor(public value: Json) {}
 
-  put({ path, value }: Change): void {
-    if (path.length === 0) throw new UnfitChange('a change needs a path');
+  put(change: Change): void {
+    if (!this.writes(change)) return;
+    const { path, value } = change;
     const last = path.at(-1) ?? '';
-    const before = valueAt(this.value, path);
-    // Also where nothing changes, the way there must exist.
-    if (before === value && valueAt(this.value, path.slice(0, -1)) !== undefined) return;
     const target = this.openAt(path.slice(0, -1));
     if (value === undefined) delete target[last];
     else write(target, last, value);
+  }
+
+  /**
+   * Whether a change changes anything. Also where it does not, the way there must exist.
+   *
+   * @throws UnfitChange
+   */
+  writes({ path, value }: Change): boolean {
+    if (path.length === 0) throw new UnfitChange('a change needs a path');
+    const target = valueAt(this.value, path.slice(0, -1));
+    if (target !== undefined && valueAt(this.value, path) === value) return false;
+    if (isJsonObject(target)) return true;
+    const end = path.findIndex((_, depth) => !isJsonObject(valueAt(this.value, path.slice(0, depth + 1))));
+    throw new UnfitChange(`there is nothing at ${path.slice(0, end + 1).join('.')}`);
   }
 
   /** What stands at a path, as it is now and stays. */
@@ -73,20 +91,17 @@ class Draft {
 
   /** The object at a path, with everything above it, as copies that may be written. */
   private openAt(path: readonly string[]): Fields {
-    let target = this.open(this.value, []);
+    let target = this.open(this.value as Fields);
     this.value = target;
-    path.forEach((key, depth) => {
-      const inner = Object.hasOwn(target, key) ? target[key] : undefined;
-      if (inner === undefined) throw new UnfitChange(`there is nothing at ${path.slice(0, depth + 1).join('.')}`);
-      const opened = this.open(inner, path.slice(0, depth + 1));
+    for (const key of path) {
+      const opened = this.open(target[key] as Fields);
       write(target, key, opened);
       target = opened;
-    });
+    }
     return target;
   }
 
-  private open(object: Json, path: readonly string[]): Fields {
-    if (!isJsonObject(object)) throw new UnfitChange(`there is nothing at ${path.join('.') || 'the top'}`);
+  private open(object: Fields): Fields {
     if (this.copies.has(object)) return object;
     const copy = { ...object };
     this.copies.add(copy);
@@ -108,8 +123,15 @@ function valueAt(document: Json, path: readonly string[]): Json | undefined {
 
 /** Drops a change when a later one writes the same place. */
 export function condense(changes: readonly Change[]): Change[] {
-  const last = new Map(changes.map((change, index) => [JSON.stringify(change.path), index]));
-  const nested = changes.some(({ path }) => path.some((_, depth) => depth > 0 && last.has(JSON.stringify(path.slice(0, depth)))));
   // Where one change may lie inside another, their order matters: everything stays.
-  return nested ? [...changes] : changes.filter((change, index) => last.get(JSON.stringify(change.path)) === index);
+  if (someNest(changes)) return [...changes];
+  const last = new Map(changes.map((change, index) => [JSON.stringify(change.path), index]));
+  return changes.filter((change, index) => last.get(JSON.stringify(change.path)) === index);
+}
+
+/** Whether a change may write inside of what another one writes. */
+function someNest(changes: readonly Change[]): boolean {
+  if (changes.length < 2) return false;
+  const written = new Set(changes.map(({ path }) => JSON.stringify(path)));
+  return changes.some(({ path }) => path.some((_, depth) => depth > 0 && written.has(JSON.stringify(path.slice(0, depth)))));
 }

@@ -17,6 +17,7 @@ import {
   type Change,
   type CheckInput,
   type Checked,
+  type CompileResult,
   type Completions,
   type Diagnostic,
   type FunctionText,
@@ -42,6 +43,8 @@ class MaterialReplicas {
   private readonly materials = new Map<string, Material>();
   /** Of the material that was checked last. */
   private resolved?: { readonly id: string; readonly graph: ResolvedGraph; readonly library: Library };
+  /** What the page has of each, so that it is not sent again. */
+  private readonly sent = new Map<string, CompileResult>();
   private functions: ReadonlyMap<string, FunctionText> = new Map();
 
   /** The shader library with the functions of the workspace. */
@@ -62,6 +65,7 @@ class MaterialReplicas {
 
   close(id: string): void {
     this.materials.delete(id);
+    this.sent.delete(id);
   }
 
   apply(id: string, changes: readonly Change[]): void {
@@ -70,7 +74,10 @@ class MaterialReplicas {
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
-    return packResult(compileMaterial(this.replica(id), this.library, { variants }));
+    const result = compileMaterial(this.replica(id), this.library, { variants });
+    const packed = packResult(result, this.sent.get(id));
+    this.sent.set(id, result);
+    return packed;
   }
 
   outlets(id: string, wanted: readonly OutletAddress[]): PackedOutlets {

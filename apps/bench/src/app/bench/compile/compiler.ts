@@ -48,6 +48,8 @@ export class Compiler implements OnDestroy {
   private readonly remote: Remote<RemoteCompiler> = wrap<RemoteCompiler>(this.worker);
   private readonly latest = new BehaviorSubject<ReadonlyMap<string, CompileResult>>(new Map());
   private readonly finished = new Subject<CompiledDocument>();
+  /** The newest answer for each, shown or not: the worker does not send again what is the same. */
+  private readonly received = new Map<string, CompileResult>();
   private readonly requested = new Map<string, number>();
   private readonly waiting = new Set<string>();
   private running = false;
@@ -82,6 +84,7 @@ export class Compiler implements OnDestroy {
     void this.remote.close(id);
     this.waiting.delete(id);
     this.requested.delete(id);
+    this.received.delete(id);
     const latest = new Map(this.latest.value);
     latest.delete(id);
     this.latest.next(latest);
@@ -153,7 +156,7 @@ export class Compiler implements OnDestroy {
       for (let [id] = this.waiting; id !== undefined; [id] = this.waiting) {
         this.waiting.delete(id);
         const number = this.requested.get(id);
-        const result = await this.remote.compile(id, [...this.variants]).then(unpackResult, defect);
+        const result = await this.compile(id).catch(defect);
         if (number === undefined || number !== this.requested.get(id)) continue;
         this.latest.next(new Map(this.latest.value).set(id, result));
         this.finished.next({ id, result });
@@ -162,6 +165,13 @@ export class Compiler implements OnDestroy {
       this.running = false;
       this.runs.set(false);
     }
+  }
+
+  private async compile(id: string): Promise<CompileResult> {
+    const packed = await this.remote.compile(id, [...this.variants]);
+    const result = unpackResult(packed, this.received.get(id));
+    this.received.set(id, result);
+    return result;
   }
 
   ngOnDestroy(): void {

@@ -127,7 +127,7 @@ export class GraphSurface implements AfterViewInit {
     const { areas, notes } = this.work.typed().graph;
     return [...Object.entries(areas).map(([id, area]) => ({ id, area })), ...Object.entries(notes).map(([id, note]) => ({ id, note }))];
   });
-  protected readonly isEmpty = computed(() => Object.keys(this.work.typed().graph.nodes).length === 0);
+  protected readonly isEmpty = computed(() => this.work.placed().cards.size === 0);
 
   constructor() {
     // Ribbons follow whatever they are drawn from: the graph, its types, the selection, the size, the room.

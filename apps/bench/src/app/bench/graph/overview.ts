@@ -42,13 +42,14 @@ export class Overview {
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   /** Changes with the graph, not with how it is seen. */
   private readonly boxes = computed(() => boxesOf(this.work.typed(), this.work.placed()));
+  private readonly extent = computed(() => boundsOfBoxes(this.boxes()));
+  private drawn?: { readonly boxes: readonly Rectangle[]; readonly scale: number; readonly shape: Path2D };
   private map: { readonly bounds: Rectangle; readonly scale: number } = { bounds: { x: 0, y: 0, width: 1, height: 1 }, scale: 1 };
 
   constructor() {
     afterRenderEffect(() => {
       this.work.typed();
       this.surface();
-      this.view.selection();
       this.paint();
     });
     const moves = this.view.moves.subscribe(() => this.paint());
@@ -83,21 +84,27 @@ export class Overview {
     if (!this.needed()) return;
     const boxes = this.boxes();
     const seen = seenOf(this.view, this.surface());
-    const bounds = boundsOfBoxes([...boxes, seen]) ?? seen;
+    const bounds = boundsOfBoxes([this.extent() ?? seen, seen]) ?? seen;
     const scale = Math.min(WIDTH / bounds.width, HEIGHT / bounds.height);
     this.map = { bounds, scale };
     const style = getComputedStyle(this.canvas().nativeElement);
-    const put = (box: Rectangle): [number, number, number, number] => [
-      (box.x - bounds.x) * scale,
-      (box.y - bounds.y) * scale,
-      Math.max(box.width * scale, 1.5),
-      Math.max(box.height * scale, 1.5),
-    ];
+    // Panning inside of the graph moves only the frame: what lies there is drawn as one shape that stays.
+    const { drawn } = this;
+    if (drawn?.boxes !== boxes || drawn.scale !== scale) this.drawn = { boxes, scale, shape: shapeOf(boxes, scale) };
+    context.translate(-bounds.x * scale, -bounds.y * scale);
     context.fillStyle = style.getPropertyValue('--dim');
-    context.beginPath();
-    for (const box of boxes) context.rect(...put(box));
-    context.fill();
+    if (this.drawn) context.fill(this.drawn.shape);
     context.strokeStyle = style.getPropertyValue('--text');
-    context.strokeRect(...put(seen));
+    context.strokeRect(seen.x * scale, seen.y * scale, seen.width * scale, seen.height * scale);
+    context.resetTransform();
   }
+}
+
+/** Boxes in pixels of the overview; the smallest can still be seen. */
+function shapeOf(boxes: readonly Rectangle[], scale: number): Path2D {
+  const shape = new Path2D();
+  for (const { x, y, width, height } of boxes) {
+    shape.rect(x * scale, y * scale, Math.max(width * scale, 1.5), Math.max(height * scale, 1.5));
+  }
+  return shape;
 }

@@ -44,6 +44,7 @@ export interface PlacedRibbon {
 
 /** Where everything of a graph lies, whatever part of it is seen. */
 export interface PlacedGraph {
+  readonly of: TypedGraph;
   readonly cards: ReadonlyMap<string, PlacedCard>;
   readonly ribbons: ReadonlyMap<string, PlacedRibbon>;
 }
@@ -80,24 +81,38 @@ export function portEnd(typed: TypedGraph, node: string, side: 'inlet' | 'outlet
  */
 export function placeGraph(typed: TypedGraph, before?: PlacedGraph): PlacedGraph {
   const cards = new Map<string, PlacedCard>();
+  const fresh = new Set<string>();
+  const sameKinds = before !== undefined && lookUpAlike(typed, before.of);
+  const sameTypes = before?.of.resolved === typed.resolved;
   for (const id of Object.keys(typed.graph.nodes)) {
     const node = typed.graph.nodes[id];
     if (!node) continue;
-    const kind = typed.kind(id);
     const old = before?.cards.get(id);
-    cards.set(id, old && old.node === node && old.kind === kind ? old : { id, node, kind, box: cardBox(node, kind) });
+    if (old && old.node === node && (sameKinds || old.kind === typed.kind(id))) {
+      cards.set(id, old);
+      if (before && !sameTypes && !typed.typesAs(before.of, id)) fresh.add(id);
+      continue;
+    }
+    const kind = typed.kind(id);
+    cards.set(id, { id, node, kind, box: cardBox(node, kind) });
+    fresh.add(id);
   }
   const ribbons = new Map<string, PlacedRibbon>();
-  const stays = (id: string): boolean => cards.has(id) && cards.get(id) === before?.cards.get(id);
+  const stays = (id: string): boolean => cards.has(id) && !fresh.has(id);
   for (const key of Object.keys(typed.graph.ribbons)) {
     const ribbon = typed.graph.ribbons[key];
     if (!ribbon) continue;
     const old = before?.ribbons.get(key);
-    const placed =
-      old?.ribbon === ribbon && stays(old.target) && stays(ribbon.from) ? retyped(typed, old) : placeRibbon(typed, key, ribbon);
+    const placed = old?.ribbon === ribbon && stays(old.target) && stays(ribbon.from) ? old : placeRibbon(typed, key, ribbon);
     if (placed) ribbons.set(key, placed);
   }
-  return { cards, ribbons };
+  return { of: typed, cards, ribbons };
+}
+
+/** Whether a node that did not change is of the same kind in both. */
+function lookUpAlike(a: TypedGraph, b: TypedGraph): boolean {
+  const [one, other] = [a.material, b.material];
+  return a.catalogue === b.catalogue && a.group === b.group && one.groups === other.groups && one.parameters === other.parameters;
 }
 
 function placeRibbon(typed: TypedGraph, key: string, ribbon: Ribbon): PlacedRibbon | undefined {
@@ -107,12 +122,4 @@ function placeRibbon(typed: TypedGraph, key: string, ribbon: Ribbon): PlacedRibb
   if (!from || !to) return undefined;
   const type = typed.outletType({ node: ribbon.from, outlet: ribbon.outlet }) ?? 'number';
   return { key, ribbon, from, to, target: node, type, conversion: typed.conversionAt({ node, inlet }) };
-}
-
-/** The same place; its type may have changed further up. */
-function retyped(typed: TypedGraph, old: PlacedRibbon): PlacedRibbon {
-  const { from, outlet } = old.ribbon;
-  const type = typed.outletType({ node: from, outlet }) ?? 'number';
-  const conversion = typed.conversionAt(inletOf(old.key));
-  return type === old.type && conversion === old.conversion ? old : { ...old, type, conversion };
 }

@@ -57,8 +57,9 @@ export class OutletWork {
   readonly previewed = computed((): ReadonlyMap<string, { readonly outlet: OutletAddress; readonly mode: LensMode }> => {
     const typed = this.work.typed();
     const found = new Map<string, { outlet: OutletAddress; mode: LensMode }>();
-    for (const [id, node] of Object.entries(typed.graph.nodes)) {
-      const [first] = node.preview ? (typed.kind(id)?.outlets ?? []) : [];
+    const { nodes } = typed.graph;
+    for (const id of Object.keys(nodes)) {
+      const [first] = nodes[id]?.preview ? (typed.kind(id)?.outlets ?? []) : [];
       if (!first) continue;
       const type = typed.outletType({ node: id, outlet: first.name }) ?? 'number';
       const mode = lensMode(type, first.meaning);
