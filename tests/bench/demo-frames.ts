@@ -1,7 +1,7 @@
 import {
   buildMesh,
-  compileMaterial,
-  compileOutlets,
+  compileFor,
+  compileOutletsFor,
   DEMO_DOCUMENTS,
   demoLibrary,
   demoPanorama,
@@ -23,6 +23,7 @@ import {
   type LightRig,
   type Material,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 
 export interface NamedTimes {
@@ -54,7 +55,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
       { id: FLOOR, document: newFloorMaterial() },
     ];
     for (const each of worn) {
-      const { compiled } = compileMaterial(each.document, demoLibrary(), { variants: variantsUnder(rig) });
+      const { compiled } = compileFor(GLSL_TARGET, each.document, demoLibrary(), { variants: variantsUnder(rig) });
       if (!compiled) throw new Error(`${each.id} does not compile`);
       const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document);
       scene.wear(each.id, { material: each.document, surface });
@@ -89,7 +90,7 @@ export async function previewTimes(device: Device, renderer: FrameRenderer): Pro
   const picture = { camera: START_CAMERA, rig: newRig('previews'), seconds: 0 };
   const all = Object.keys(nodes).map((node) => ({ node, outlet: 'result' }));
   const draw = async (wanted: typeof all): Promise<() => Promise<unknown>> => {
-    const found = compileOutlets(material, wanted);
+    const found = compileOutletsFor(GLSL_TARGET, material, wanted);
     if (!('compiled' in found)) throw new Error(found.problems[0]?.message);
     const surface = await renderer.prepare(found.compiled, picture, mesh, material);
     const cells = found.outlets.map((_, outlet) => ({ outlet, mode: 'colour' as const }));

@@ -1,7 +1,7 @@
 import {
   EMPTY_GRAPH,
   buildMesh,
-  compileMaterial,
+  compileFor,
   drawThumbnail,
   EnvironmentPasses,
   FIRST_ENVIRONMENT,
@@ -13,7 +13,7 @@ import {
   START_CAMERA,
   Surface,
   WHOLE_ENVIRONMENT,
-  type CompiledMaterial,
+  type EmittedMaterial,
   type Device,
   type FrameItem,
   type GraphNode,
@@ -21,6 +21,7 @@ import {
   type MaterialSource,
   type MeshBuffers,
   type RigLight,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { measureCore, type CoreFigures } from './core';
@@ -96,7 +97,7 @@ export async function run(): Promise<FrameFigures> {
 /** What lights cost: more of them, and shadows. */
 async function lightCosts(device: Device, renderer: FrameRenderer, mesh: MeshBuffers): Promise<FrameFigures['byLights']> {
   const material = lit('blinnPhong');
-  const { compiled } = compileMaterial(material, undefined, { variants: ['shadowed'] });
+  const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['shadowed'] });
   if (!compiled) throw new Error('the benchmark material does not compile');
   const item: FrameItem = { mesh, surface: await Surface.create(device, compiled), material };
   const suns = (count: number): LightRig => ({
@@ -132,8 +133,8 @@ function lit(kind: string): Compilable {
   return { surface, parameters: {}, groups: {}, images: {} };
 }
 
-function compile(material: Compilable): CompiledMaterial {
-  const { compiled, problems } = compileMaterial(material);
+function compile(material: Compilable): EmittedMaterial {
+  const { compiled, problems } = compileFor(GLSL_TARGET, material);
   if (!compiled) throw new Error(problems.map((problem) => problem.message).join(' '));
   return compiled;
 }
@@ -176,7 +177,7 @@ async function pair(
   under = rig,
 ): Promise<{ ratios: number[]; milliseconds: number[] }> {
   const compiled = compile(material);
-  const byHand: CompiledMaterial = { ...compiled, key: 'hand', glsl: { ...compiled.glsl, fragment: { text: fragment, lines: [] } } };
+  const byHand: EmittedMaterial = { ...compiled, key: 'hand', program: { ...compiled.program, fragment: { text: fragment, lines: [] } } };
   const generated: FrameItem = { mesh, surface: await Surface.create(device, compiled), material };
   // The vertex stage is the generated one for both: it hands on the same values.
   const written: FrameItem = { mesh, surface: await Surface.create(device, byHand), material };

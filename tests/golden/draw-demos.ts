@@ -1,5 +1,5 @@
 import {
-  compileMaterial,
+  compileFor,
   DEMO_DOCUMENTS,
   DEMO_IMAGES,
   demoPanorama,
@@ -21,6 +21,7 @@ import {
   type MaterialImage,
   type MipChain,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 
@@ -90,7 +91,7 @@ export async function drawScene(
   const named = materialsOf(set);
   const seen = materials.filter((each) => each.id === id || named.has(each.id));
   for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
-    const { compiled } = compileMaterial(worn.document, demoLibrary(), { variants: variantsUnder(rig) });
+    const { compiled } = compileFor(GLSL_TARGET, worn.document, demoLibrary(), { variants: variantsUnder(rig) });
     if (!compiled) throw new Error(`${worn.id} does not compile`);
     scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
     await renderer.images.bring(Object.values(worn.document.images), demoChain);

@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileOutlets,
+  compileOutletsFor,
   FIRST_ENVIRONMENT,
   FrameRenderer,
   generatedEnvironment,
@@ -16,6 +16,7 @@ import {
   type Material,
   type NodeKind,
   type OutletAddress,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 
@@ -45,7 +46,7 @@ export async function run(): Promise<KindPictures> {
   const pictures: Uint8Array[] = [];
   for (const kind of kinds) {
     const { material, outlet, mode } = shown(kind);
-    const found = compileOutlets(material, [outlet]);
+    const found = compileOutletsFor(GLSL_TARGET, material, [outlet]);
     if (!('compiled' in found)) throw new Error(`${kind.id}: ${found.problems[0]?.message}`);
     // Kinds of lighting are told apart best by one light; those that mirror need something to.
     const rig = MIRRORING.has(kind.id) ? { ...newRig('pictures'), environment } : newRig('pictures');

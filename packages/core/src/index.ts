@@ -10,7 +10,6 @@ export * from './compile/compile-outlets';
 export type { SurfaceVariant } from './compile/surface-programs';
 export { MOST_IMAGES } from './compile/limits';
 export { DOCK_INLETS } from './compile/dock';
-export { packOutlets, packResult, unpackOutlets, unpackResult, type PackedOutlets, type PackedResult } from './compile/packed-result';
 export { cyclePath, reachesDock } from './compile/graph-order';
 export { incomingRibbons } from './document/incoming-ribbons';
 export { followsClock, followsPointer, writeMaterialValues, type FrameGlobals } from './compile/material-values';
@@ -49,8 +48,18 @@ export * from './document/set';
 export * from './document/set-edits';
 export { isSoundText, soundChanges, soundText } from './document/sound-text';
 export * from './document/transaction';
-export { emitGlsl, type GlslProgram } from './emit/glsl/emit-glsl';
-export { originOfLine, type EmittedSource } from './emit/source-map';
+export {
+  compileFor,
+  compileOutletsFor,
+  emitMaterial,
+  type EmittedMaterial,
+  type EmittedOutlets,
+  type EmittedResult,
+} from './emit/emitted-material';
+export { GLSL_TARGET } from './emit/glsl/target';
+export { packOutlets, packResult, unpackOutlets, unpackResult, type PackedOutlets, type PackedResult } from './emit/packed-result';
+export { originOfLine, type EmittedSource } from './language';
+export { codeFor, type Target, type TargetCode } from './emit/target';
 export * from './formats/brelvin-file';
 export * from './frame/compared-pictures';
 export * from './frame/frame-renderer';

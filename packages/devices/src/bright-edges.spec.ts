@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   demoLibrary,
   drawThumbnail,
   newMaterial,
@@ -10,6 +10,7 @@ import {
   type FrameRenderer,
   type LightRig,
   type Material,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
@@ -42,7 +43,7 @@ describe('Bright edges', () => {
 
   async function rows(brightness: number, rig = dark()): Promise<number[][]> {
     const material = shining(brightness);
-    const { compiled, problems } = compileMaterial(material, demoLibrary());
+    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, mesh, material);

@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   DEMO_DOCUMENTS,
   type FrameRenderer,
   graphAsCode,
@@ -16,6 +16,7 @@ import {
   type Material,
   type MaterialCode,
   type MeshBuffers,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { RIGHT_PROGRAMS } from '../../core/src/testing/right-programs';
 import type { WebGl2Device } from './webgl2/webgl2-device';
@@ -42,7 +43,7 @@ describe('Code on a device', () => {
 
   async function drawn(code: MaterialCode): Promise<Float32Array> {
     const material = newCodeMaterial('m', {}, code);
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileFor(GLSL_TARGET, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
     const surface = await renderer.prepare(compiled, view, mesh, material);
     const pixels = await renderer.measure({ items: [{ mesh, surface, material }], ...view }, size);
@@ -74,10 +75,10 @@ describe('Code on a device', () => {
       );
       const sum = functions.map(({ name }) => `${name}(s.normal, s.uv.x, s.uv, int(s.copy))`).join(' + ');
       const text = `${functions.map((each) => each.text).join('')}vec4 paint(Surface s) { return ${sum}; }`;
-      const { compiled, problems } = compileMaterial(newCodeMaterial('random', {}, { text }));
+      const { compiled, problems } = compileFor(GLSL_TARGET, newCodeMaterial('random', {}, { text }));
       expect(problems).withContext(`seeds from ${first}`).toEqual([]);
       const shader = gl.createShader(gl.FRAGMENT_SHADER)!;
-      gl.shaderSource(shader, compiled!.glsl.fragment.text);
+      gl.shaderSource(shader, compiled!.program.fragment.text);
       gl.compileShader(shader);
       const good = gl.getShaderParameter(shader, gl.COMPILE_STATUS) as boolean;
       if (!good) fail(`seeds from ${first}: ${gl.getShaderInfoLog(shader)}`);
@@ -91,7 +92,7 @@ describe('Code on a device', () => {
     const text = 'vec4 paint(Surface s) { float t = 0.0; while (t >= 0.0) { t += 1.0; } return vec4(t / 4096.0); }';
     expect(centre(await drawn({ text }))[0]).toBeCloseTo(1, 3);
     const material = newCodeMaterial('m', {}, { text });
-    const { compiled } = compileMaterial(material, undefined, { variants: ['inspect'] });
+    const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
     expect(compiled!.variants.inspect?.fragment.text).toContain('brokenOff');
     expect(compiled!.variants.inspect?.fragment.text).toContain('loopSteps >= 4096');
   });
@@ -100,9 +101,9 @@ describe('Code on a device', () => {
     const loop = 'float t = 0.0; for (float i = 0.0; i < 3000.0; i += 1.0) { t += 1.0; if (i > 2990.0 * glow) break; }';
     const text = `/** Glow. */ uniform float glow; // = 1.0 in 0..1\nvec4 paint(Surface s) { ${loop} return vec4(vec3(0.5), t / 3100.0); }`;
     const material = newCodeMaterial('m', {}, { text });
-    const { compiled } = compileMaterial(material);
+    const { compiled } = compileFor(GLSL_TARGET, material);
     expect(compiled?.opacity).toBe('blend');
-    expect(compiled?.glsl.fragment.text).toContain('loopSteps');
+    expect(compiled?.program.fragment.text).toContain('loopSteps');
     // What is laid over black shows its alpha: 0.5 × (2992 or less) / 3100.
     const first = text.replace('2990.0 * glow', '2990.0');
     expect(centre(await drawn({ text: first }))[0]).toBeCloseTo((0.5 * 2992) / 3100, 2);
@@ -153,7 +154,7 @@ describe('Code on a device', () => {
 
   /** As on the Stage, eight bits a channel. */
   async function pictured(material: Material): Promise<Uint8Array> {
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileFor(GLSL_TARGET, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
     const scene = new StageScene(device, renderer);
     scene.setBench('bench');

@@ -1,5 +1,5 @@
 import {
-  compileMaterial,
+  compileFor,
   newLight,
   newMaterial,
   newRig,
@@ -9,6 +9,7 @@ import {
   type FrameRenderer,
   type GraphNode,
   type Material,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
@@ -49,7 +50,7 @@ describe('A cube whose sides are moved by a picture', () => {
   it('stays shut along its edges', async () => {
     const rig = { ...newRig('r'), sun: newLight('sun', { on: false }), ambient: newLight('ambient', { on: false }), background: [1, 0, 0] };
     const material = moved(0.3);
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
     const stage = new StageScene(device, renderer);
     stage.setBench('m');

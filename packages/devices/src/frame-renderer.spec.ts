@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   DEMO_DOCUMENTS,
   DEMO_IMAGES,
   mipChain,
@@ -17,6 +17,7 @@ import {
   type Material,
   type MeshShape,
   type Picture,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -32,7 +33,7 @@ describe('FrameRenderer', () => {
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   async function item(material: Material, shape: MeshShape, rig: LightRig): Promise<FrameItem> {
-    const { compiled, problems } = compileMaterial(material, demoLibrary());
+    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: shape !== 'cube' }));
     return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };

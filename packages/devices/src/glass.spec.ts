@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   newLight,
   newMaterial,
   newRig,
@@ -14,6 +14,7 @@ import {
   type Material,
   type SetMesh,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
@@ -93,7 +94,7 @@ describe('Glass', () => {
     stage.show(set);
     const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
     for (const [id, { material }] of Object.entries(things)) {
-      const { compiled, problems } = compileMaterial(material);
+      const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
       stage.wear(id, { material, surface: await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, warm, material) });
     }

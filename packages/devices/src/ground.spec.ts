@@ -1,5 +1,5 @@
 import {
-  compileMaterial,
+  compileFor,
   newFloorMaterial,
   newLight,
   newMaterial,
@@ -17,6 +17,7 @@ import {
   type NearOcclusion,
   type OrbitCamera,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
@@ -61,7 +62,7 @@ describe('The ground', () => {
     stage.show(set);
     const [first] = stage.items(0);
     for (const [id, document] of Object.entries({ m: material, floor: newFloorMaterial() })) {
-      const { compiled } = compileMaterial(document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
+      const { compiled } = compileFor(GLSL_TARGET, document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
       const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, document);
       stage.wear(id, { material: document, surface });
     }

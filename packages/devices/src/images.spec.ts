@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   linearFromSrgb,
   mipChain,
   newLight,
@@ -15,6 +15,7 @@ import {
   type MeshRecipe,
   type OrbitCamera,
   type Pixels,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 
@@ -75,7 +76,7 @@ describe('Images on a device', () => {
     seen: OrbitCamera = camera,
     chain = mipChain,
   ): Promise<Float32Array> {
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh(recipe));
     const surface = await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, mesh, material);

@@ -1,7 +1,7 @@
 import {
   BACKGROUND_FITS,
   buildMesh,
-  compileMaterial,
+  compileFor,
   DEMO_DOCUMENTS,
   demoLibrary,
   EACH_LIGHT_GROUP,
@@ -23,6 +23,7 @@ import {
   type MaterialImage,
   type MeshShape,
   type Term,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -47,7 +48,7 @@ describe('Inspection', () => {
   };
 
   async function item(material: Material, shape: MeshShape): Promise<FrameItem> {
-    const { compiled, problems } = compileMaterial(material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
+    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
     return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };
@@ -238,7 +239,7 @@ describe('Inspection', () => {
 
   it('draws wires also over a part that counts as nearer than it is', async () => {
     const plain = newMaterial('plain');
-    const { compiled } = compileMaterial(plain);
+    const { compiled } = compileFor(GLSL_TARGET, plain);
     const lines = async (depthOffset: number): Promise<number> => {
       const scene = new StageScene(device, renderer);
       scene.setBench('m');
@@ -342,7 +343,7 @@ describe('The view transform', () => {
         },
       };
       const rig = { ...newRig('r'), background: [0, 0, 0], bloom: { strength, from: 1 } };
-      const { compiled } = compileMaterial(lamp);
+      const { compiled } = compileFor(GLSL_TARGET, lamp);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.3 }, smooth: true }));
       const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, lamp);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
@@ -365,7 +366,7 @@ describe('The view transform', () => {
     const far = async (density: number): Promise<number> => {
       const rig = { ...newRig('r'), background: [0, 0, 0], fog: { density, colour: [0, 1, 0] } };
       const material = newMaterial('m');
-      const { compiled } = compileMaterial(material);
+      const { compiled } = compileFor(GLSL_TARGET, material);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
       const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });

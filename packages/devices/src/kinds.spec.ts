@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   type FrameRenderer,
   library,
   newMaterial,
@@ -10,6 +10,7 @@ import {
   type GraphNode,
   type Material,
   type Ribbon,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';
 
@@ -56,7 +57,7 @@ describe('Kinds on a device', () => {
   for (const pack of packs) {
     it(`${pack.map((kind) => kind.id).join(', ')}`, async () => {
       const material = summed(pack);
-      const { compiled, problems } = compileMaterial(material);
+      const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
       const rig = newRig('r');
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));

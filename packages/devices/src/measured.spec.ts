@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   EMPTY_GRAPH,
   FrameRenderer,
   newLight,
@@ -10,6 +10,7 @@ import {
   type LightRig,
   type Material,
   type Picture,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from './webgl2/webgl2-device';
 
@@ -39,7 +40,7 @@ describe('The picture drawn last, measured', () => {
     const rig: LightRig = { ...newRig('r'), sun: newLight('sun', { intensity: 0 }), exposure, curve: 'aces' };
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: { width: 40, height: 40 }, smooth: true }));
     const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
-    const { compiled } = compileMaterial(material);
+    const { compiled } = compileFor(GLSL_TARGET, material);
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, mesh, material);
     return { items: [{ mesh, surface, material }], camera, rig, seconds: 0 };
   }

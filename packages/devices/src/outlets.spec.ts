@@ -1,7 +1,7 @@
 import {
   ATLAS_COLUMNS,
   buildMesh,
-  compileOutlets,
+  compileOutletsFor,
   DEMO_DOCUMENTS,
   type FrameRenderer,
   linearFromSrgb,
@@ -12,12 +12,13 @@ import {
   library,
   StageScene,
   START_CAMERA,
-  type CompiledOutlets,
+  type EmittedOutlets,
   type GraphNode,
   type LightRig,
   type Material,
   type OutletAddress,
   type ProbedPoint,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -41,13 +42,13 @@ describe('Outlets on a device', () => {
     );
   }
 
-  function compiledOutlets(material: Material, wanted = allOutlets(material)): CompiledOutlets {
-    const found = compileOutlets(material, wanted);
+  function compiledOutlets(material: Material, wanted = allOutlets(material)): EmittedOutlets {
+    const found = compileOutletsFor(GLSL_TARGET, material, wanted);
     if (!('compiled' in found)) throw new Error(found.problems.map((each) => each.message).join());
     return found;
   }
 
-  async function stand(material: Material, found: CompiledOutlets, set = newSet('s', 'sphere', { segments: 24, rings: 16 })) {
+  async function stand(material: Material, found: EmittedOutlets, set = newSet('s', 'sphere', { segments: 24, rings: 16 })) {
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
     const surface = await renderer.prepare(found.compiled, { camera, rig, seconds: 0 }, mesh, material);
     const scene = new StageScene(device, renderer);

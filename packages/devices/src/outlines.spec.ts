@@ -1,5 +1,5 @@
 import {
-  compileMaterial,
+  compileFor,
   FIRST_OUTLINE,
   type FrameRenderer,
   newMaterial,
@@ -16,6 +16,7 @@ import {
   type OrbitCamera,
   type Outline,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -53,7 +54,7 @@ describe('Outlines', () => {
     scene.show(set);
     const [first] = scene.items(0);
     for (const [id, material] of [['lined', glowing(outline)] as const, ['plain', glowing(undefined)] as const]) {
-      const { compiled, problems } = compileMaterial(material, undefined, { variants: ['inspect'] });
+      const { compiled, problems } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
       expect(problems).toEqual([]);
       const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, material);
       scene.wear(id, { material, surface });

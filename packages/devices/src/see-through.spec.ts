@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   type FrameRenderer,
   newMaterial,
   newRig,
@@ -14,6 +14,7 @@ import {
   type MeshPlacing,
   type OpacityMode,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -65,7 +66,7 @@ describe('Seen through', () => {
     stage.show(set);
     const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
     for (const [id, { material }] of Object.entries(squares)) {
-      const { compiled, problems } = compileMaterial(material);
+      const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
       stage.wear(id, { material, surface: await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, warm, material) });
     }

@@ -1,7 +1,7 @@
 import {
   ballRound,
   buildMesh,
-  compileMaterial,
+  compileFor,
   type FrameRenderer,
   hitPart,
   GENERATED_SHAPES,
@@ -18,6 +18,7 @@ import {
   type MeshData,
   type OrbitCamera,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
@@ -45,7 +46,7 @@ describe('Shadows', () => {
     scene.setBench('m');
     scene.show(set);
     const material = newMaterial('m');
-    const { compiled } = compileMaterial(material, undefined, { variants: ['inspect', 'shadowed'] });
+    const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect', 'shadowed'] });
     const [first] = scene.items(0);
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, material);
     for (const id of ['m', 'floor']) scene.wear(id, { material, surface });

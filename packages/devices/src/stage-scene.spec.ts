@@ -1,6 +1,6 @@
 import {
   buildMesh,
-  compileMaterial,
+  compileFor,
   drawThumbnail,
   EMPTY_GRAPH,
   FrameRenderer,
@@ -22,6 +22,7 @@ import {
   type PartRule,
   type SetMesh,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from './webgl2/webgl2-device';
 
@@ -76,7 +77,7 @@ describe('StageScene on a device', () => {
   }
 
   async function wear(id: string, material: Material): Promise<void> {
-    const { compiled, problems } = compileMaterial(material);
+    const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
     const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
     scene.wear(id, { material, surface: await renderer.prepare(compiled!, { camera: front, rig: dark, seconds: 0 }, warm, material) });

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { By, Key, type WebElement } from 'selenium-webdriver';
-import { compileMaterial, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material } from '@brelvin/core';
+import { compileFor, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material, GLSL_TARGET } from '@brelvin/core';
 import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
@@ -311,7 +311,9 @@ describe('Hands', () => {
     expect(values(made, 'rim')?.['strength']).toBe(0.55);
     expect(made.outline).toEqual(demo.outline);
     // The same structure makes the same program.
-    expect(compileMaterial(made).compiled?.key).toBe(compileMaterial({ ...demo, surface: inOrderOf(demo, made) }).compiled?.key);
+    expect(compileFor(GLSL_TARGET, made).compiled?.key).toBe(
+      compileFor(GLSL_TARGET, { ...demo, surface: inOrderOf(demo, made) }).compiled?.key,
+    );
   });
 });
 

@@ -1,6 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { compileMaterial, library, libraryWith, newCodeMaterial } from '@brelvin/core';
+import { compileFor, library, libraryWith, newCodeMaterial, GLSL_TARGET } from '@brelvin/core';
 import { CODE_FILE, libraryBeside, readCodeFile } from '../code-file';
 import type { ExitCode, Output } from '../output';
 import { BadFile, readMaterialFile } from '../read-file';
@@ -15,7 +15,7 @@ export const TARGETS = ['glsl'] as const;
  */
 export async function emit(file: string, { out }: { out: string }, output: Output): Promise<ExitCode> {
   const { material, library: known } = await materialAndLibrary(file);
-  const { compiled, problems } = compileMaterial(material, known);
+  const { compiled, problems } = compileFor(GLSL_TARGET, material, known);
   if (!compiled) {
     for (const { node, message } of problems) output.err(`${file}: ${node ? `${node}: ` : ''}${message}`);
     return 1;
@@ -23,8 +23,8 @@ export async function emit(file: string, { out }: { out: string }, output: Outpu
   await mkdir(out, { recursive: true });
   const name = basename(file).replace(/\.[^.]*$/, '');
   for (const [suffix, source] of [
-    ['vert', compiled.glsl.vertex],
-    ['frag', compiled.glsl.fragment],
+    ['vert', compiled.program.vertex],
+    ['frag', compiled.program.fragment],
   ] as const) {
     const path = join(out, `${name}.${suffix}`);
     await writeFile(path, source.text);

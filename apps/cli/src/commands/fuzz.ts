@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { broken, compileMaterial, elaborate, formatDiagnostic, library, newCodeMaterial, Random, WellTyped } from '@brelvin/core';
+import { broken, compileFor, elaborate, formatDiagnostic, library, newCodeMaterial, Random, WellTyped, GLSL_TARGET } from '@brelvin/core';
 import type { ExitCode, Output } from '../output';
 
 /** Random functions in one program for the validator. */
@@ -30,8 +30,8 @@ export async function fuzz({ seed, count, json }: { seed: number; count: number;
     if (!validator) continue;
     const sum = programs.map(({ name }) => `${name}(s.normal, s.uv.x, s.uv, int(s.copy))`).join(' + ');
     const text = `${programs.map((each) => each.text).join('')}vec4 paint(Surface s) { return ${sum}; }`;
-    const { compiled } = compileMaterial(newCodeMaterial('random', {}, { text }));
-    const said = compiled ? await validate(compiled.glsl.fragment.text) : 'it does not compile';
+    const { compiled } = compileFor(GLSL_TARGET, newCodeMaterial('random', {}, { text }));
+    const said = compiled ? await validate(compiled.program.fragment.text) : 'it does not compile';
     if (said) found.push({ seed: seed + first, what: `the validator refuses a program of ${seeds.length} from this seed on: ${said}` });
     validated += seeds.length;
   }

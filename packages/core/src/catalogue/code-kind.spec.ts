@@ -1,4 +1,5 @@
-import { compileMaterial } from '../compile/compile-material';
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { resolveGraph } from '../compile/resolve';
 import { materialOf } from '../testing/graphs';
 import { codeKind, FIRST_CODE } from './code-kind';
@@ -52,9 +53,9 @@ describe('A code node', () => {
       'vec3 mine(vec3 tint) { return tint * gradientNoise(surfacePosition(), 3.0); }',
       'vec3 mine(vec3 tint) { return tint + surfaceNormal(); }',
     ];
-    const { problems, compiled } = compileMaterial(withCode({ one, other }));
+    const { problems, compiled } = compileFor(GLSL_TARGET, withCode({ one, other }));
     expect(problems).toEqual([]);
-    const { text } = compiled!.glsl.fragment;
+    const { text } = compiled!.program.fragment;
     expect(text.match(/vec3 mine_\w+\(vec3 tint\)/g)?.length).toBe(2);
   });
 
@@ -71,18 +72,18 @@ describe('A code node', () => {
         'dock.offset': { from: 'sum', outlet: 'result' },
       },
     };
-    const { problems, compiled } = compileMaterial({ ...plain, surface: graph });
+    const { problems, compiled } = compileFor(GLSL_TARGET, { ...plain, surface: graph });
     expect(problems).toEqual([]);
-    expect(compiled!.glsl.vertex.text.match(/struct Pair_\w+/g)?.length).toBe(2);
+    expect(compiled!.program.vertex.text.match(/struct Pair_\w+/g)?.length).toBe(2);
   });
 
   it('may use names that the library has, and one name for two things', () => {
     const material = withCode({
       own: 'vec3 surfaceNormal() { return vec3(0.5); }\nvec3 mine(vec3 mine) { return mine + surfaceNormal() * surfacePosition(); }',
     });
-    const { problems, compiled } = compileMaterial(material);
+    const { problems, compiled } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
-    expect(compiled!.glsl.fragment.text).toMatch(/surfaceNormal_\w+\(\) \{\s+return vec3\(0\.5\)/);
+    expect(compiled!.program.fragment.text).toMatch(/surfaceNormal_\w+\(\) \{\s+return vec3\(0\.5\)/);
   });
 
   const wrong: readonly (readonly [string, RegExp])[] = [

@@ -1,4 +1,5 @@
-import { compileMaterial } from '../compile/compile-material';
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { materialOf } from '../testing/graphs';
 import { FunctionLibrary, functionKindId, importerOf, libraryWith, type FunctionTexts } from './function-library';
 import { library } from './library';
@@ -33,9 +34,9 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
       library(),
     );
     const material = materialOf({ lift: functionKindId('lift') }, { 'dock.colour': 'lift' });
-    const { problems, compiled } = compileMaterial(material, workspace);
+    const { problems, compiled } = compileFor(GLSL_TARGET, material, workspace);
     expect(problems).toEqual([]);
-    expect(compiled?.glsl.fragment.text).toContain('twice_lift');
+    expect(compiled?.program.fragment.text).toContain('twice_lift');
   });
 
   it('tell of circles, with the way round', () => {
@@ -71,7 +72,7 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
     expect(found.read('user').imported).toBeDefined();
     const workspace = libraryWith(typed, library());
     const material = materialOf({ a: functionKindId('glow'), b: functionKindId('user') }, { 'b.x': 'a', 'dock.colour': 'b' });
-    expect(compileMaterial(material, workspace).problems).toEqual([]);
+    expect(compileFor(GLSL_TARGET, material, workspace).problems).toEqual([]);
     expect(found.read('user').called).toBe('user');
   });
 

@@ -1,3 +1,5 @@
+import { compileFor, type EmittedMaterial } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { THIS_LIGHT_KIND } from '../catalogue/kind';
 import { library } from '../catalogue/library';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
@@ -10,8 +12,6 @@ import { newMaterial } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 import type { Value } from '../ir/value';
 import { oneLight } from '../testing/call-shader';
-import { compileMaterial } from './compile-material';
-import type { CompiledMaterial } from './compiled-material';
 import { writeMaterialValues } from './material-values';
 import { MATERIAL_WORDS, slotNumbers } from './slots';
 import { isStructural, sameStructure } from './structural';
@@ -42,8 +42,8 @@ function graph(
   return { surface, parameters, groups: {}, images: {} };
 }
 
-function compiled(material: Compilable): CompiledMaterial {
-  const result = compileMaterial(material);
+function compiled(material: Compilable): EmittedMaterial {
+  const result = compileFor(GLSL_TARGET, material);
   expect(result.problems).toEqual([]);
   if (!result.compiled) throw new Error('did not compile');
   return result.compiled;
@@ -61,21 +61,21 @@ describe('compileMaterial: programs', () => {
   for (const { id, document } of DEMO_DOCUMENTS) {
     if (document.format !== 'brelvin-material') continue;
     it(`compiles ${id}`, () => {
-      const { problems, compiled } = compileMaterial(document, demoLibrary());
+      const { problems, compiled } = compileFor(GLSL_TARGET, document, demoLibrary());
       expect(problems).toEqual([]);
-      expect(compiled?.glsl.fragment.text).toContain('Lit paintSurface()');
+      expect(compiled?.program.fragment.text).toContain('Lit paintSurface()');
     });
   }
 
   it('makes a lit picture of an empty graph', () => {
-    expect(compiled(graph({}, {})).glsl.fragment.text).toContain('lambert(');
+    expect(compiled(graph({}, {})).program.fragment.text).toContain('lambert(');
   });
 
   it('takes defaults for open inlets', () => {
     for (const kind of library().kinds.values()) {
       if (kind.overloads.length === 0 || kind.id === THIS_LIGHT_KIND) continue;
       const outlet = kind.outlets[0]?.name ?? 'result';
-      const { problems } = compileMaterial(graph({ n: kind.id }, { 'dock.colour': `n.${outlet}` }));
+      const { problems } = compileFor(GLSL_TARGET, graph({ n: kind.id }, { 'dock.colour': `n.${outlet}` }));
       expect(problems.map((problem) => problem.message))
         .withContext(kind.id)
         .toEqual([]);
@@ -83,7 +83,7 @@ describe('compileMaterial: programs', () => {
   });
 
   it('leaves out what does not reach the dock', () => {
-    const text = compiled(graph({ a: 'lambert', idle: 'rim' }, { 'dock.colour': 'a' })).glsl.fragment.text;
+    const text = compiled(graph({ a: 'lambert', idle: 'rim' }, { 'dock.colour': 'a' })).program.fragment.text;
     expect(text).not.toContain('rim(');
   });
 
@@ -92,7 +92,7 @@ describe('compileMaterial: programs', () => {
       { u: 'uv', a: 'length', b: 'length', s: 'add' },
       { 'a.value': 'u', 'b.value': 'u', 's.a': 'a', 's.b': 'b', 'dock.colour': 's' },
     );
-    expect(compiled(material).glsl.fragment.text.match(/lengthOf\(uv1\)/g)?.length).toBe(1);
+    expect(compiled(material).program.fragment.text.match(/lengthOf\(uv1\)/g)?.length).toBe(1);
   });
 
   it('has one key for one structure, whatever the numbers, places and names', () => {
@@ -100,7 +100,7 @@ describe('compileMaterial: programs', () => {
     const two = compiled(graph({ other: ['bands', { count: 7, tint: [1, 0, 0] }] }, { 'dock.colour': 'other' }));
     const three = compiled(graph({ b: 'lambert' }, { 'dock.colour': 'b' }));
     expect(one.key).toBe(two.key);
-    expect(one.glsl.fragment.text).toBe(two.glsl.fragment.text);
+    expect(one.program.fragment.text).toBe(two.program.fragment.text);
     expect(one.key).not.toBe(three.key);
   });
 
@@ -110,7 +110,7 @@ describe('compileMaterial: programs', () => {
   });
 
   it('traces every line of a node back to it', () => {
-    const { fragment } = compiled(graph({ mine: 'bands' }, { 'dock.colour': 'mine' })).glsl;
+    const { fragment } = compiled(graph({ mine: 'bands' }, { 'dock.colour': 'mine' })).program;
     const line = fragment.text.split('\n').findIndex((each) => each.includes('Lit bands1 = bands'));
     expect(fragment.lines[line]?.path).toBe('mine');
   });
@@ -167,7 +167,7 @@ describe('compileMaterial: numbers', () => {
       { 's.a': 't', 'm.a': 's', 'l.base': 'm', 'dock.colour': 'l' },
     );
     const program = compiled(material);
-    expect(program.glsl.fragment.text).not.toContain('sin(');
+    expect(program.program.fragment.text).not.toContain('sin(');
     const slot = program.slots.find((each) => each.source.from === 'frame');
     expect(values(material, program)[slot?.offset ?? -1]).toBeCloseTo(Math.sin(2) * 3, 5);
   });
@@ -205,7 +205,7 @@ describe('compileMaterial: rates', () => {
       { c: 'colour', t: 'time', s: 'sine', p: 'place', m: 'mix', l: 'lambert' },
       { 's.a': 't', 'm.a': 'p.y', 'm.b': 's', 'l.base': 'm', 'dock.colour': 'l', 'dock.emission': 'c' },
     );
-    const { rates } = compileMaterial(material);
+    const { rates } = compileFor(GLSL_TARGET, material);
     expect(rates['c']).toBe('constant');
     expect(rates['s']).toBe('frame');
     expect(rates['p']).toBe('pixel');
@@ -215,7 +215,7 @@ describe('compileMaterial: rates', () => {
 
 describe('compileMaterial: problems', () => {
   const messages = (material: Compilable): string[] =>
-    compileMaterial(material).problems.map(({ node, inlet, message }) => `${node}${inlet ? `.${inlet}` : ''}: ${message}`);
+    compileFor(GLSL_TARGET, material).problems.map(({ node, inlet, message }) => `${node}${inlet ? `.${inlet}` : ''}: ${message}`);
 
   it('names an unknown kind and the nearest one', () => {
     expect(messages(graph({ a: 'band' }, {}))).toEqual(['a: There is no kind of node called "band". The nearest is "bands".']);

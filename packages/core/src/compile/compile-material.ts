@@ -1,16 +1,17 @@
 import { library as loadLibrary, type Library } from '../catalogue/library';
 import type { MaterialSource } from '../document/material';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { float } from '../ir/build';
+import type { Program } from '../ir/program';
+import { assembleMaterial } from './assemble-material';
 import { compileCode } from './code/compile-code';
 import type { CompileOptions, CompileResult } from './compiled-material';
-import { hashText } from './hash';
-import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
+import { SurfaceLinker } from './link-surface';
+import type { SurfaceProgram } from './surface-programs';
 import { addedTerms, ownVariants } from './surface-terms';
 import { resolveGraph } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 
-/** Compiles a material's graph or code to a program for every target. Same document, same result. */
+/** Compiles a material's graph or code to linked programs, for every target. Same document, same result. */
 export function compileMaterial(
   material: MaterialSource,
   library: Library = loadLibrary(),
@@ -39,25 +40,9 @@ export function compileMaterial(
   const painters = [paintSurface, linker.painter('paintEmission', emission), linker.painter('paintOpacity', cover ?? float(1))];
   if (outline) painters.push(linker.painter('paintOutline', outline));
   painters.push(addedTerms(paintSurface, linker.functions, library.module));
-  const program = linker.link('plain', painters, opacity);
-  const glsl = emitGlsl(program);
-  const wanted = new Set([...variants, ...ownVariants(material, stages.shaped, opacity)]);
-  return {
-    problems: [],
-    rates: linker.rates,
-    compiled: {
-      key: hashText(glsl.fragment.text + glsl.vertex.text),
-      glsl,
-      variants: Object.fromEntries([...wanted].map((variant) => [variant, emitGlsl(linker.link(variant, painters, opacity))])),
-      blocks: programBlocks(program),
-      slots: linker.slots,
-      frame: linker.frame,
-      shaped: stages.shaped,
-      opacity,
-      ...systemReads(program),
-      moves: readsClock(program, linker.frame),
-      baked: linker.baked,
-      images: linker.images,
-    },
-  };
+  const { slots, frame, baked, images, rates } = linker;
+  const { shaped } = stages;
+  const wanted = new Set([...variants, ...ownVariants(material, shaped, opacity)]);
+  const link = (program: SurfaceProgram): Program => linker.link(program, painters, opacity);
+  return { problems: [], rates, compiled: assembleMaterial('plain', wanted, { link, slots, frame, shaped, opacity, baked, images }) };
 }

@@ -1,22 +1,22 @@
 import { library as loadLibrary, type Library } from '../catalogue/library';
 import type { OutletAddress } from '../document/graph';
 import type { MaterialSource } from '../document/material';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { constant, local } from '../ir/build';
 import type { Expression, IrFunction, Statement } from '../ir/ir';
 import type { Line } from '../ir/passes';
+import type { Program } from '../ir/program';
 import { BOOL, INT, VEC4 } from '../ir/types';
 import { walkExpression } from '../ir/walk';
-import { hashText } from './hash';
+import { assembleMaterial } from './assemble-material';
 import type { CompiledMaterial } from './compiled-material';
-import { programBlocks, readsClock, SurfaceLinker, systemReads } from './link-surface';
+import { SurfaceLinker } from './link-surface';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { graphProblems, lowerStages } from './stages';
 
 /** A program that gives the values of outlets, one at a time, in place of a picture. */
-export interface CompiledOutlets {
+export interface CompiledOutlets<Code = Program> {
   /** Feeds a surface like every other compiled material. */
-  readonly compiled: CompiledMaterial;
+  readonly compiled: CompiledMaterial<Code>;
   /** Which outlet each index of the program stands for, under its node's path in the unfolded graph. */
   readonly outlets: readonly OutletAddress[];
 }
@@ -41,24 +41,11 @@ export function compileOutlets(
   const problems = graphProblems(resolved, stages.shared);
   if (problems.length > 0) return { problems };
   const linker = new SurfaceLinker(stages.shared, stages.pixel, stages.vertex, stages.shaped);
-  const program = linker.link('outlets', [outletPainter(linker.pixel.line, linker.pixel.results)]);
-  const glsl = emitGlsl(program);
-  return {
-    outlets: stages.outlets,
-    compiled: {
-      key: hashText(`outlets ${glsl.fragment.text}${glsl.vertex.text}`),
-      glsl,
-      variants: {},
-      blocks: programBlocks(program),
-      slots: linker.slots,
-      frame: linker.frame,
-      shaped: stages.shaped,
-      ...systemReads(program),
-      moves: readsClock(program, linker.frame),
-      baked: linker.baked,
-      images: linker.images,
-    },
-  };
+  const painters = [outletPainter(linker.pixel.line, linker.pixel.results)];
+  const link = (): Program => linker.link('outlets', painters);
+  const { slots, frame, baked, images } = linker;
+  const { outlets, shaped } = stages;
+  return { outlets, compiled: assembleMaterial('outlets', [], { link, slots, frame, shaped, opacity: undefined, baked, images }) };
 }
 
 /**

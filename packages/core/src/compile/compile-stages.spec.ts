@@ -1,20 +1,21 @@
+import { compileFor, compileOutletsFor, type EmittedMaterial, type EmittedOutlets } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { newMaterial } from '../document/new-documents';
+import type { OutletAddress } from '../document/graph';
 import { EACH_LIGHT_GROUP } from './each-light-group';
 import { materialOf } from '../testing/graphs';
-import { compileMaterial } from './compile-material';
-import type { CompiledMaterial } from './compiled-material';
-import { compileOutlets, MOST_OUTLETS, type CompiledOutlets } from './compile-outlets';
+import { MOST_OUTLETS } from './compile-outlets';
 import { MOST_CARRIED } from './limits';
 
-function compiled(material: ReturnType<typeof materialOf>): CompiledMaterial {
-  const { compiled: found, problems } = compileMaterial(material);
+function compiled(material: ReturnType<typeof materialOf>): EmittedMaterial {
+  const { compiled: found, problems } = compileFor(GLSL_TARGET, material);
   expect(problems).toEqual([]);
   if (!found) throw new Error('it did not compile');
   return found;
 }
 
-function outlets(...[material, wanted]: Parameters<typeof compileOutlets>): CompiledOutlets {
-  const found = compileOutlets(material, wanted);
+function outlets(material: ReturnType<typeof materialOf>, wanted: readonly OutletAddress[]): EmittedOutlets {
+  const found = compileOutletsFor(GLSL_TARGET, material, wanted);
   if (!('compiled' in found)) throw new Error(found.problems.map((each) => each.message).join());
   return found;
 }
@@ -26,8 +27,8 @@ describe('A shape', () => {
     const found = compiled(waving);
     expect(found.shaped).toBeTrue();
     expect(found.moves).toBeTrue();
-    expect(found.glsl.vertex.text).toContain('waveOffset(');
-    expect(found.glsl.fragment.text).not.toContain('waveOffset(');
+    expect(found.program.vertex.text).toContain('waveOffset(');
+    expect(found.program.fragment.text).not.toContain('waveOffset(');
     expect(Object.keys(found.variants).sort()).toEqual(['caster', 'distance', 'edges', 'wires']);
     for (const program of Object.values(found.variants)) expect(program?.vertex.text).toContain('waveOffset(');
   });
@@ -36,8 +37,8 @@ describe('A shape', () => {
     const found = compiled(materialOf({ colour: 'colour' }, { 'dock.colour': 'colour' }));
     expect(found.shaped).toBeFalse();
     expect(found.variants).toEqual({});
-    expect(found.glsl.vertex.text).not.toContain('meshUvSlope');
-    expect(found.glsl.vertex.text).not.toContain('shapeOffset');
+    expect(found.program.vertex.text).not.toContain('meshUvSlope');
+    expect(found.program.vertex.text).not.toContain('shapeOffset');
   });
 
   it('is computed per vertex, and what also reaches the colour per pixel', () => {
@@ -45,15 +46,15 @@ describe('A shape', () => {
       { noise: 'gradientNoise', push: 'offsetAlongNormal' },
       { 'push.amount': 'noise', 'dock.offset': 'push', 'dock.colour': 'noise' },
     );
-    expect(compileMaterial(both).rates).toEqual(jasmine.objectContaining({ push: 'vertex', noise: 'pixel' }));
+    expect(compileFor(GLSL_TARGET, both).rates).toEqual(jasmine.objectContaining({ push: 'vertex', noise: 'pixel' }));
   });
 
   it('asks for no pixels at the vertices: derivatives are 0 there', () => {
     const found = compiled(
       materialOf({ checks: 'checker', push: 'offsetAlongNormal' }, { 'push.amount': 'checks', 'dock.offset': 'push' }),
     );
-    expect(found.glsl.vertex.text).toContain('checker');
-    expect(found.glsl.vertex.text).not.toMatch(/fwidth|dFdx|dFdy|gl_FragCoord|gl_FrontFacing/);
+    expect(found.program.vertex.text).toContain('checker');
+    expect(found.program.vertex.text).not.toMatch(/fwidth|dFdx|dFdy|gl_FragCoord|gl_FrontFacing/);
   });
 
   it('has another key than the same colours without it', () => {
@@ -71,13 +72,13 @@ describe('Carry to pixels', () => {
   const carrying = materialOf({ noise: 'gradientNoise', carry: 'carry' }, { 'carry.value': 'noise', 'dock.colour': 'carry' });
 
   it('computes at the vertices and hands on', () => {
-    const { glsl, shaped } = compiled(carrying);
+    const { program, shaped } = compiled(carrying);
     expect(shaped).toBeFalse();
-    expect(glsl.vertex.text).toContain('out float carried0;');
-    expect(glsl.vertex.text).toContain('gradientNoise(');
-    expect(glsl.fragment.text).toContain('in float carried0;');
-    expect(glsl.fragment.text).not.toContain('gradientNoise(');
-    expect(compileMaterial(carrying).rates).toEqual(jasmine.objectContaining({ noise: 'vertex', carry: 'vertex' }));
+    expect(program.vertex.text).toContain('out float carried0;');
+    expect(program.vertex.text).toContain('gradientNoise(');
+    expect(program.fragment.text).toContain('in float carried0;');
+    expect(program.fragment.text).not.toContain('gradientNoise(');
+    expect(compileFor(GLSL_TARGET, carrying).rates).toEqual(jasmine.objectContaining({ noise: 'vertex', carry: 'vertex' }));
   });
 
   it('takes numbers along that are only known at run time', () => {
@@ -86,9 +87,9 @@ describe('Carry to pixels', () => {
   });
 
   it('inside of a shape is the value itself', () => {
-    const { glsl } = compiled(materialOf({ wave: 'waveOffset', carry: 'carry' }, { 'carry.value': 'wave', 'dock.offset': 'carry' }));
-    expect(glsl.vertex.text).toContain('waveOffset(');
-    expect(glsl.vertex.text).not.toContain('carried0');
+    const { program } = compiled(materialOf({ wave: 'waveOffset', carry: 'carry' }, { 'carry.value': 'wave', 'dock.offset': 'carry' }));
+    expect(program.vertex.text).toContain('waveOffset(');
+    expect(program.vertex.text).not.toContain('carried0');
   });
 
   it('says when there is no room for one more', () => {
@@ -101,7 +102,7 @@ describe('Carry to pixels', () => {
       if (last) ribbons[`sum${index}.b`] = last;
       last = `sum${index}`;
     }
-    const { problems } = compileMaterial(materialOf(nodes, { ...ribbons, 'dock.colour': last }));
+    const { problems } = compileFor(GLSL_TARGET, materialOf(nodes, { ...ribbons, 'dock.colour': last }));
     expect(problems.map((each) => each.message)).toEqual([jasmine.stringMatching(/may carry 4 values.*Combine/)]);
   });
 });
@@ -121,7 +122,7 @@ describe('Programs for looking at outlets', () => {
   it('hold many outlets, whether or not they reach the dock, in a program as long as the graph', () => {
     const found = outlets(graph, all);
     expect(found.outlets).toEqual(all);
-    const { text } = found.compiled.glsl.fragment;
+    const { text } = found.compiled.program.fragment;
     expect(text.match(/gradientNoise\(/g)?.length).toBe(2);
     for (const index of [0, 1, 2, 3]) expect(text).toContain(`outlet == ${index}`);
   });
@@ -148,7 +149,7 @@ describe('Programs for looking at outlets', () => {
   });
 
   it('move vertices as the surface does', () => {
-    expect(outlets(waving, [{ node: 'colour', outlet: 'result' }]).compiled.glsl.vertex.text).toContain('waveOffset(');
+    expect(outlets(waving, [{ node: 'colour', outlet: 'result' }]).compiled.program.vertex.text).toContain('waveOffset(');
   });
 
   it('take no more than a driver can bear', () => {
@@ -162,7 +163,7 @@ describe('Programs for looking at outlets', () => {
   });
 
   it('say what is wrong with a graph', () => {
-    const wrong = compileOutlets(materialOf({ a: 'nonsense' }), [{ node: 'a', outlet: 'result' }]);
+    const wrong = compileOutletsFor(GLSL_TARGET, materialOf({ a: 'nonsense' }), [{ node: 'a', outlet: 'result' }]);
     expect('problems' in wrong && wrong.problems[0]?.message).toContain('nonsense');
   });
 });

@@ -1,6 +1,6 @@
 import type { OpacityMode } from '../document/material';
-import type { GlslProgram } from '../emit/glsl/emit-glsl';
 import type { BlockLayout } from '../ir/layout';
+import type { Program } from '../ir/program';
 import type { Rate } from '../ir/rate';
 import type { Diagnostic } from '../language';
 import type { FrameComputation, SystemReads } from './link-surface';
@@ -9,13 +9,18 @@ import type { GraphProblem } from './resolve';
 import type { Slot } from './slots';
 import type { SurfaceVariant } from './surface-programs';
 
-/** A program ready for a device, with all that is needed to feed it. Plain data: it crosses from the worker. */
-export interface CompiledMaterial extends SystemReads {
-  /** Equal for materials of equal structure, whatever their numbers. */
+/**
+ * A material's programs, with all that is needed to feed them.
+ *
+ * @typeParam Code a program: linked, or written for a target
+ */
+export interface CompiledMaterial<Code = Program> extends SystemReads {
+  /** Equal for materials of equal structure, whatever their numbers and for whatever target. */
   readonly key: string;
-  readonly glsl: GlslProgram;
+  /** What draws the surface as it is seen. */
+  readonly program: Code;
   /** The same surface under shadows, and to be taken apart; only where they were asked for. */
-  readonly variants: Readonly<Partial<Record<SurfaceVariant, GlslProgram>>>;
+  readonly variants: Readonly<Partial<Record<SurfaceVariant, Code>>>;
   readonly blocks: readonly BlockLayout[];
   readonly slots: readonly Slot[];
   readonly frame: FrameComputation;
@@ -30,9 +35,9 @@ export interface CompiledMaterial extends SystemReads {
   readonly images: readonly ProgramImage[];
 }
 
-export interface CompileResult {
+export interface CompileResult<Code = Program> {
   /** Absent when there are problems. */
-  readonly compiled?: CompiledMaterial;
+  readonly compiled?: CompiledMaterial<Code>;
   readonly problems: readonly GraphProblem[];
   /** Of a code material: all that is to be said of its text. */
   readonly diagnostics?: readonly Diagnostic[];

@@ -1,11 +1,13 @@
 import type { InletSpec } from '../catalogue/kind';
+import type { RibbonType } from '../document/ribbon-types';
 
 /** The places at the Stage's edge where a material's results arrive. */
-export const DOCK_INLETS: readonly InletSpec[] = [
+export const DOCK_INLETS: readonly (InletSpec & { readonly type: RibbonType })[] = [
   {
     name: 'colour',
     label: 'Colour',
     meaning: 'light',
+    type: 'light',
     default: { surface: 'lambert' },
     help: 'What the surface looks like: light from a lighting node, or a plain colour. Open, it is lit like plaster.',
   },
@@ -13,6 +15,7 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     name: 'emission',
     label: 'Emission',
     meaning: 'colour',
+    type: 'colour',
     default: { value: [0, 0, 0] },
     help: 'Light that the surface gives off by itself, on top of its colour.',
   },
@@ -20,6 +23,7 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     name: 'opacity',
     label: 'Opacity',
     meaning: 'fraction',
+    type: 'number',
     default: { value: [1] },
     help: 'How much the surface hides what is behind it: 0 nothing, 1 all. How it is used stands under “opacity”.',
   },
@@ -27,6 +31,7 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     name: 'outline',
     label: 'Outline',
     meaning: 'colour',
+    type: 'colour',
     default: { value: [0, 0, 0] },
     help: 'The colour of the line round it; open, it is black. Whether there is a line stands under “outline”.',
   },
@@ -34,6 +39,7 @@ export const DOCK_INLETS: readonly InletSpec[] = [
     name: 'offset',
     label: 'Offset',
     meaning: 'vector',
+    type: 'vec3',
     default: { value: [0, 0, 0] },
     help: 'How far each vertex is moved, in metres of world space. The nodes of “Shape” give such offsets; normals follow.',
   },

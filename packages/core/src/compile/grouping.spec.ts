@@ -1,7 +1,8 @@
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
 import type { Material } from '../document/material';
 import { countingIds, edited, materialOf, ribbonsOf, typed } from '../testing/graphs';
-import { compileMaterial } from './compile-material';
 import { addPort, makeGroup, mayContain, removePort, setPort, titleGroup, unmakeGroup } from './grouping';
 import { GraphEdits } from '../document/graph-edits';
 import { groupKind, kindOfNode, titleOfNode } from './group-kind';
@@ -22,9 +23,9 @@ function grouped(): { material: Material; node: string; group: string } {
 }
 
 const program = (material: Material): string => {
-  const { compiled, problems } = compileMaterial(material);
+  const { compiled, problems } = compileFor(GLSL_TARGET, material);
   expect(problems).toEqual([]);
-  return compiled?.glsl.fragment.text ?? '';
+  return compiled?.program.fragment.text ?? '';
 };
 
 describe('Groups', () => {
@@ -64,7 +65,7 @@ describe('Groups', () => {
         ...new GraphEdits().connect({ node: 'again', outlet: 'p1' }, { node: 'dock', inlet: 'emission' }).changes,
       ],
     });
-    const { compiled } = compileMaterial(twice);
+    const { compiled } = compileFor(GLSL_TARGET, twice);
     const inside = compiled?.slots.filter(({ source }) => source.from === 'inlet' && source.home.group === group) ?? [];
     expect(inside.length).toBeGreaterThan(0);
     expect(new Set(inside.map(({ source }) => JSON.stringify(source))).size).toBe(inside.length);
@@ -81,12 +82,14 @@ describe('Groups', () => {
   it('leave what is inside open where nothing runs in, unless a value is typed', () => {
     const { material, node, group } = grouped();
     const open = edited(material, new GraphEdits().disconnect({ node, inlet: 'p2' }));
-    expect(compileMaterial(open).problems).toEqual([]);
+    expect(compileFor(GLSL_TARGET, open).problems).toEqual([]);
     const valued = edited(open, new GraphEdits().setInletValue({ node, inlet: 'p2' }, 0.5, 'B'));
-    const { compiled } = compileMaterial(valued);
+    const { compiled } = compileFor(GLSL_TARGET, valued);
     expect(compiled?.slots.some(({ source }) => source.from === 'inlet' && source.home.node === node && source.inlet === 'p2')).toBeTrue();
     const fixed = edited(open, setPort(group, 'inlets', 'p2', 'value', 0.25));
-    expect(compileMaterial(fixed).compiled?.slots.some(({ source }) => source.from === 'inlet' && source.home.node === node)).toBeTrue();
+    expect(
+      compileFor(GLSL_TARGET, fixed).compiled?.slots.some(({ source }) => source.from === 'inlet' && source.home.node === node),
+    ).toBeTrue();
   });
 
   it('look like nodes from outside, with their own title and types', () => {
@@ -108,9 +111,9 @@ describe('Groups', () => {
     const { material, node, group } = grouped();
     const inside = new GraphEdits(group).putNode('self', { kind: 'group', rev: 1, group, x: 0, y: 0, values: {} });
     const circular = edited(material, { label: '', changes: [inside] });
-    expect(compileMaterial(circular).problems[0]?.message).toContain('contains itself');
+    expect(compileFor(GLSL_TARGET, circular).problems[0]?.message).toContain('contains itself');
     const gone = edited(material, { label: '', changes: [{ path: ['groups', group] }] });
-    expect(compileMaterial(gone).problems.map(({ node: at, message }) => [at, message])[0]).toEqual([
+    expect(compileFor(GLSL_TARGET, gone).problems.map(({ node: at, message }) => [at, message])[0]).toEqual([
       node,
       jasmine.stringContaining('is gone'),
     ]);
@@ -136,7 +139,7 @@ describe('Groups', () => {
       group = next;
     }
     const top = new GraphEdits().putNode('top', { kind: 'group', rev: 1, group, x: 0, y: 0, values: {} });
-    const { problems } = compileMaterial(edited(material, { label: '', changes: [top] }));
+    const { problems } = compileFor(GLSL_TARGET, edited(material, { label: '', changes: [top] }));
     expect(problems[0]?.message).toContain('more than 50000 nodes');
   });
 

@@ -1,3 +1,5 @@
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
 import { EMPTY_GRAPH, type Graph } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
@@ -11,7 +13,6 @@ import { evaluateCall } from '../ir/evaluate';
 import type { Value } from '../ir/value';
 import { callShader, rigGlobals, term } from '../testing/call-shader';
 import { edited, materialOf, shortGraph } from '../testing/graphs';
-import { compileMaterial } from './compile-material';
 import { EACH_LIGHT_GROUP } from './each-light-group';
 import { runForEachLight, setPort } from './grouping';
 import { sumFunction } from './light-loops';
@@ -100,8 +101,8 @@ describe('For each light', () => {
   });
 
   it('computes once what does not depend on the light', () => {
-    const { compiled } = compileMaterial(byHand);
-    const text = compiled?.glsl.fragment.text ?? '';
+    const { compiled } = compileFor(GLSL_TARGET, byHand);
+    const text = compiled?.program.fragment.text ?? '';
     const loop = text.slice(text.indexOf('sumOverLights1('), text.indexOf('Lit paintSurface()'));
     expect(loop).toContain('thisLight(turn)');
     expect(loop).not.toContain('normal1 =');
@@ -132,11 +133,11 @@ describe('For each light', () => {
     const scene = { ...rig, sun: newLight('sun', { on: false }), lights: { a: lights[0]!, b: lights[1]! } };
     const total = weights.flatMap((one) => weights.map((other) => one * other)).reduce((sum, each) => sum + each, 0);
     expect(term(colourOf(withGroups({ outer, inner }, surface), scene), 'emission')[0]).toBeCloseTo(total, 6);
-    expect(compileMaterial(withGroups({ outer, inner }, surface)).problems).toEqual([]);
+    expect(compileFor(GLSL_TARGET, withGroups({ outer, inner }, surface)).problems).toEqual([]);
   });
 
   it('shows its inside as computed for every pixel', () => {
-    const { rates } = compileMaterial(byHand);
+    const { rates } = compileFor(GLSL_TARGET, byHand);
     expect(rates['n/light']).toBe('pixel');
     expect(rates['n/coloured']).toBe('pixel');
   });
@@ -150,11 +151,11 @@ describe('For each light', () => {
   });
 
   it('says where “This light” has no light', () => {
-    const outside = compileMaterial(materialOf({ l: 'thisLight' }, { 'dock.colour': 'l.colour' })).problems;
+    const outside = compileFor(GLSL_TARGET, materialOf({ l: 'thisLight' }, { 'dock.colour': 'l.colour' })).problems;
     expect(outside.map(({ node, message }) => [node, message])).toEqual([
       ['l', jasmine.stringContaining('only in a group that runs for each light')],
     ]);
-    const once = compileMaterial(edited(byHand, runForEachLight('g', false))).problems;
+    const once = compileFor(GLSL_TARGET, edited(byHand, runForEachLight('g', false))).problems;
     expect(once.map(({ node }) => node)).toEqual(['n/light']);
     const [before, after] = [resolveGraph(byHand, library()), edited(byHand, runForEachLight('g', false))];
     expect(resolveGraph(after, library(), before).problems.length).toBe(1);
@@ -162,7 +163,7 @@ describe('For each light', () => {
 
   it('does not sum images or stops', () => {
     const images = edited(byHand, setPort('g', 'outlets', 'light', 'type', 'stops'));
-    expect(compileMaterial(images).problems.some(({ message }) => message.includes('can not be summed'))).toBeTrue();
+    expect(compileFor(GLSL_TARGET, images).problems.some(({ message }) => message.includes('can not be summed'))).toBeTrue();
   });
 
   it('keeps its numbers in slots: changing one compiles nothing', () => {

@@ -1,8 +1,9 @@
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
 import { elaborate } from '../language';
 import type { StructType } from '../ir/types';
 import { materialOf } from '../testing/graphs';
-import { compileMaterial } from './compile-material';
 import { LitTerms } from './lit-terms';
 import { resolveGraph } from './resolve';
 
@@ -53,7 +54,8 @@ describe('Terms of a light', () => {
   });
 
   it('are all that a program adds up', () => {
-    const program = (kind: string): string => compileMaterial(materialOf({ n: kind }, { 'dock.colour': 'n' })).compiled!.glsl.fragment.text;
+    const program = (kind: string): string =>
+      compileFor(GLSL_TARGET, materialOf({ n: kind }, { 'dock.colour': 'n' })).compiled!.program.fragment.text;
     expect(program('lambert')).toContain('return lit.ambient + lit.diffuse;');
     expect(program('colour')).toContain('return lit.emission;');
   });
@@ -72,7 +74,7 @@ describe('Terms of a light', () => {
       const resolved = resolveGraph(graph, library());
       expect(resolved.problems).withContext(kind).toEqual([]);
       expect(resolved.nodes.get('passed')?.outlets['result']).withContext(kind).toBe('light');
-      const text = compileMaterial(graph).compiled!.glsl.fragment.text;
+      const text = compileFor(GLSL_TARGET, graph).compiled!.program.fragment.text;
       expect(/vec3 surfaceLight[^]*?return ([^;]*);/.exec(text)?.[1])
         .withContext(kind)
         .toBe('(lit.ambient + lit.diffuse) + lit.emission');
@@ -80,7 +82,9 @@ describe('Terms of a light', () => {
   });
 
   it('stay apart where they are weighed', () => {
-    const { compiled } = compileMaterial(materialOf({ n: 'lambert' }, { 'dock.colour': 'n' }), undefined, { variants: ['inspect'] });
+    const { compiled } = compileFor(GLSL_TARGET, materialOf({ n: 'lambert' }, { 'dock.colour': 'n' }), undefined, {
+      variants: ['inspect'],
+    });
     expect(compiled!.variants.inspect!.fragment.text).toContain('lit.transmission * ');
   });
 });

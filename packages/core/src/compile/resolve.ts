@@ -69,8 +69,6 @@ export function resolveGraph(material: MaterialSource, catalogue: Catalogue, bef
   return new GraphResolver(flattenGraph(material, before?.flat), material, catalogue, before).resolve();
 }
 
-const DOCK_TYPES: Partial<Record<InletSpec['meaning'], RibbonType>> = { light: 'light', fraction: 'number', vector: 'vec3' };
-
 const PORT_KIND: Omit<NodeKind, 'inlets' | 'outlets'> = {
   id: 'port',
   rev: 1,
@@ -145,7 +143,7 @@ class GraphResolver {
       if (id !== DOCK && !Object.hasOwn(all, id)) this.say(id, undefined, 'A ribbon runs into a node that is not there.');
     }
     for (const [id, { node, group }] of flat.instances) this.instances.set(id, this.instance(id, node, groupKind(catalogue, group)));
-    const dock = this.inlets(DOCK, DOCK_INLETS, ({ meaning }) => DOCK_TYPES[meaning] ?? 'colour');
+    const dock = this.inlets(DOCK, DOCK_INLETS, ({ type }) => type);
     const { nodes, instances, problems } = this;
     return { nodes, instances, dock, incoming, problems, flat, order: cycle ? undefined : order };
   }
@@ -279,7 +277,7 @@ class GraphResolver {
     return this.nodes.get(ribbon.from)?.outlets[ribbon.outlet];
   }
 
-  private inlets(id: string, specs: readonly InletSpec[], typeOf: (spec: InletSpec) => RibbonType): ResolvedInlet[] {
+  private inlets<Spec extends InletSpec>(id: string, specs: readonly Spec[], typeOf: (spec: Spec) => RibbonType): ResolvedInlet[] {
     const ribbons = new Map((this.incoming.get(id) ?? []).map((ribbon) => [ribbon.inlet, ribbon]));
     const known = new Set(specs.map((spec) => spec.name));
     for (const inlet of ribbons.keys()) {

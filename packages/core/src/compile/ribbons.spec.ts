@@ -7,7 +7,7 @@ import { incomingRibbons } from '../document/incoming-ribbons';
 import { cyclePath, orderGraph, reachesDock } from './graph-order';
 import { resolveGraph } from './resolve';
 import { conversion, threadCount } from './ribbon-type';
-import { hashText } from './hash';
+import { hashText } from '../ir/hash';
 import { EMPTY_GRAPH, type Graph, type InletAddress, type OutletAddress } from '../document/graph';
 import { TypedGraph } from './typed-graph';
 import type { Material } from '../document/material';

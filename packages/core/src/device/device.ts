@@ -1,9 +1,13 @@
+import type { Target, TargetCode } from '../emit/target';
+
 /**
  * What a frame needs of a graphics device, in the shape of WebGPU: immutable pipelines, passes described as a
  * whole, bind groups, explicit resolve, asynchronous readback. Row 0 of every target is the top of the picture
  * and clip space z goes 0…1; a device hides what differs.
  */
 export interface Device {
+  /** What programs are written in. */
+  readonly target: Target;
   readonly statistics: DeviceStatistics;
   createBuffer(descriptor: BufferDescriptor): DeviceBuffer;
   createTexture(descriptor: TextureDescriptor): DeviceTexture;
@@ -94,7 +98,8 @@ export interface VertexBufferLayout {
 
 export interface PipelineDescriptor {
   readonly label: string;
-  readonly glsl: { readonly vertex: string; readonly fragment: string };
+  /** In the text of the device's target. */
+  readonly code: TargetCode;
   readonly vertexBuffers: readonly VertexBufferLayout[];
   /** `test` leaves what it keeps as it is. */
   readonly depth: 'none' | 'test' | 'test and write';

@@ -1,12 +1,11 @@
 import { libraryProgram } from '../catalogue/library';
 import { plainVertexModule } from '../compile/surface-programs';
 import type { Device, DeviceTexture, DrawCall } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
-import { linkProgram } from '../ir/program';
 import type { OrbitCamera } from '../scene/camera';
 import type { FrameItem } from './frame-item';
 import { FullScreen } from './full-screen';
 import type { LineGroup } from './outlines';
+import { ownProgram } from './own-program';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import type { UniformBuffer } from './uniform-buffer';
 import type { PictureSize } from './uniforms';
@@ -50,8 +49,8 @@ export class EdgePasses {
   ) {}
 
   static async create(device: Device): Promise<EdgePasses> {
-    const { vertex, fragment } = emitGlsl(linkProgram(plainVertexModule('surface.vert'), libraryProgram('edge_surface.frag')));
-    const surfaces = await SurfacePipelines.create(device, 'edge surface', { vertex: vertex.text, fragment: fragment.text });
+    const code = ownProgram(device, plainVertexModule('surface.vert'), libraryProgram('edge_surface.frag'));
+    const surfaces = await SurfacePipelines.create(device, 'edge surface', code);
     return new EdgePasses(device, surfaces, await FullScreen.create(device, 'edges', 'Edges'));
   }
 

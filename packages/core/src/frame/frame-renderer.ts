@@ -1,13 +1,11 @@
 import { libraryProgram } from '../catalogue/library';
-import type { CompiledMaterial } from '../compile/compiled-material';
+import type { EmittedMaterial } from '../emit/emitted-material';
 import { plainFragmentModule, plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import type { LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceBuffer, DeviceTexture, DrawCall } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
 import type { BlockLayout } from '../ir/layout';
-import { linkProgram } from '../ir/program';
 import type { OrbitCamera } from '../scene/camera';
 import { shadowViews, type Ball } from '../scene/shadow-views';
 import { Backdrop } from './backdrop';
@@ -28,6 +26,7 @@ import { NearOcclusionPasses } from './near-occlusion';
 import { hullItems, lineGroups, markOutlines } from './outlines';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
+import { ownProgram } from './own-program';
 import { ShadowPasses, type StandingState } from './shadows';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
 import { layersOf } from './layers';
@@ -141,10 +140,8 @@ export class FrameRenderer {
   }
 
   static async create(device: Device): Promise<FrameRenderer> {
-    const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> => {
-      const glsl = emitGlsl(linkProgram(plainVertexModule('surface.vert'), fragment));
-      return SurfacePipelines.create(device, name, { vertex: glsl.vertex.text, fragment: glsl.fragment.text });
-    };
+    const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> =>
+      SurfacePipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
     const programs = {
       view: await ViewTransform.create(device),
       backdrop: await Backdrop.create(device),
@@ -185,12 +182,7 @@ export class FrameRenderer {
    *
    * @throws ProgramRefused
    */
-  async prepare(
-    compiled: CompiledMaterial,
-    picture: Omit<Picture, 'items'>,
-    mesh: MeshBuffers,
-    material: MaterialSource,
-  ): Promise<Surface> {
+  async prepare(compiled: EmittedMaterial, picture: Omit<Picture, 'items'>, mesh: MeshBuffers, material: MaterialSource): Promise<Surface> {
     const surface = await Surface.create(this.device, compiled);
     await this.warmUp({ ...picture, items: [{ mesh, surface, material }] });
     return surface;

@@ -1,9 +1,8 @@
 import { libraryProgram } from '../catalogue/library';
 import type { FrameGlobals } from '../compile/material-values';
 import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { blockLayout, type BlockLayout } from '../ir/layout';
-import { linkProgram } from '../ir/program';
+import { ownProgram } from './own-program';
 import type { SampleCount } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
 import { writeBlock } from './uniforms';
@@ -26,13 +25,12 @@ export class FullScreen {
     const fragment = libraryProgram(`${program}.frag`);
     const declared = fragment.blocks.get(block);
     if (!declared) throw new RangeError(`${program} has no block ${block}`);
-    const { vertex, fragment: text } = emitGlsl(linkProgram(libraryProgram('full_screen.vert'), fragment));
+    const code = ownProgram(device, libraryProgram('full_screen.vert'), fragment);
     const pipelines = new Map<SampleCount, DevicePipeline>();
     for (const count of samples) {
-      const glsl = { vertex: vertex.text, fragment: text.text };
       pipelines.set(
         count,
-        await device.createPipeline({ label: program, glsl, vertexBuffers: [], depth: 'none', cull: 'none', samples: count, blend }),
+        await device.createPipeline({ label: program, code, vertexBuffers: [], depth: 'none', cull: 'none', samples: count, blend }),
       );
     }
     return new FullScreen(pipelines, blockLayout(declared), device);

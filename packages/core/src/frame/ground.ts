@@ -1,9 +1,8 @@
 import { libraryProgram } from '../catalogue/library';
 import { groundModule, plainVertexModule } from '../compile/surface-programs';
 import type { Device } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
-import { linkProgram } from '../ir/program';
 import type { FrameItem } from './frame-item';
+import { ownProgram } from './own-program';
 import { SurfacePipelines } from './surface-pipelines';
 
 /** Programs that draw a floor in a way of its own: it ends softly, or only what it does not get is seen. */
@@ -16,10 +15,8 @@ export interface GroundPrograms {
 
 export async function groundPrograms(device: Device): Promise<GroundPrograms> {
   const vertex = plainVertexModule('surface.vert');
-  const program = (name: string, fragment: ReturnType<typeof libraryProgram>, ways = {}): Promise<SurfacePipelines> => {
-    const glsl = emitGlsl(linkProgram(vertex, fragment));
-    return SurfacePipelines.create(device, name, { vertex: glsl.vertex.text, fragment: glsl.fragment.text }, ways);
-  };
+  const program = (name: string, fragment: ReturnType<typeof libraryProgram>, ways = {}): Promise<SurfacePipelines> =>
+    SurfacePipelines.create(device, name, ownProgram(device, vertex, fragment), ways);
   return {
     shadow: await program('ground_shadow', groundModule()),
     fade: await program('ground_fade', libraryProgram('ground_fade.frag'), { blend: 'keep', depth: 'none' }),

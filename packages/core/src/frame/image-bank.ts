@@ -1,4 +1,4 @@
-import type { CompiledMaterial } from '../compile/compiled-material';
+import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device, DeviceTexture, RowPlace } from '../device/device';
 import type { MaterialImage } from '../document/image';
 import type { MaterialSource } from '../document/material';
@@ -59,7 +59,7 @@ export class ImageBank {
   }
 
   /** A texture for every sampler of a program. */
-  texturesFor(samplers: CompiledMaterial['images'], images: MaterialSource['images']): Record<string, DeviceTexture> {
+  texturesFor(samplers: EmittedMaterial['images'], images: MaterialSource['images']): Record<string, DeviceTexture> {
     return Object.fromEntries(
       samplers.map(({ sampler, image, cube = false }) => {
         const found = images[image ?? ''];

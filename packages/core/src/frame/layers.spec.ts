@@ -1,4 +1,4 @@
-import type { CompiledMaterial } from '../compile/compiled-material';
+import type { EmittedMaterial } from '../emit/emitted-material';
 import { buildMesh } from '../mesh/build-mesh';
 import { START_CAMERA } from '../scene/camera';
 import { RecordingDevice } from '../testing/recording-device';
@@ -13,7 +13,7 @@ describe('Layers', () => {
   const sheet = new MeshBuffers(device, buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
   const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 
-  type Facts = Partial<Pick<CompiledMaterial, 'opacity' | 'looksBehind' | 'transmits'>>;
+  type Facts = Partial<Pick<EmittedMaterial, 'opacity' | 'looksBehind' | 'transmits'>>;
   const item = (z: number, facts: Facts, mesh = ball, cull: 'back' | 'none' = 'back'): FrameItem => ({
     mesh,
     surface: { compiled: { looksBehind: facts.transmits ?? false, transmits: false, ...facts } } as unknown as Surface,

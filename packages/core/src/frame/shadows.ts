@@ -1,11 +1,10 @@
 import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
 import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
 import { blockLayout, type BlockLayout } from '../ir/layout';
-import { linkProgram } from '../ir/program';
 import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
 import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { ownProgram } from './own-program';
 import { isSeenThrough } from './see-through';
 import { SHADOW_BIAS } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
@@ -44,10 +43,9 @@ export class ShadowPasses {
     const vertex = plainVertexModule('shadow.vert');
     const caster = vertex.blocks.get('Caster');
     if (!caster) throw new RangeError('the shadow program has no block Caster');
-    const glsl = emitGlsl(linkProgram(vertex, plainFragmentModule('shadow.frag')));
     const pipeline = await device.createPipeline({
       label: 'shadow',
-      glsl: { vertex: glsl.vertex.text, fragment: glsl.fragment.text },
+      code: ownProgram(device, vertex, plainFragmentModule('shadow.frag')),
       vertexBuffers: SURFACE_VERTEX_BUFFERS,
       depth: 'test and write',
       cull: 'none',

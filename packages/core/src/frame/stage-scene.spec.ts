@@ -1,4 +1,5 @@
-import { compileMaterial } from '../compile/compile-material';
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
 import type { PartRule, StageSet } from '../document/set';
@@ -96,7 +97,7 @@ describe('StageScene', () => {
 
   it('gives parts numbers of their own for the same material', async () => {
     const material = newMaterial('m');
-    const { compiled } = compileMaterial(material);
+    const { compiled } = compileFor(GLSL_TARGET, material);
     scene.wear('mine', { material, surface: await Surface.create(device, compiled!) });
     scene.show(head({ a: rule('eyes', { values: { glow: 3 } }) }));
     const items = scene.items(0);
@@ -188,7 +189,7 @@ describe('StageScene', () => {
         ribbons: { 'dock.colour': { from: 'p', outlet: 'result' } },
       },
     };
-    const { compiled } = compileMaterial(material);
+    const { compiled } = compileFor(GLSL_TARGET, material);
     scene.wear('mine', { material, surface: await Surface.create(device, compiled!) });
     scene.show(set);
     expect(scene.moves).toBeTrue();

@@ -1,9 +1,10 @@
-import { compileMaterial } from '../compile/compile-material';
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import type { SurfaceVariant } from '../compile/surface-programs';
 import type { Material } from '../document/material';
 import { newMaterial } from '../document/new-documents';
 import { RecordingDevice } from '../testing/recording-device';
-import type { CompiledMaterial } from '../compile/compiled-material';
+import type { EmittedMaterial } from '../emit/emitted-material';
 import { SurfaceBank } from './surface-bank';
 
 const plain = newMaterial('plain');
@@ -16,8 +17,8 @@ const lit: Material = {
   },
 };
 
-function compiled(material: Material, variants: readonly SurfaceVariant[] = []): CompiledMaterial {
-  const { compiled: found, problems } = compileMaterial(material, undefined, { variants });
+function compiled(material: Material, variants: readonly SurfaceVariant[] = []): EmittedMaterial {
+  const { compiled: found, problems } = compileFor(GLSL_TARGET, material, undefined, { variants });
   expect(problems).toEqual([]);
   return found!;
 }

@@ -1,4 +1,4 @@
-import type { CompiledMaterial } from '../compile/compiled-material';
+import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device } from '../device/device';
 import { Surface } from './surface';
 
@@ -17,7 +17,7 @@ export class SurfaceBank {
    *
    * @throws ProgramRefused
    */
-  async find(document: string, compiled: CompiledMaterial): Promise<Surface> {
+  async find(document: string, compiled: EmittedMaterial): Promise<Surface> {
     const known = this.surfaces.get(document);
     this.surfaces.delete(document);
     if (known?.key !== compiled.key) known?.destroy();

@@ -1,4 +1,5 @@
 import type { Device, DevicePipeline, PipelineDescriptor } from '../device/device';
+import type { TargetCode } from '../emit/target';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
 
 export type SampleCount = 1 | 4;
@@ -26,7 +27,7 @@ export class SurfacePipelines {
   static async create(
     device: Device,
     label: string,
-    glsl: { readonly vertex: string; readonly fragment: string },
+    code: TargetCode,
     { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<PipelineDescriptor, 'vertexBuffers'>> = {},
   ): Promise<SurfacePipelines> {
     const pipelines = new Map<string, DevicePipeline>();
@@ -34,7 +35,7 @@ export class SurfacePipelines {
       const pipeline = await device.createPipeline({
         ...ways,
         label,
-        glsl,
+        code,
         vertexBuffers,
         depth: ways.depth ?? (ways.blend ? 'test' : 'test and write'),
         cull: state.cull,

@@ -1,10 +1,10 @@
-import type { CompiledMaterial } from '../compile/compiled-material';
 import type { SurfaceVariant } from '../compile/surface-programs';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';
 import type { Device, DevicePipeline } from '../device/device';
-import type { GlslProgram } from '../emit/glsl/emit-glsl';
+import type { EmittedMaterial } from '../emit/emitted-material';
+import type { TargetCode } from '../emit/target';
 import { vertexLayouts } from './mesh-buffers';
 import { SHADOW_BIAS, SurfacePipelines, type PipelineState, type PipelineWays } from './surface-pipelines';
 import { UniformBuffer } from './uniform-buffer';
@@ -15,7 +15,7 @@ export class Surface {
 
   private constructor(
     private readonly device: Device,
-    private source: CompiledMaterial,
+    private source: EmittedMaterial,
     private readonly pipelines: SurfacePipelines,
     private readonly variants: Map<SurfaceVariant, SurfacePipelines>,
   ) {
@@ -28,15 +28,15 @@ export class Surface {
   }
 
   /** @throws ProgramRefused */
-  static async create(device: Device, compiled: CompiledMaterial): Promise<Surface> {
-    const plain = await pipelinesOf(device, compiled, 'surface', compiled.glsl);
+  static async create(device: Device, compiled: EmittedMaterial): Promise<Surface> {
+    const plain = await pipelinesOf(device, compiled, 'surface', compiled.program);
     const surface = new Surface(device, compiled, plain, new Map());
     await surface.learn(compiled);
     return surface;
   }
 
   /** Whether there are programs that it does not have yet: for shadows, or to be taken apart. */
-  lacks({ variants }: Pick<CompiledMaterial, 'variants'>): boolean {
+  lacks({ variants }: Pick<EmittedMaterial, 'variants'>): boolean {
     return Object.keys(variants).some((variant) => !this.variants.has(variant as SurfaceVariant));
   }
 
@@ -45,17 +45,17 @@ export class Surface {
    *
    * @throws ProgramRefused
    */
-  async learn(compiled: Pick<CompiledMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<void> {
-    const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, GlslProgram][]).filter(([variant]) => !this.variants.has(variant));
-    for (const [variant, glsl] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, glsl));
+  async learn(compiled: Pick<EmittedMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<void> {
+    const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, TargetCode][]).filter(([variant]) => !this.variants.has(variant));
+    for (const [variant, code] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, code));
   }
 
   /** Samplers of the program, each with the material's image it shows. */
-  get images(): CompiledMaterial['images'] {
+  get images(): EmittedMaterial['images'] {
     return this.source.images;
   }
 
-  get compiled(): CompiledMaterial {
+  get compiled(): EmittedMaterial {
     return this.source;
   }
 
@@ -83,7 +83,7 @@ export class Surface {
   }
 
   /** Another material of the same structure takes over the program: only where its numbers come from differs. */
-  adopt(compiled: CompiledMaterial): void {
+  adopt(compiled: EmittedMaterial): void {
     if (compiled.key !== this.source.key) throw new RangeError('a surface can only adopt a material of the same structure');
     this.source = compiled;
   }
@@ -97,17 +97,16 @@ export class Surface {
 
 function pipelinesOf(
   device: Device,
-  { key, shaped, welded, opacity }: Pick<CompiledMaterial, 'key' | 'shaped' | 'welded' | 'opacity'>,
+  { key, shaped, welded, opacity }: Pick<EmittedMaterial, 'key' | 'shaped' | 'welded' | 'opacity'>,
   label: SurfaceVariant | 'surface',
-  { vertex, fragment }: GlslProgram,
+  code: TargetCode,
 ): Promise<SurfacePipelines> {
   const blend = PICTURES.has(label) && opacity !== 'cut' ? BLENDS[opacity ?? 'none'] : undefined;
-  return SurfacePipelines.create(
-    device,
-    `${label} ${key}`,
-    { vertex: vertex.text, fragment: fragment.text },
-    { vertexBuffers: vertexLayouts({ shaped, welded, grown: label === 'hull' }), blend, ...WAYS[label] },
-  );
+  return SurfacePipelines.create(device, `${label} ${key}`, code, {
+    vertexBuffers: vertexLayouts({ shaped, welded, grown: label === 'hull' }),
+    blend,
+    ...WAYS[label],
+  });
 }
 
 /** How programs that draw no picture are drawn. */

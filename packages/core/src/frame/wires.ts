@@ -1,10 +1,9 @@
 import { libraryProgram } from '../catalogue/library';
 import { plainVertexModule } from '../compile/surface-programs';
 import type { Device, DeviceBuffer, DevicePipeline, DrawCall } from '../device/device';
-import { emitGlsl } from '../emit/glsl/emit-glsl';
-import { linkProgram } from '../ir/program';
 import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { ownProgram } from './own-program';
 import type { SampleCount } from './surface-pipelines';
 
 /** The edges of meshes as lines. */
@@ -12,12 +11,12 @@ export class WireProgram {
   private constructor(private readonly pipelines: ReadonlyMap<SampleCount, DevicePipeline>) {}
 
   static async create(device: Device): Promise<WireProgram> {
-    const { vertex, fragment } = emitGlsl(linkProgram(plainVertexModule('wires.vert'), libraryProgram('wires.frag')));
+    const code = ownProgram(device, plainVertexModule('wires.vert'), libraryProgram('wires.frag'));
     const pipelines = new Map<SampleCount, DevicePipeline>();
     for (const samples of [1, 4] as const) {
       const pipeline = await device.createPipeline({
         label: 'wires',
-        glsl: { vertex: vertex.text, fragment: fragment.text },
+        code,
         vertexBuffers: SURFACE_VERTEX_BUFFERS,
         depth: 'test and write',
         cull: 'none',

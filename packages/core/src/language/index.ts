@@ -11,6 +11,10 @@ export {
   type TextEdit,
 } from './diagnostics';
 export { nearestName } from './nearest-name';
+export { LineWriter, originOfLine, type EmittedSource } from './printing/line-writer';
+export { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './printing/print-expression';
+export { functionHead, printStatements } from './printing/print-statements';
+export { writtenName } from './printing/written-name';
 export { readDocumentation, type Documentation } from './documentation';
 export type { ElaborationOptions } from './environment';
 export type { ImportedFunction, Importer, ImportProblem } from './imports';

@@ -8,9 +8,11 @@ import type {
   PipelineDescriptor,
   TextureDescriptor,
 } from '../device/device';
+import { GLSL_TARGET } from '../emit/glsl/target';
 
 /** Notes what is asked of it; draws nothing. */
 export class RecordingDevice implements Device {
+  readonly target = GLSL_TARGET;
   readonly statistics = { compiledPrograms: 0, passes: 0 };
   readonly passes: PassDescriptor[] = [];
   readonly textures: TextureDescriptor[] = [];

@@ -16,12 +16,12 @@ const POLL_MS = 4;
  *
  * @throws ProgramRefused
  */
-export async function linkProgram(gl: WebGL2RenderingContext, { glsl, vertexBuffers }: PipelineDescriptor): Promise<LinkedProgram> {
+export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuffers }: PipelineDescriptor): Promise<LinkedProgram> {
   const parallel = gl.getExtension('KHR_parallel_shader_compile');
   const program = gl.createProgram();
   const shaders = {
-    vertex: startCompile(gl, gl.VERTEX_SHADER, glsl.vertex),
-    fragment: startCompile(gl, gl.FRAGMENT_SHADER, glsl.fragment),
+    vertex: startCompile(gl, gl.VERTEX_SHADER, code.vertex.text),
+    fragment: startCompile(gl, gl.FRAGMENT_SHADER, code.fragment.text),
   };
   gl.attachShader(program, shaders.vertex);
   gl.attachShader(program, shaders.fragment);

@@ -1,4 +1,4 @@
-import { ProgramRefused, type Device, type DeviceTexture, type PipelineDescriptor } from '@brelvin/core';
+import { ProgramRefused, type Device, type DeviceTexture, type PipelineDescriptor, type TargetCode } from '@brelvin/core';
 import { NoWebGl2, WebGl2Device } from './webgl2-device';
 
 const HEAD = '#version 300 es\nprecision highp float;\nuniform vec4 deviceTarget;\n';
@@ -6,8 +6,13 @@ const HEAD = '#version 300 es\nprecision highp float;\nuniform vec4 deviceTarget
 const COVER = `${HEAD}void main() { vec2 p = vec2(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0); gl_Position = vec4(p.x, p.y * deviceTarget.x, 0.0, 1.0); }`;
 const ROWS = `${HEAD}out vec4 pixel; void main() { float row = deviceTarget.x < 0.0 ? gl_FragCoord.y : deviceTarget.y - gl_FragCoord.y; pixel = vec4(row / deviceTarget.y, 0.0, 0.0, 1.0); }`;
 
+const codeOf = (vertex: string, fragment: string): TargetCode => ({
+  vertex: { text: vertex, lines: [] },
+  fragment: { text: fragment, lines: [] },
+});
+
 function pipeline(fragment: string, more: Partial<PipelineDescriptor> = {}): PipelineDescriptor {
-  return { label: 'test', glsl: { vertex: COVER, fragment }, vertexBuffers: [], depth: 'none', cull: 'none', samples: 1, ...more };
+  return { label: 'test', code: codeOf(COVER, fragment), vertexBuffers: [], depth: 'none', cull: 'none', samples: 1, ...more };
 }
 
 describe('WebGl2Device', () => {
@@ -63,7 +68,7 @@ describe('WebGl2Device', () => {
     const fragment = `${HEAD}out vec4 pixel; void main() { pixel = gl_FrontFacing ? vec4(0.0, 1.0, 0.0, 1.0) : vec4(1.0, 0.0, 0.0, 1.0); }`;
     const made = await device.createPipeline({
       ...pipeline(fragment),
-      glsl: { vertex, fragment },
+      code: codeOf(vertex, fragment),
       vertexBuffers: [{ stride: 8, step: 'vertex', attributes: [{ name: 'place', components: 2, offset: 0 }] }],
     });
     const corners = device.createBuffer({ usage: 'vertex', size: 24 });

@@ -1,13 +1,14 @@
-import type {
-  BufferDescriptor,
-  Device,
-  DeviceBuffer,
-  DevicePipeline,
-  DeviceTexture,
-  DrawCall,
-  PassDescriptor,
-  PipelineDescriptor,
-  TextureDescriptor,
+import {
+  GLSL_TARGET,
+  type BufferDescriptor,
+  type Device,
+  type DeviceBuffer,
+  type DevicePipeline,
+  type DeviceTexture,
+  type DrawCall,
+  type PassDescriptor,
+  type PipelineDescriptor,
+  type TextureDescriptor,
 } from '@brelvin/core';
 import { Framebuffers, type TexturePart } from './framebuffers';
 import { linkProgram, pause, type LinkedProgram } from './program';
@@ -41,6 +42,7 @@ const CONTEXT: WebGLContextAttributes = {
 
 /** The device on a canvas's WebGL2 context. After the context is lost, make another. */
 export class WebGl2Device implements Device {
+  readonly target = GLSL_TARGET;
   private readonly programs = new Map<string, { linked: Promise<LinkedProgram>; users: number }>();
   private readonly framebuffers: Framebuffers;
   private readonly vertexArrays = new Map<string, WebGLVertexArrayObject>();
@@ -79,7 +81,8 @@ export class WebGl2Device implements Device {
   }
 
   async createPipeline(descriptor: PipelineDescriptor): Promise<DevicePipeline> {
-    const key = `${descriptor.glsl.vertex}\n${descriptor.glsl.fragment}`;
+    const { vertex, fragment } = descriptor.code;
+    const key = `${vertex.text}\n${fragment.text}`;
     let entry = this.programs.get(key);
     if (!entry) {
       this.compiledPrograms++;

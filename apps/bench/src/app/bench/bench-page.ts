@@ -289,8 +289,8 @@ export class BenchPage {
       const [result, code] = [this.compiled(), this.material()?.code];
       // What was said of an earlier text has its places there.
       if (result?.diagnostics && code && result.codeKey === codeKey(code)) this.codeWork.said.set(result.diagnostics);
-      const glsl = result?.compiled?.glsl;
-      if (glsl) this.codeWork.emitted.set({ fragment: glsl.fragment.text, vertex: glsl.vertex.text });
+      const program = result?.compiled?.program;
+      if (program) this.codeWork.emitted.set({ fragment: program.fragment.text, vertex: program.vertex.text });
     });
     effect(() => {
       const probing = this.panel() === 'probe';

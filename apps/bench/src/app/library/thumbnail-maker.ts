@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
-  compileMaterial,
+  compileFor,
   drawThumbnail,
   FLOOR,
   FrameRenderer,
@@ -15,6 +15,7 @@ import {
   type LightRig,
   type Material,
   type StageSet,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
@@ -93,7 +94,7 @@ export class ThumbnailMaker {
       const camera = scene.portrait();
       if (scene.items(0).length === 0) return undefined;
       for (const [worn, source] of await this.materialsOn(set, id, material)) {
-        const { compiled } = compileMaterial(source, this.functions.library(), { variants: variantsUnder(rig) });
+        const { compiled } = compileFor(GLSL_TARGET, source, this.functions.library(), { variants: variantsUnder(rig) });
         if (!compiled && worn === id) return undefined;
         if (!compiled) continue;
         scene.wear(worn, { material: source, surface: await surfaces.find(worn, compiled) });

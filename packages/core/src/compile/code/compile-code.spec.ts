@@ -1,20 +1,20 @@
+import { compileFor, type EmittedResult } from '../../emit/emitted-material';
+import { GLSL_TARGET } from '../../emit/glsl/target';
 import { library } from '../../catalogue/library';
 import { libraryWith, type FunctionTexts } from '../../catalogue/function-library';
 import type { MaterialCode } from '../../document/material';
 import { formatDiagnostic } from '../../language';
 import { RIGHT_PROGRAMS } from '../../testing/right-programs';
 import { writeMaterialValues } from '../material-values';
-import { compileMaterial } from '../compile-material';
-import type { CompileResult } from '../compiled-material';
 import { newCodeMaterial } from './new-code';
 import { readCode } from './read-code';
 
-function compiled(code: MaterialCode | string, texts?: FunctionTexts): CompileResult {
+function compiled(code: MaterialCode | string, texts?: FunctionTexts): EmittedResult {
   const material = newCodeMaterial('m', {}, typeof code === 'string' ? { text: code } : code);
-  return compileMaterial(material, texts ? libraryWith(texts, library()) : library(), { variants: ['inspect'] });
+  return compileFor(GLSL_TARGET, material, texts ? libraryWith(texts, library()) : library(), { variants: ['inspect'] });
 }
 
-const errors = (result: CompileResult): string[] =>
+const errors = (result: EmittedResult): string[] =>
   (result.diagnostics ?? []).filter(({ severity }) => severity === 'error').map(formatDiagnostic);
 
 describe('A code material', () => {
@@ -40,7 +40,7 @@ vec4 paint(Surface s) { return texture(label, s.uv) + texture(sky, s.normal); }`
     const result = compiled(text);
     expect(errors(result)).toEqual([]);
     expect(result.compiled?.images.map(({ cube }) => cube ?? false).sort()).toEqual([false, true]);
-    expect(result.compiled?.glsl.fragment.text).toMatch(/uniform samplerCube image1;/);
+    expect(result.compiled?.program.fragment.text).toMatch(/uniform samplerCube image1;/);
   });
 
   it('writes its parameters into the block, whole numbers and switches too', () => {
@@ -50,7 +50,7 @@ vec4 paint(Surface s) { return texture(label, s.uv) + texture(sky, s.normal); }`
 /** @colour 1 0.5 0 */ uniform vec3 tint;
 vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : vec4(0.0); }`;
     const material = newCodeMaterial('m', {}, { text });
-    const result = compileMaterial(material);
+    const result = compileFor(GLSL_TARGET, material);
     const words = new Float32Array(16);
     writeMaterialValues(result.compiled!, material, new Map(), words);
     const numbers = result.compiled!.slots.map(({ offset, source }) => [
@@ -62,7 +62,7 @@ vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : v
 
   it('counts steps only where a loop may be long', () => {
     const loop = (head: string): string =>
-      compiled(`uniform int n; vec4 paint(Surface s) { float t = 0.0; ${head} { t += 1.0; } return vec4(t); }`).compiled!.glsl.fragment
+      compiled(`uniform int n; vec4 paint(Surface s) { float t = 0.0; ${head} { t += 1.0; } return vec4(t); }`).compiled!.program.fragment
         .text;
     expect(loop('for (int i = 0; i < 8; i++)')).not.toContain('loopSteps');
     expect(loop('for (int i = 0; i < 5000; i++)')).toContain('loopSteps');
@@ -73,7 +73,7 @@ vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : v
 
   it('counts the steps of what a loop calls, and of loops in loops', () => {
     const text = compiled(`float inner(float x) { for (int i = 0; i < 100; i++) { x += 1.0; } return x; }
-vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inner(t); } return vec4(t); }`).compiled!.glsl.fragment.text;
+vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inner(t); } return vec4(t); }`).compiled!.program.fragment.text;
     expect(text).toContain('loopSteps = loopSteps + 101;');
     expect(text.match(/loopSteps </g)?.length).toBe(1);
   });
@@ -87,7 +87,7 @@ vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inne
   });
 
   it('adds up no terms that it does not have', () => {
-    const { text } = compiled('Lit paint(Surface s) { return emitted(s.place); }').compiled!.glsl.fragment;
+    const { text } = compiled('Lit paint(Surface s) { return emitted(s.place); }').compiled!.program.fragment;
     expect(text).toMatch(/vec3 surfaceLight\(Lit lit\) \{\s+return lit\.emission;/);
   });
 
@@ -101,7 +101,7 @@ vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inne
       texts,
     );
     expect(errors(result)).toEqual([]);
-    const { text } = result.compiled!.glsl.fragment;
+    const { text } = result.compiled!.program.fragment;
     expect(['float helper(float', 'float helper_soft(float', 'float helper_hard(float'].every((each) => text.includes(each))).toBeTrue();
     expect(errors(compiled('import hard;\nvec4 paint(Surface s) { return vec4(soft(1.0)); }', texts))[0]).toContain(
       '“soft” from the Library',

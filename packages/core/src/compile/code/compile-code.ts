@@ -1,8 +1,8 @@
 import type { Library } from '../../catalogue/library';
 import { samplersOf } from '../assemble-line';
+import { assembleMaterial } from '../assemble-material';
 import type { ProgramImage } from '../lower';
 import type { Material, MaterialCode, MaterialSource } from '../../document/material';
-import { emitGlsl } from '../../emit/glsl/emit-glsl';
 import { constant } from '../../ir/build';
 import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';
 import { countsSteps, LOOP_STEPS, RAN_OUT, withAllSteps } from '../../ir/loop-guard';
@@ -13,9 +13,7 @@ import { mapOperands } from '../../ir/walk';
 import { withoutPixelsIn } from '../../ir/without-pixels';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
-import { hashText } from '../hash';
 import { MOST_IMAGES } from '../limits';
-import { programBlocks, readsClock, systemReads } from '../link-surface';
 import { addedTerms, ownVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
 import { SlotAllocator, type Slot } from '../slots';
@@ -37,24 +35,11 @@ export function compileCode(material: CodeMaterial, library: Library, { variants
   if (problems.length > 0) return { ...said, problems };
   const opacity = material.opacity ?? (program.has.seenThrough ? 'blend' : undefined);
   const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
-  const plain = link('plain');
-  const glsl = emitGlsl(plain);
-  const wanted = new Set([...variants, ...ownVariants(material, program.has.shape, opacity)]);
-  const compiled: CompiledMaterial = {
-    key: hashText(glsl.fragment.text + glsl.vertex.text),
-    glsl,
-    variants: Object.fromEntries([...wanted].map((variant) => [variant, emitGlsl(link(variant))])),
-    blocks: programBlocks(plain),
-    slots: linker.slots,
-    frame: NOTHING_PER_FRAME,
-    shaped: program.has.shape,
-    opacity,
-    ...systemReads(plain),
-    moves: readsClock(plain, NOTHING_PER_FRAME),
-    baked: [],
-    images: linker.images,
-  };
-  return { ...said, problems: [], compiled };
+  const { shape: shaped } = program.has;
+  const wanted = new Set([...variants, ...ownVariants(material, shaped, opacity)]);
+  const { slots, images } = linker;
+  const fed = { slots, frame: NOTHING_PER_FRAME, shaped, opacity, baked: [], images };
+  return { ...said, problems: [], compiled: assembleMaterial('plain', wanted, { link, ...fed }) };
 }
 
 const NOTHING_PER_FRAME: CompiledMaterial['frame'] = { line: [], functions: new Map() };

@@ -3,7 +3,7 @@ import { library } from '../../catalogue/library';
 import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
 import type { Material } from '../../document/material';
 import { applyChanges } from '../../document/transaction';
-import { originOfLine } from '../../emit/source-map';
+import { originOfLine } from '../../language';
 import { materialOf } from '../../testing/graphs';
 import { compileMaterial } from '../compile-material';
 import { graphAsCode, type GraphAsCode } from './graph-to-code';

@@ -6,15 +6,21 @@ import { library as loadLibrary, type Library } from '../../catalogue/library';
 import { DOCK, EMPTY_GRAPH } from '../../document/graph';
 import type { Material, MaterialParameter } from '../../document/material';
 import { applyChanges } from '../../document/transaction';
-import { emitStatements, functionHead } from '../../emit/glsl/emit-glsl';
-import { glslStatementValue, glslType, type ExpressionNames } from '../../emit/glsl/expression';
-import { glslName } from '../../emit/glsl/names';
-import { LineWriter, type EmittedSource } from '../../emit/source-map';
 import { local, member } from '../../ir/build';
 import type { Expression, IrFunction, Module, Statement } from '../../ir/ir';
 import { dropDead, fold, mapValues, shareCommon, substitute, type Line } from '../../ir/passes';
 import { typeName, VEC3, type StructType, type Type } from '../../ir/types';
 import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
+import {
+  functionHead,
+  LineWriter,
+  printStatements,
+  printType,
+  printValue,
+  writtenName,
+  type EmittedSource,
+  type PrintedNames,
+} from '../../language';
 import { mapSum, sumFunction } from '../light-loops';
 import { resolveGraph, type GraphProblem, type ResolvedGraph } from '../resolve';
 import { constantOf, documentNumbers, type Slot } from '../slots';
@@ -108,7 +114,7 @@ class GraphWriter {
     const camel = words
       .map((word, index) => (index === 0 ? word.charAt(0).toLowerCase() : word.charAt(0).toUpperCase()) + word.slice(1))
       .join('');
-    const base = glslName(/^[A-Za-z]/.test(camel) ? camel.slice(0, 40) : `value${camel}`);
+    const base = writtenName(/^[A-Za-z]/.test(camel) ? camel.slice(0, 40) : `value${camel}`);
     let name = base;
     for (let count = 2; this.taken.has(name); count++) name = `${base}${count}`;
     this.taken.add(name);
@@ -137,7 +143,7 @@ class GraphWriter {
     const { node: id, group } = source.home;
     if (id === DOCK) {
       // An open inlet of the dock has no number that anybody could change.
-      this.uniforms.set(name, glslStatementValue(constantOf(numbers, type), this.names));
+      this.uniforms.set(name, printValue(constantOf(numbers, type), this.names));
       this.dark.add(name);
       return;
     }
@@ -218,27 +224,26 @@ class GraphWriter {
     }
     for (const struct of structs.values()) {
       this.out.line(`struct ${struct.name} {`);
-      this.out.indented(() => struct.fields.forEach(({ type, name }) => this.out.line(`${glslType(type, this.names)} ${name};`)));
+      this.out.indented(() => struct.fields.forEach(({ type, name }) => this.out.line(`${printType(type, this.names)} ${name};`)));
       this.out.line('};');
     }
     this.own.forEach((each) => this.function(functionHead(each, this.names), each.body, each.origin.path));
   }
 
-  private get names(): ExpressionNames {
+  private get names(): PrintedNames {
     return {
       functionOf: (signature) => this.module.functions.get(signature)?.name ?? signature.slice(0, signature.indexOf('(')),
       global: (name) => this.uniforms.get(name) ?? name,
       local: (name) => this.locals.get(name) ?? name,
       struct: (name) => name,
       field: (_, name) => name,
-      downwards: (value) => `dFdy(${value})`,
     };
   }
 
   private function(head: string, body: readonly Statement[], path?: string): void {
     this.out.line('');
     this.out.line(`${head} {`, path === undefined ? undefined : { path });
-    this.out.indented(() => emitStatements(body, this.names, this.out));
+    this.out.indented(() => printStatements(body, this.names, this.out));
     this.out.line('}');
   }
 
@@ -298,9 +303,9 @@ class GraphWriter {
     this.out.line('');
     this.out.line('Lit paint(Surface s) {');
     this.out.indented(() => {
-      emitStatements(line, this.names, this.out);
-      this.out.line(`Lit light = ${glslStatementValue(colour.value, this.names)};`, { path: 'dock' });
-      this.out.line(`light.emission += ${glslStatementValue(value, this.names)};`, { path: 'dock' });
+      printStatements(line, this.names, this.out);
+      this.out.line(`Lit light = ${printValue(colour.value, this.names)};`, { path: 'dock' });
+      this.out.line(`light.emission += ${printValue(value, this.names)};`, { path: 'dock' });
       this.out.line('return light;', { path: 'dock' });
     });
     this.out.line('}');

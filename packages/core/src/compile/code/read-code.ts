@@ -1,6 +1,7 @@
 import { importerOf } from '../../catalogue/function-library';
 import { programNames, type Library } from '../../catalogue/library';
 import type { MaterialCode } from '../../document/material';
+import { hashText } from '../../ir/hash';
 import type { Global, IrFunction } from '../../ir/ir';
 import { guarded } from '../../ir/guarded';
 import { componentCount, scalarOf, typeName, type Type } from '../../ir/types';
@@ -16,7 +17,6 @@ import {
   type ElaborationOptions,
   type SymbolIndex,
 } from '../../language';
-import { hashText } from '../hash';
 import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
 import { givesOpaque, writesOpaque } from './alpha';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';

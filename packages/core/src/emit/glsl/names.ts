@@ -1,40 +1,8 @@
 import type { IrFunction } from '../../ir/ir';
 import type { StageProgram } from '../../ir/program';
 import { walkStatements } from '../../ir/walk';
-import { BUILTIN_FUNCTION_NAMES } from './reserved';
-
-const RESERVED = new Set(
-  `attribute const uniform varying layout centroid flat smooth break continue do for while switch case default if else in out inout
-  float int void bool true false invariant discard return mat2 mat3 mat4 mat2x2 mat2x3 mat2x4 mat3x2 mat3x3 mat3x4 mat4x2 mat4x3 mat4x4
-  vec2 vec3 vec4 ivec2 ivec3 ivec4 bvec2 bvec3 bvec4 uint uvec2 uvec3 uvec4
-  lowp mediump highp precision sampler2D sampler3D samplerCube sampler2DShadow samplerCubeShadow sampler2DArray sampler2DArrayShadow
-  isampler2D isampler3D isamplerCube isampler2DArray usampler2D usampler3D usamplerCube usampler2DArray struct
-  coherent volatile restrict readonly writeonly resource atomic_uint noperspective patch sample subroutine common partition active asm class union
-  enum typedef template this goto inline noinline public static extern external interface long short double half fixed unsigned superp input output
-  hvec2 hvec3 hvec4 dvec2 dvec3 dvec4 fvec2 fvec3 fvec4 sampler3DRect filter image1D image2D image3D imageCube iimage1D iimage2D iimage3D
-  iimageCube uimage1D uimage2D uimage3D uimageCube image1DArray image2DArray iimage1DArray iimage2DArray uimage1DArray uimage2DArray
-  imageBuffer iimageBuffer uimageBuffer sampler1D sampler1DShadow sampler1DArray sampler1DArrayShadow isampler1D isampler1DArray usampler1D
-  usampler1DArray sampler2DRect sampler2DRectShadow isampler2DRect usampler2DRect samplerBuffer isamplerBuffer usamplerBuffer sampler2DMS
-  isampler2DMS usampler2DMS sampler2DMSArray isampler2DMSArray usampler2DMSArray sizeof cast namespace using main texture2D textureCube`.split(
-    /\s+/,
-  ),
-);
-
-/**
- * A name that GLSL ES 3.00 accepts (section 3.8): not a keyword, not a built-in, not starting with `gl_`, no
- * double underscore, and short enough for every device.
- */
-export function glslName(name: string): string {
-  const clean = name
-    .replace(/[^A-Za-z0-9_]/g, '_')
-    .replace(/_{2,}/g, '_')
-    .slice(0, LONGEST);
-  if (RESERVED.has(clean) || BUILTIN_FUNCTION_NAMES.has(clean) || /^(gl_|device|webgl_|_webgl_|\d)/.test(clean)) return `u_${clean}`;
-  return clean;
-}
-
-/** WebGL 2 takes 1,024 characters; nobody reads names that long. */
-const LONGEST = 200;
+import { writtenName } from '../../language';
+import { DEVICE_TARGET } from './legalise';
 
 /** Hands out names, none twice. */
 class NameTable {
@@ -50,7 +18,7 @@ class NameTable {
     const key = `${sort} ${name}`;
     const known = this.byName.get(key);
     if (known !== undefined) return known;
-    const wanted = glslName(name);
+    const wanted = writtenName(name);
     let free = wanted;
     for (let count = 2; this.taken.has(free); count++) free = `${wanted}_${count}`;
     this.taken.add(free);
@@ -73,7 +41,7 @@ export class StageNames {
 
   constructor(stage: Pick<StageProgram, 'structs' | 'blocks' | 'inputs' | 'outputs' | 'samplers' | 'privates' | 'functions'>) {
     // What both stages share must be called the same in both: these come first, and never collide.
-    this.outer = new NameTable(['programMain', 'deviceFragCoord', 'deviceTarget']);
+    this.outer = new NameTable(['programMain', 'deviceFragCoord', DEVICE_TARGET]);
     const shared = [...stage.blocks.flatMap(({ members }) => members), ...stage.inputs, ...stage.outputs, ...stage.samplers];
     for (const { name } of [...stage.blocks, ...shared]) this.globals.set(name, this.outer.of(name));
     for (const { name } of stage.privates) this.globals.set(name, this.outer.of(name, 'private'));
@@ -88,15 +56,16 @@ export class StageNames {
 
   global(name: string): string {
     if (name === 'gl_FragCoord') return 'deviceFragCoord()';
-    return name.startsWith('gl_') ? name : (this.globals.get(name) ?? glslName(name));
+    if (name === DEVICE_TARGET) return name;
+    return name.startsWith('gl_') ? name : (this.globals.get(name) ?? writtenName(name));
   }
 
   functionOf(signature: string): string {
-    return this.functions.get(signature) ?? glslName(signature.slice(0, signature.indexOf('(')));
+    return this.functions.get(signature) ?? writtenName(signature.slice(0, signature.indexOf('(')));
   }
 
   struct(name: string): string {
-    return this.structs.get(name) ?? glslName(name);
+    return this.structs.get(name) ?? writtenName(name);
   }
 
   field(struct: string, name: string): string {

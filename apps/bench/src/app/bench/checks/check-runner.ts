@@ -5,7 +5,7 @@ import {
   silenceKey,
   type Checked,
   type CheckFault,
-  type CompileResult,
+  type EmittedResult,
   type Finding,
   type SeenThrough,
   type StageSet,
@@ -97,7 +97,7 @@ export class CheckRunner {
 }
 
 /** The same map where nothing changed. */
-function withSeen(known: ReadonlyMap<string, SeenThrough>, id: string, { compiled }: CompileResult): ReadonlyMap<string, SeenThrough> {
+function withSeen(known: ReadonlyMap<string, SeenThrough>, id: string, { compiled }: EmittedResult): ReadonlyMap<string, SeenThrough> {
   if (!compiled) return known;
   const seen = compiled.opacity ?? (compiled.transmits ? 'glass' : undefined);
   if (known.get(id) === seen) return known;

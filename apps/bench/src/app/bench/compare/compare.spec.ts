@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { compileMaterial, newLight, newMaterial, newRig, type BrelvinDocument, type Material } from '@brelvin/core';
+import { compileFor, newLight, newMaterial, newRig, type BrelvinDocument, type Material, GLSL_TARGET } from '@brelvin/core';
 import { BehaviorSubject, map } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
@@ -25,7 +25,7 @@ class InstantCompiler {
   readonly open = new BehaviorSubject<ReadonlyMap<string, Material>>(new Map([['m', bench]]));
   readonly wanted: string[] = [];
   watch(id: string) {
-    return this.open.pipe(map((all) => (all.get(id) ? compileMaterial(all.get(id)!) : undefined)));
+    return this.open.pipe(map((all) => (all.get(id) ? compileFor(GLSL_TARGET, all.get(id)!) : undefined)));
   }
   take(id: string, material: Material): void {
     this.open.next(new Map(this.open.value).set(id, material));

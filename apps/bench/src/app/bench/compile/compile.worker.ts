@@ -1,7 +1,7 @@
 import {
   applyChanges,
-  compileMaterial,
-  compileOutlets,
+  compileFor,
+  compileOutletsFor,
   completionsAt,
   functionDiagnostics,
   graphAsCode,
@@ -17,7 +17,7 @@ import {
   type Change,
   type CheckInput,
   type Checked,
-  type CompileResult,
+  type EmittedResult,
   type Completions,
   type Diagnostic,
   type FunctionText,
@@ -31,6 +31,7 @@ import {
   type ResolvedGraph,
   type SurfaceVariant,
   type TextRole,
+  GLSL_TARGET,
 } from '@brelvin/core';
 import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
@@ -44,7 +45,7 @@ class MaterialReplicas {
   /** Of the material that was checked last. */
   private resolved?: { readonly id: string; readonly graph: ResolvedGraph; readonly library: Library };
   /** What the page has of each, so that it is not sent again. */
-  private readonly sent = new Map<string, CompileResult>();
+  private readonly sent = new Map<string, EmittedResult>();
   private functions: ReadonlyMap<string, FunctionText> = new Map();
 
   /** The shader library with the functions of the workspace. */
@@ -74,14 +75,14 @@ class MaterialReplicas {
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
-    const result = compileMaterial(this.replica(id), this.library, { variants });
+    const result = compileFor(GLSL_TARGET, this.replica(id), this.library, { variants });
     const packed = packResult(result, this.sent.get(id));
     this.sent.set(id, result);
     return packed;
   }
 
   outlets(id: string, wanted: readonly OutletAddress[]): PackedOutlets {
-    return packOutlets(compileOutlets(this.replica(id), wanted, this.library));
+    return packOutlets(compileOutletsFor(GLSL_TARGET, this.replica(id), wanted, this.library));
   }
 
   check(id: string, surroundings: Surroundings): Checked {

@@ -6,8 +6,8 @@ import {
   unpackResult,
   type Change,
   type Checked,
-  type CompiledOutlets,
-  type CompileResult,
+  type EmittedOutlets,
+  type EmittedResult,
   type Completions,
   type Diagnostic,
   type FunctionText,
@@ -28,7 +28,7 @@ import type { RemoteCompiler, Surroundings } from './compile.worker';
 
 export interface CompiledDocument {
   readonly id: string;
-  readonly result: CompileResult;
+  readonly result: EmittedResult;
 }
 
 type At<T> = (text: string, role: TextRole, offset: number) => Promise<T>;
@@ -46,10 +46,10 @@ export interface Assist {
 export class Compiler implements OnDestroy {
   private readonly worker = new Worker(new URL('./compile.worker', import.meta.url), { type: 'module' });
   private readonly remote: Remote<RemoteCompiler> = wrap<RemoteCompiler>(this.worker);
-  private readonly latest = new BehaviorSubject<ReadonlyMap<string, CompileResult>>(new Map());
+  private readonly latest = new BehaviorSubject<ReadonlyMap<string, EmittedResult>>(new Map());
   private readonly finished = new Subject<CompiledDocument>();
   /** The newest answer for each, shown or not: the worker does not send again what is the same. */
-  private readonly received = new Map<string, CompileResult>();
+  private readonly received = new Map<string, EmittedResult>();
   private readonly requested = new Map<string, number>();
   private readonly waiting = new Set<string>();
   private running = false;
@@ -64,14 +64,14 @@ export class Compiler implements OnDestroy {
   readonly results: Observable<CompiledDocument> = this.finished.asObservable();
 
   /** The newest result of a material. */
-  watch(id: string): Observable<CompileResult | undefined> {
+  watch(id: string): Observable<EmittedResult | undefined> {
     return this.latest.pipe(
       map((all) => all.get(id)),
       distinctUntilChanged(),
     );
   }
 
-  resultOf(id: string): CompileResult | undefined {
+  resultOf(id: string): EmittedResult | undefined {
     return this.latest.value.get(id);
   }
 
@@ -109,7 +109,7 @@ export class Compiler implements OnDestroy {
   }
 
   /** A program that gives the values of outlets of a material that is open. */
-  outlets(id: string, wanted: readonly OutletAddress[]): Promise<CompiledOutlets | { readonly problems: readonly GraphProblem[] }> {
+  outlets(id: string, wanted: readonly OutletAddress[]): Promise<EmittedOutlets | { readonly problems: readonly GraphProblem[] }> {
     return this.remote.outlets(id, wanted).then(unpackOutlets, defect);
   }
 
@@ -167,7 +167,7 @@ export class Compiler implements OnDestroy {
     }
   }
 
-  private async compile(id: string): Promise<CompileResult> {
+  private async compile(id: string): Promise<EmittedResult> {
     const packed = await this.remote.compile(id, [...this.variants]);
     const result = unpackResult(packed, this.received.get(id));
     this.received.set(id, result);
@@ -180,7 +180,7 @@ export class Compiler implements OnDestroy {
 }
 
 /** A fault of ours: the picture stays, and the words go where other problems go. */
-function defect(error: unknown): CompileResult {
+function defect(error: unknown): EmittedResult {
   const message = `The compiler failed on this graph (${error instanceof Error ? error.message : String(error)}). Undo the last change.`;
   return { problems: [{ node: '', message }], rates: {} };
 }

@@ -1,4 +1,4 @@
-import { DOCK, DOCK_INLETS, ENTRY, inletKey, type Meaning, type RibbonType, type TypedGraph } from '@brelvin/core';
+import { DOCK, DOCK_INLETS, ENTRY, inletKey, type RibbonType, type TypedGraph } from '@brelvin/core';
 import { NEW_PORT } from '../graph/gestures/run-ribbon';
 import { portsInOrder } from '../graph/placed-graph';
 
@@ -13,19 +13,17 @@ export interface EdgePlace {
   readonly help: string;
 }
 
-const STAGE_TYPES: Partial<Record<Meaning, RibbonType>> = { light: 'light' };
-
 /** Where results arrive: at the Stage's edge, or a group's outlets and a place for one more. */
 export function dockPlaces({ group, material, graph }: TypedGraph): EdgePlace[] {
   const connected = (name: string): boolean => Object.hasOwn(graph.ribbons, inletKey(DOCK, name));
   const base = { node: DOCK, side: 'inlet' } as const;
   if (group === undefined) {
-    return DOCK_INLETS.map(({ name, label, meaning, help }) => ({
+    return DOCK_INLETS.map(({ name, label, type, help }) => ({
       ...base,
       name,
       label,
       help,
-      type: STAGE_TYPES[meaning] ?? 'colour',
+      type,
       connected: connected(name),
     }));
   }

@@ -3,7 +3,7 @@ import {
   GROUP_KIND,
   MOST_OUTLETS,
   portPath,
-  type CompiledOutlets,
+  type EmittedOutlets,
   type LensMode,
   type Meaning,
   type NodeKind,
@@ -41,7 +41,7 @@ export class OutletWork {
   private readonly compiler = inject(Compiler);
   private readonly work = inject(GraphWork);
   private readonly peeked = signal<Peek | undefined>(undefined);
-  private readonly compiled = signal<CompiledOutlets | undefined>(undefined);
+  private readonly compiled = signal<EmittedOutlets | undefined>(undefined);
   private turn = 0;
 
   /** The material on the Bench. */

@@ -1,6 +1,6 @@
 import {
   ATLAS_COLUMNS,
-  type CompiledOutlets,
+  type EmittedOutlets,
   type FrameRenderer,
   type Lens,
   type Material,
@@ -45,13 +45,13 @@ export function outletKey({ node, outlet }: OutletAddress): string {
 
 /** The program that gives the values of outlets, and what is looked at through it. */
 export class OutletLens {
-  private program?: CompiledOutlets;
+  private program?: EmittedOutlets;
   private wish?: LensWish;
 
   constructor(private readonly surfaces: StageSurfaces) {}
 
   /** Takes a program into use once it is warm; none frees the last one. */
-  async show(program: CompiledOutlets | undefined, material: Material | undefined): Promise<void> {
+  async show(program: EmittedOutlets | undefined, material: Material | undefined): Promise<void> {
     this.program = program;
     if (!program || !material) {
       this.surfaces.forget(OUTLETS);

@@ -3,7 +3,7 @@ import {
   sideSize,
   StageScene,
   type CompareView,
-  type CompiledMaterial,
+  type EmittedMaterial,
   type Device,
   type DeviceTexture,
   type FrameRenderer,
@@ -18,7 +18,7 @@ import type { StageSurfaces } from './stage-surfaces';
 /** What differs in the second of two pictures. */
 export interface OtherPicture {
   readonly material: Material;
-  readonly compiled?: CompiledMaterial;
+  readonly compiled?: EmittedMaterial;
   readonly rig: LightRig;
 }
 

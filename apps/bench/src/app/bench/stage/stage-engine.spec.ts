@@ -1,12 +1,21 @@
-import { compileMaterial, newMaterial, newRig, newSet, type CompiledMaterial, type Material, type MaterialImage } from '@brelvin/core';
+import {
+  compileFor,
+  newMaterial,
+  newRig,
+  newSet,
+  type EmittedMaterial,
+  type Material,
+  type MaterialImage,
+  GLSL_TARGET,
+} from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { firstValueFrom, filter } from 'rxjs';
 import { NO_LOADERS } from './stage-loaders';
 import { StageEngine } from './stage-engine';
 import type { StageState } from './stage-state';
 
-function compiled(material: Material): CompiledMaterial {
-  const result = compileMaterial(material).compiled;
+function compiled(material: Material): EmittedMaterial {
+  const result = compileFor(GLSL_TARGET, material).compiled;
   if (!result) throw new Error('does not compile');
   return result;
 }
@@ -112,11 +121,14 @@ describe('StageEngine', () => {
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const good = compiled(newMaterial('m'));
-    const lines = good.glsl.fragment.lines.map((line, index) => (index > 10 ? { path: 'lambert' } : line));
-    const broken: CompiledMaterial = {
+    const lines = good.program.fragment.lines.map((line, index) => (index > 10 ? { path: 'lambert' } : line));
+    const broken: EmittedMaterial = {
       ...good,
       key: 'broken',
-      glsl: { ...good.glsl, fragment: { text: good.glsl.fragment.text.replace('Lit lambert1 =', 'Lit lambert1 = nonsense +'), lines } },
+      program: {
+        ...good.program,
+        fragment: { text: good.program.fragment.text.replace('Lit lambert1 =', 'Lit lambert1 = nonsense +'), lines },
+      },
     };
     await engine.show('m', broken);
     expect(engine.state.value.hasSurface).toBeTrue();

@@ -6,13 +6,13 @@ import {
   sightLine,
   StageScene,
   type CompareView,
-  type CompiledMaterial,
+  type EmittedMaterial,
   type Device,
   type Inspection,
   type LightRig,
   type Material,
   type MeshBuffers,
-  type CompiledOutlets,
+  type EmittedOutlets,
   type PartAddress,
   type Picture,
   type PictureSize,
@@ -244,7 +244,7 @@ export class StageEngine {
   }
 
   /** Takes up a program that gives the values of outlets; comes back when it can be looked through. */
-  async setOutlets(program: CompiledOutlets | undefined): Promise<void> {
+  async setOutlets(program: EmittedOutlets | undefined): Promise<void> {
     await this.outlets.show(program, this.surfaces.wornAs(this.bench)?.material);
     this.moved();
   }
@@ -308,11 +308,11 @@ export class StageEngine {
   }
 
   /** Takes a new program into use once it is warm; until then the last picture stays. */
-  show(id: string, compiled: CompiledMaterial): Promise<void> {
+  show(id: string, compiled: EmittedMaterial): Promise<void> {
     return this.surfaces.show(id, compiled);
   }
 
-  private prepare(id: string, compiled: CompiledMaterial, material: Material): Promise<Surface> | undefined {
+  private prepare(id: string, compiled: EmittedMaterial, material: Material): Promise<Surface> | undefined {
     const { renderer, warmUpMesh, rig } = this;
     if (!renderer || !warmUpMesh || !rig) return undefined;
     return renderer.prepare(compiled, { camera: this.camera.now, rig, ...this.clocks }, warmUpMesh, material).then(async (surface) => {

@@ -1,4 +1,4 @@
-import { originOfLine, ProgramRefused, type CompiledMaterial, type ImageLack, type Material, type Surface } from '@brelvin/core';
+import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type Material, type Surface } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -11,7 +11,7 @@ export interface Refusal {
 
 interface Hooks {
   /** Brings a program onto the device; nothing while there is none. */
-  readonly prepare: (id: string, compiled: CompiledMaterial, material: Material) => Promise<Surface> | undefined;
+  readonly prepare: (id: string, compiled: EmittedMaterial, material: Material) => Promise<Surface> | undefined;
   /** A program is on its way. */
   readonly begun: () => void;
   /** A material is worn differently from now on. */
@@ -25,7 +25,7 @@ interface Hooks {
  */
 export class StageSurfaces {
   private readonly materials = new Map<string, Material>();
-  private readonly programs = new Map<string, CompiledMaterial>();
+  private readonly programs = new Map<string, EmittedMaterial>();
   private readonly surfaces = new Map<string, Surface>();
   private readonly turns = new Map<string, number>();
   /** Programs that a material had before, the last one first: going back to one compiles nothing. */
@@ -79,7 +79,7 @@ export class StageSurfaces {
   }
 
   /** Takes a new program into use once it is warm. */
-  async show(id: string, compiled: CompiledMaterial): Promise<void> {
+  async show(id: string, compiled: EmittedMaterial): Promise<void> {
     const turn = this.interrupt(id);
     this.programs.set(id, compiled);
     const known = this.surfaces.get(id);
@@ -172,8 +172,8 @@ export class StageSurfaces {
   }
 }
 
-function refusalOf(error: ProgramRefused, compiled: CompiledMaterial): Refusal {
-  const source = error.stage === 'link' ? undefined : compiled.glsl[error.stage];
+function refusalOf(error: ProgramRefused, compiled: EmittedMaterial): Refusal {
+  const source = error.stage === 'link' ? undefined : compiled.program[error.stage];
   const origin = source && error.line !== undefined ? originOfLine(source, error.line) : undefined;
   return { message: `${error.message} This is a defect in Brelvin, not in your material.`, node: origin?.path };
 }

@@ -1,6 +1,6 @@
-import type { Origin } from '../ir/origin';
+import type { Origin } from '../../ir/origin';
 
-/** Text in a target language; `lines[i]` says what line i (from 0) was made of. */
+/** Text that was written by us; `lines[i]` says what line i (from 0) was made of. */
 export interface EmittedSource {
   readonly text: string;
   readonly lines: readonly (Origin | undefined)[];

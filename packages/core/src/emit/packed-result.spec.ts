@@ -5,7 +5,8 @@ import { edited, materialOf } from '../testing/graphs';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { demoLibrary } from '../demo/demo-library';
 import type { Material } from '../document/material';
-import { compileMaterial } from './compile-material';
+import { compileFor } from './emitted-material';
+import { GLSL_TARGET } from './glsl/target';
 import { packResult, unpackResult } from './packed-result';
 
 const addNode = (id: string, kind: string): Edit => new GraphEdits().addNode(id, { kind, rev: 1, x: 0, y: 0, values: {} }, '');
@@ -13,7 +14,7 @@ const addNode = (id: string, kind: string): Edit => new GraphEdits().addNode(id,
 describe('A packed result', () => {
   for (const { id, document } of DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-material')) {
     it(`unpacks to what was packed: ${id}`, () => {
-      const result = compileMaterial(document as Material, demoLibrary());
+      const result = compileFor(GLSL_TARGET, document as Material, demoLibrary());
       // The smallest program has no numbers.
       if (id !== 'material-signal-flag') expect(result.compiled?.slots.length).toBeGreaterThan(0);
       expect(unpackResult(packResult(result))).toEqual(result);
@@ -22,16 +23,16 @@ describe('A packed result', () => {
 
   it('sends nothing again that the receiver has, and all that changed', () => {
     const start = materialOf({ c: 'colour', l: 'lambert' }, { 'l.base': 'c', 'dock.colour': 'l' });
-    const before = compileMaterial(start);
-    const spare = compileMaterial(edited(start, addNode('spare', 'sine')));
+    const before = compileFor(GLSL_TARGET, start);
+    const spare = compileFor(GLSL_TARGET, edited(start, addNode('spare', 'sine')));
     expect(packResult(spare, before)).toEqual({ problems: [], rates: 'as before', compiled: 'as before' });
     expect(unpackResult(packResult(spare, before), before)).toEqual(spare);
     expect(unpackResult(packResult(spare, before), before).compiled).toBe(before.compiled);
     // The same program, fed from another node.
-    const swapped = compileMaterial(materialOf({ d: 'colour', l: 'lambert' }, { 'l.base': 'd', 'dock.colour': 'l' }));
+    const swapped = compileFor(GLSL_TARGET, materialOf({ d: 'colour', l: 'lambert' }, { 'l.base': 'd', 'dock.colour': 'l' }));
     expect(swapped.compiled?.key).toBe(before.compiled?.key);
     expect(unpackResult(packResult(swapped, before), before)).toEqual(swapped);
-    const shadowed = compileMaterial(start, library(), { variants: ['shadowed'] });
+    const shadowed = compileFor(GLSL_TARGET, start, library(), { variants: ['shadowed'] });
     expect(unpackResult(packResult(shadowed, before), before)).toEqual(shadowed);
     const broken = { problems: [{ node: 'a', message: 'b' }], rates: {} };
     expect(unpackResult(packResult(broken, before), before)).toEqual(broken);

@@ -1,0 +1,70 @@
+import type { Expression, IrFunction, Statement } from '../../ir/ir';
+import type { LineWriter } from './line-writer';
+import { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './print-expression';
+
+/** `vec3 name(vec3 a, out float b)` */
+export function functionHead({ signature, parameters, result }: IrFunction, names: PrintedNames): string {
+  const list = parameters.map(
+    ({ direction, type, name }) => `${direction === 'in' ? '' : `${direction} `}${printDeclarator(type, names.local(name), names)}`,
+  );
+  return `${printType(result, names)} ${names.functionOf(signature)}(${list.join(', ')})`;
+}
+
+/** Statements, one to a line, with what each was made of. */
+export function printStatements(statements: readonly Statement[], names: PrintedNames, out: LineWriter): void {
+  for (const statement of statements) printStatement(statement, names, out);
+}
+
+function printStatement(statement: Statement, names: PrintedNames, out: LineWriter): void {
+  const write = (expression: Expression): string => printValue(expression, names);
+  const { origin } = statement;
+  const braces = (head: string, body: readonly Statement[], tail = '}'): void => {
+    out.line(`${head} {`, origin);
+    out.indented(() => printStatements(body, names, out));
+    out.line(tail);
+  };
+  switch (statement.op) {
+    case 'declare': {
+      const value = statement.value ? ` = ${write(statement.value)}` : '';
+      out.line(`${printDeclarator(statement.type, names.local(statement.name), names)}${value};`, origin);
+      return;
+    }
+    case 'assign':
+      out.line(`${write(statement.target)} = ${write(statement.value)};`, origin);
+      return;
+    case 'evaluate':
+      out.line(`${write(statement.value)};`, origin);
+      return;
+    case 'if':
+      braces(`if (${write(statement.condition)})`, statement.yes, statement.no.length > 0 ? '} else {' : '}');
+      if (statement.no.length > 0) {
+        out.indented(() => printStatements(statement.no, names, out));
+        out.line('}');
+      }
+      return;
+    case 'loop': {
+      // "continue" must still reach the steps, so they stand in the head of a "for".
+      const steps = statement.step.map((step) => printStep(step, names)).join(', ');
+      if (statement.testFirst) braces(`for (; ${write(statement.condition)}; ${steps})`, statement.body);
+      else braces('do', statement.body, `} while (${write(statement.condition)});`);
+      return;
+    }
+    case 'block':
+      out.line('{', origin);
+      out.indented(() => printStatements(statement.body, names, out));
+      out.line('}');
+      return;
+    case 'return':
+      out.line(statement.value ? `return ${write(statement.value)};` : 'return;', origin);
+      return;
+    default:
+      out.line(`${statement.op};`, origin);
+  }
+}
+
+/** A step of a `for` without its semicolon; the parser allows only assignments and calls there. */
+function printStep(step: Statement, names: PrintedNames): string {
+  if (step.op === 'assign') return `${printExpression(step.target, names)} = ${printValue(step.value, names)}`;
+  if (step.op === 'evaluate') return printExpression(step.value, names);
+  throw new TypeError(`${step.op} can not be a step of a loop`);
+}
