@@ -4,7 +4,7 @@ import { SYSTEM_UNIFORMS } from '../compile/code/system-names';
 import type { IrFunction } from '../ir/ir';
 import type { Origin, Range } from '../ir/origin';
 import { NAMED_TYPES, typeName, type StructType, type Type } from '../ir/types';
-import type { TextEdit } from '../language';
+import { writtenGlobal, type TextEdit } from '../language';
 import { BUILTIN_NAMES, builtinHelp } from '../language/builtin-help';
 import { functionWords } from '../language/function-words';
 import { codedText, type CodedText, type TextRole } from './coded-text';
@@ -102,7 +102,7 @@ function names(coded: CodedText, offset: number, library: Library): Completion[]
 function chainType(chain: string, { index, read }: CodedText, offset: number): Type | undefined {
   const [first = '', ...fields] = chain.replace(/\[[^\]]*\]/g, '.[]').split('.');
   const variable = [...index.variables].reverse().find(({ name, from, to }) => name === first && from <= offset && offset <= to);
-  const global = [...read.module.globals.values()].find(({ name }) => name === first);
+  const global = [...read.module.globals.values()].find(({ name }) => writtenGlobal(name) === first);
   let type = variable ? typeNamed(variable.type, read.module.structs) : global?.type;
   for (const field of fields) {
     if (type?.kind === 'struct') type = type.fields.find(({ name }) => name === field)?.type;

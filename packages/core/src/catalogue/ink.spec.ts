@@ -1,3 +1,4 @@
+import { PIXEL_PLACE } from '../ir/builtin-variables';
 import { newRig } from '../document/new-documents';
 import { components } from '../ir/value';
 import { callShader, rigGlobals } from '../testing/call-shader';
@@ -11,7 +12,7 @@ function mean(signature: string, ...rest: readonly (number | readonly number[])[
   let sum = 0;
   for (let y = 0.5; y < SIDE; y++) {
     for (let x = 0.5; x < SIDE; x++) {
-      globals.set('gl_FragCoord', [x, y, 0, 1]);
+      globals.set(PIXEL_PLACE, [x, y, 0, 1]);
       sum += components(callShader(signature, rest, globals))[0] ?? NaN;
     }
   }
@@ -55,7 +56,7 @@ describe('Ink', () => {
     const globals = new Map(rigGlobals(newRig('')));
     const at = (x: number, pixels: number): readonly number[] => {
       globals.set('targetSize', [SIDE, SIDE, 1 / pixels, 1 / pixels]);
-      globals.set('gl_FragCoord', [x, 3, 0, 1]);
+      globals.set(PIXEL_PLACE, [x, 3, 0, 1]);
       return components(callShader('inkCell(float,float)', [8, 0], globals));
     };
     expect(at(8, 16)[0]).toBeCloseTo(at(16, 32)[0] ?? NaN, 6);

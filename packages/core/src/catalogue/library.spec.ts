@@ -1,3 +1,4 @@
+import { FRONT_FACING, PIXEL_PLACE } from '../ir/builtin-variables';
 import { evaluateCall, NotEvaluable } from '../ir/evaluate';
 import { FLOAT, INT, sameType, type Type } from '../ir/types';
 import { isArrayValue, isStruct, type Value } from '../ir/value';
@@ -64,8 +65,8 @@ describe('The shader library', () => {
     ['vertexTint', [0.2, 0.4, 0.6, 1]] as const,
     ['partDepth', [0, 1, 2, 0]] as const,
     ['eyePosition', [0, 0, 5, 1]] as const,
-    ['gl_FrontFacing', [1]] as const,
-    ['gl_FragCoord', [10.5, 20.5, 0.5, 1]] as const,
+    [FRONT_FACING, [1]] as const,
+    [PIXEL_PLACE, [10.5, 20.5, 0.5, 1]] as const,
   ]);
   const functions = withoutImages({ 'albedosAt(float,float)': [0.6, 0.1, 0.4], 'blurredThrough(vec2,float)': [0.5, 0.5, 0.5] });
 

@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { components, type Value } from '../ir/value';
 import { callNumber, callShader, callVector, term } from '../testing/call-shader';
 
@@ -5,7 +6,7 @@ const frame = new Map<string, Value>([
   ['worldNormal', [0, 0, 1]],
   ['worldTangent', [1, 0, 0, 1]],
   ['worldWelded', [0, 3, 4]],
-  ['gl_FrontFacing', [1]],
+  [FRONT_FACING, [1]],
 ]);
 const NORMAL = 'normalFromMap(vec3,float,float,bool,bool)';
 const normalOf = (map: readonly number[], down = 0, two = 0): readonly number[] =>

@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { callNumber, callShader, callVector } from '../testing/call-shader';
 import { components, isStruct, type Value } from '../ir/value';
 
@@ -160,7 +161,7 @@ describe('Normals', () => {
     ['worldNormal', [0, 0, 1]],
     ['worldTangent', [1, 0, 0, 1]],
     ['worldPosition', [0, 0, 0]],
-    ['gl_FrontFacing', [1]],
+    [FRONT_FACING, [1]],
   ]);
   const fromMap = (map: readonly number[], x = 1, y = 1): readonly number[] =>
     components(callShader('normalFromMap(vec3,float,float,bool,bool)', [map, x, y], facing));

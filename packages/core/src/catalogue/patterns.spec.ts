@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { callNumber, callShader } from '../testing/call-shader';
 import { components, isStruct, type Value } from '../ir/value';
 
@@ -198,7 +199,7 @@ describe('Flakes', () => {
   it('are there as often as their density says, with unit normals', () => {
     const globals = new Map<string, Value>([
       ['worldNormal', [0, 0, 1]],
-      ['gl_FrontFacing', [1]],
+      [FRONT_FACING, [1]],
     ]);
     const share = (density: number): number => {
       const found = PLACES.map((place) => callShader('flakesAt(vec3,float,float,float,float)', [place, 1, density, 1, 0.5], globals));

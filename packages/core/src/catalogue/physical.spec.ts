@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { evaluateCall } from '../ir/evaluate';
 import { isStruct, type Value } from '../ir/value';
 import { callNumber, callVector, oneLight, rigGlobals, term } from '../testing/call-shader';
@@ -19,7 +20,7 @@ function seenAt(globals: ReadonlyMap<string, Value>, nDotV: number): Map<string,
     ['eyePosition', [Math.sqrt(1 - nDotV * nDotV), 0, nDotV, 0]],
     ['worldNormal', [...UP]],
     ['worldTangent', [1, 0, 0, 1]],
-    ['gl_FrontFacing', [1]],
+    [FRONT_FACING, [1]],
     ['partDepth', [0, 0, 0, 0]],
     ['placeRowX', [1, 0, 0, 0]],
     ['placeRowY', [0, 1, 0, 0]],

@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import type { Value } from '../ir/value';
 import { components, isStruct } from '../ir/value';
 import { callNumber, callShader, callVector, rigGlobals } from '../testing/call-shader';
@@ -14,7 +15,7 @@ const globals = new Map<string, Value>([
   ...PLACED,
   ['worldNormal', [0, 0, -1]],
   ['worldTangent', [0, 1, 0, 1]],
-  ['gl_FrontFacing', [1]],
+  [FRONT_FACING, [1]],
 ]);
 const [OBJECT, WORLD, VIEW] = [0, 1, 2];
 const [POINT, DIRECTION] = [0, 1];

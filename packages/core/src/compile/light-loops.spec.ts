@@ -1,3 +1,4 @@
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
@@ -61,7 +62,7 @@ function colourOf(material: Material, scene = rig): Value {
   if (!colour) throw new RangeError('no colour');
   const sums = pixel.sums.map((sum) => sumFunction(sum, module));
   const functions = new Map([...module.functions, ...sums.map((each): [string, IrFunction] => [each.signature, each])]);
-  const globals = new Map<string, Value>([...rigGlobals(scene, EYE), ['worldNormal', [0, 1, 0]], ['gl_FrontFacing', [1]]]);
+  const globals = new Map<string, Value>([...rigGlobals(scene, EYE), ['worldNormal', [0, 1, 0]], [FRONT_FACING, [1]]]);
   for (const { name, type, source } of shared.slots.slots) globals.set(name, documentNumbers(source, type, material) ?? []);
   const body = [...pixel.line, { op: 'return' as const, value: colour }];
   const main: IrFunction = { signature: 'x()', name: 'x', parameters: [], result: colour.type, body, origin: { path: '' } };

@@ -1,6 +1,7 @@
 import type { NodeKind } from '../catalogue/kind';
 import { library } from '../catalogue/library';
 import type { InletValue } from '../document/graph';
+import { FRONT_FACING } from '../ir/builtin-variables';
 import { evaluateCall } from '../ir/evaluate';
 import { FLOAT, sameType, type Type } from '../ir/types';
 import { components, isStruct, type Value } from '../ir/value';
@@ -100,7 +101,7 @@ function facing(cosine: number): ReadonlyMap<string, Value> {
   return new Map<string, Value>([
     ['worldPosition', [0, 0, 0]],
     ['worldNormal', [0, 1, 0]],
-    ['gl_FrontFacing', [1]],
+    [FRONT_FACING, [1]],
     ['ambientColour', [0, 0, 0, 0]],
     ['ambientSlope', [0, 0, 0, 0]],
     ['environmentTurn', [1, 0, 0, 0]],

@@ -1,7 +1,8 @@
 import { libraryProgram, vertexProgram } from '../catalogue/library';
 import type { OpacityMode } from '../document/material';
 import type { Module } from '../ir/ir';
-import { withoutPixels } from '../ir/without-pixels';
+import { forVertexStage } from '../ir/for-vertex-stage';
+import { VERTEX_GAP } from './vertex-gap';
 
 /**
  * Programs of a surface besides the plain one: under shadows, occluded by what is near as well, taken apart, its outline grown, the colour of its lines.
@@ -100,13 +101,15 @@ export function vertexModule(
 ): Module {
   const name = VERTICES[program] ?? (whole ? 'code.vert' : 'surface.vert');
   const exchange = [...(shaped ? [] : NO_SHAPE), ...(carries ? [] : NOTHING_CARRIED)];
-  return once(`${name} ${shaped} ${carries}`, () => withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED), shaped), exchange));
+  return once(`${name} ${shaped} ${carries}`, () =>
+    withOwn(forVertexStage(withOwn(vertexProgram(name), UNSHADED), shaped ? VERTEX_GAP : undefined), exchange),
+  );
 }
 
 /** The vertex stage of a program of the frame's own, for meshes of whatever material. */
 export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert'): Module {
   return once(`${name} false false`, () =>
-    withOwn(withoutPixels(withOwn(vertexProgram(name), UNSHADED), false), [...NO_SHAPE, ...NOTHING_CARRIED]),
+    withOwn(forVertexStage(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]),
   );
 }
 

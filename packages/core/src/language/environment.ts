@@ -1,6 +1,7 @@
 import { signatureOf } from '../ir/build';
 import { EMPTY_MODULE, type Global, type IrFunction, type Module, type UniformBlock } from '../ir/ir';
-import { BOOL, FLOAT, INT, NAMED_TYPES, scalarCount, typeName, VEC4, type ArrayType, type StructType, type Type } from '../ir/types';
+import { NAMED_TYPES, scalarCount, typeName, type ArrayType, type StructType, type Type } from '../ir/types';
+import { BUILTIN_VARIABLES, WRITABLE_BUILTINS } from './builtin-variables';
 import { BUILTINS } from './builtins';
 import { LanguageError } from './diagnostics';
 import type { ImportedFunction, Importer } from './imports';
@@ -9,17 +10,6 @@ import { oldType } from './old-spellings';
 import type { CodeSymbol, SymbolIndex } from './symbols';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
 import type { Range } from '../ir/origin';
-
-/** Built-in variables, GLSL ES 3.00 section 7. */
-const BUILTIN_VARIABLES: readonly Global[] = [
-  { name: 'gl_Position', type: VEC4, storage: 'builtin' },
-  { name: 'gl_PointSize', type: FLOAT, storage: 'builtin' },
-  { name: 'gl_VertexID', type: INT, storage: 'builtin' },
-  { name: 'gl_InstanceID', type: INT, storage: 'builtin' },
-  { name: 'gl_FragCoord', type: VEC4, storage: 'builtin' },
-  { name: 'gl_FrontFacing', type: BOOL, storage: 'builtin' },
-];
-const WRITABLE_BUILTINS = new Set(['gl_Position', 'gl_PointSize']);
 
 /** Scalars that one variable may hold: what devices can be expected to keep for each pixel. */
 const LARGEST_TYPE = 16_384;
@@ -69,7 +59,7 @@ export class Environment implements Module {
     this.globals = new Map(imported.globals);
     this.blocks = new Map(imported.blocks);
     this.functions = new Map(imported.functions);
-    for (const each of BUILTIN_VARIABLES) if (!this.globals.has(each.name)) this.globals.set(each.name, each);
+    for (const each of BUILTIN_VARIABLES.values()) this.globals.set(each.name, each);
   }
 
   /** The name under which something of this text's own stands in the IR. */
@@ -125,7 +115,7 @@ export class Environment implements Module {
   }
 
   global(name: string): Global | undefined {
-    return this.ownGlobals.get(name) ?? this.globals.get(name);
+    return this.ownGlobals.get(name) ?? BUILTIN_VARIABLES.get(name) ?? this.globals.get(name);
   }
 
   ownGlobal(name: string): Global | undefined {
@@ -133,7 +123,8 @@ export class Environment implements Module {
   }
 
   globalNames(): string[] {
-    return [...new Set([...this.ownGlobals.keys(), ...this.imported.globals.keys(), ...BUILTIN_VARIABLES.map(({ name }) => name)])];
+    const imported = [...this.imported.globals.values()].filter(({ storage }) => storage !== 'builtin').map(({ name }) => name);
+    return [...new Set([...this.ownGlobals.keys(), ...imported, ...BUILTIN_VARIABLES.keys()])];
   }
 
   /** Own functions first. */

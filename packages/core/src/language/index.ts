@@ -15,6 +15,7 @@ export { LineWriter, originOfLine, type EmittedSource } from './printing/line-wr
 export { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './printing/print-expression';
 export { functionHead, printStatements } from './printing/print-statements';
 export { writtenName } from './printing/written-name';
+export { writtenGlobal } from './builtin-variables';
 export { readDocumentation, type Documentation } from './documentation';
 export type { ElaborationOptions } from './environment';
 export type { ImportedFunction, Importer, ImportProblem } from './imports';

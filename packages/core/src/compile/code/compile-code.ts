@@ -4,18 +4,20 @@ import { assembleMaterial } from '../assemble-material';
 import type { ProgramImage } from '../lower';
 import type { Material, MaterialCode, MaterialSource } from '../../document/material';
 import { constant } from '../../ir/build';
+import { PIXEL_PLACE } from '../../ir/builtin-variables';
 import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';
 import { countsSteps, LOOP_STEPS, RAN_OUT, withAllSteps } from '../../ir/loop-guard';
 import { mapBody, replaceGlobals } from '../../ir/map-body';
 import { linkProgram, type Program } from '../../ir/program';
 import { BOOL, componentCount, FLOAT, INT, typeName, UINT, VEC4, type Type } from '../../ir/types';
 import { mapOperands } from '../../ir/walk';
-import { withoutPixelsIn } from '../../ir/without-pixels';
+import { functionForVertexStage } from '../../ir/for-vertex-stage';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
 import { MOST_IMAGES } from '../limits';
 import { addedTerms, ownVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
+import { VERTEX_GAP } from '../vertex-gap';
 import { SlotAllocator, type Slot } from '../slots';
 import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
@@ -76,7 +78,8 @@ class CodeLinker {
     const packed = this.slotTable.packedReads();
     for (const [name, read] of this.reads) this.reads.set(name, packedRead(read, packed));
     this.pixelFunctions = this.inPlace(program.pixels);
-    this.vertexFunctions = this.inPlace(program.vertices ?? program.pixels).map((each) => withoutPixelsIn(each, program.has.shape));
+    const gap = program.has.shape ? VERTEX_GAP : undefined;
+    this.vertexFunctions = this.inPlace(program.vertices ?? program.pixels).map((each) => functionForVertexStage(each, gap));
   }
 
   get slots(): readonly Slot[] {
@@ -133,7 +136,7 @@ class CodeLinker {
       const [statement] = declared?.body ?? [];
       if (statement?.op === 'return' && statement.value) replaced.set(irName, statement.value);
     });
-    if (this.program.form === 'whole') replaced.set('gl_FragCoord', { op: 'call', callee: 'fragCoordUpwards()', args: [], type: VEC4 });
+    if (this.program.form === 'whole') replaced.set(PIXEL_PLACE, { op: 'call', callee: 'fragCoordUpwards()', args: [], type: VEC4 });
     return functions.map((each) => ({ ...each, body: [...replaceGlobals(this.asWritten(each), replaced)] }));
   }
 

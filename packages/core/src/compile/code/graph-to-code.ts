@@ -17,6 +17,7 @@ import {
   printStatements,
   printType,
   printValue,
+  writtenGlobal,
   writtenName,
   type EmittedSource,
   type PrintedNames,
@@ -233,7 +234,7 @@ class GraphWriter {
   private get names(): PrintedNames {
     return {
       functionOf: (signature) => this.module.functions.get(signature)?.name ?? signature.slice(0, signature.indexOf('(')),
-      global: (name) => this.uniforms.get(name) ?? name,
+      global: (name) => this.uniforms.get(name) ?? writtenGlobal(name),
       local: (name) => this.locals.get(name) ?? name,
       struct: (name) => name,
       field: (_, name) => name,

@@ -1,7 +1,8 @@
+import { PIXEL_PLACE } from '../../ir/builtin-variables';
 import type { IrFunction } from '../../ir/ir';
 import type { StageProgram } from '../../ir/program';
 import { walkStatements } from '../../ir/walk';
-import { writtenName } from '../../language';
+import { writtenGlobal, writtenName } from '../../language';
 import { DEVICE_TARGET } from './legalise';
 
 /** Hands out names, none twice. */
@@ -55,9 +56,10 @@ export class StageNames {
   }
 
   global(name: string): string {
-    if (name === 'gl_FragCoord') return 'deviceFragCoord()';
+    if (name === PIXEL_PLACE) return 'deviceFragCoord()';
     if (name === DEVICE_TARGET) return name;
-    return name.startsWith('gl_') ? name : (this.globals.get(name) ?? writtenName(name));
+    const builtin = writtenGlobal(name);
+    return builtin === name ? (this.globals.get(name) ?? writtenName(name)) : builtin;
   }
 
   functionOf(signature: string): string {
