@@ -5,7 +5,6 @@ import { compileOutlets, type CompiledOutlets } from '../compile/compile-outlets
 import type { GraphProblem } from '../compile/resolve';
 import type { OutletAddress } from '../document/graph';
 import type { MaterialSource } from '../document/material';
-import type { Program } from '../ir/program';
 import { codeFor, type Target, type TargetCode } from './target';
 
 /** A material whose programs a device takes. Plain data: it crosses from the worker. */
@@ -15,7 +14,7 @@ export type EmittedOutlets = CompiledOutlets<TargetCode>;
 
 /** Writes all programs of a material for a target. */
 export function emitMaterial(target: Target, { program, variants, ...fed }: CompiledMaterial): EmittedMaterial {
-  const written = Object.entries(variants).map(([variant, each]): [string, TargetCode] => [variant, codeFor(target, each as Program)]);
+  const written = Object.entries(variants).map(([variant, each]): [string, TargetCode] => [variant, codeFor(target, each)]);
   return { ...fed, program: codeFor(target, program), variants: Object.fromEntries(written) };
 }
 
