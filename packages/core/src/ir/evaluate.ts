@@ -1,4 +1,4 @@
-import { evaluateBuiltin } from './evaluate-builtin';
+import { evaluateBuiltin } from './builtins/table';
 import type { Binary, Expression, IrFunction, Statement } from './ir';
 import { componentCount, scalarOf, type ScalarName, type Type } from './types';
 import { components, isArrayValue, isStruct, zero, type Value } from './value';

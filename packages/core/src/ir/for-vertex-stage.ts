@@ -1,11 +1,10 @@
 import { constant, construct, float, swizzle } from './build';
+import { isDifference } from './builtins/table';
 import { FRONT_FACING, PIXEL_PLACE } from './builtin-variables';
 import type { Builtin, Expression, IrFunction, Module } from './ir';
 import { mapBody } from './map-body';
 import { BOOL, componentCount, FLOAT, INT, NAMED_TYPES, sameType, VEC2, VEC4, type Type } from './types';
 import { mapOperands } from './walk';
-
-const DERIVATIVES = new Set(['dFdx', 'dFdy', 'fwidth']);
 
 /**
  * The same functions for a stage that has no pixels: derivatives are 0, every face is seen from its front, and the place
@@ -26,7 +25,7 @@ export function functionForVertexStage(declared: IrFunction, gap?: Expression): 
 }
 
 function inExpression(expression: Expression, gap?: Expression): Expression {
-  if (expression.op === 'builtin' && DERIVATIVES.has(expression.name))
+  if (expression.op === 'builtin' && isDifference(expression.name))
     return constant(expression.type, Array<number>(componentCount(expression.type)).fill(0));
   if (expression.op === 'reference' && expression.scope === 'global') {
     if (expression.name === FRONT_FACING) return constant(BOOL, [1]);

@@ -1,3 +1,4 @@
+import { isPerPixel } from './builtins/table';
 import { operands, walkBody } from './walk';
 import type { Expression, IrFunction, Module } from './ir';
 
@@ -9,8 +10,6 @@ const ORDER: readonly Rate[] = ['constant', 'frame', 'vertex', 'pixel'];
 export function fasterRate(a: Rate, b: Rate): Rate {
   return ORDER.indexOf(a) >= ORDER.indexOf(b) ? a : b;
 }
-
-const PIXEL_BUILTINS = new Set(['dFdx', 'dFdy', 'fwidth', 'texture', 'textureProj', 'textureLod', 'textureGrad', 'texelFetch']);
 
 /** The rates of expressions in one module; functions are looked into once. */
 export class RateAnalysis {
@@ -42,7 +41,7 @@ export class RateAnalysis {
   }
 
   private own(expression: Expression): Rate {
-    if (expression.op === 'builtin') return PIXEL_BUILTINS.has(expression.name) ? 'pixel' : 'constant';
+    if (expression.op === 'builtin') return isPerPixel(expression.name) ? 'pixel' : 'constant';
     if (expression.op === 'call') {
       const callee = this.module.functions.get(expression.callee);
       return callee ? this.ofFunction(callee) : 'pixel';

@@ -1,8 +1,8 @@
+import { needsNeighbours } from '../ir/builtins/table';
 import type { Expression } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import type { Global } from '../ir/ir';
 import { operands } from '../ir/walk';
-import { DERIVATIVES } from './builtins';
 import type { CodeMend } from './diagnostics';
 import type { FunctionScope } from './scope';
 
@@ -82,7 +82,7 @@ export class ControlFlow {
       case 'call':
         return false;
       case 'builtin':
-        if (DERIVATIVES.has(expression.name)) return false;
+        if (needsNeighbours(expression.name)) return false;
     }
     return operands(expression).every((each) => this.isUniform(each));
   }

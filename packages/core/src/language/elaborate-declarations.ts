@@ -1,9 +1,10 @@
+import { needsNeighbours } from '../ir/builtins/table';
 import { signatureOf } from '../ir/build';
 import type { Expression, IrFunction, Statement } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { scalarCount, typeName, type StructField, type Type } from '../ir/types';
 import { walkBody } from '../ir/walk';
-import { BUILTINS, DERIVATIVES } from './builtins';
+import { BUILTINS } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import { readDocumentation, type Documentation } from './documentation';
@@ -298,20 +299,20 @@ export class DeclarationElaborator {
   private adviseDivided(): void {
     if (!this.environment.options.advice) return;
     const needs = new Map<string, boolean>();
-    const needsNeighbours = (signature: string): boolean => {
+    const asksNeighbours = (signature: string): boolean => {
       const known = needs.get(signature);
       if (known !== undefined) return known;
       needs.set(signature, false);
       let found = false;
       walkBody(this.environment.functions.get(signature)?.body ?? [], (each) => {
         if (found) return;
-        found = each.op === 'builtin' ? DERIVATIVES.has(each.name) : each.op === 'call' && needsNeighbours(each.callee);
+        found = each.op === 'builtin' ? needsNeighbours(each.name) : each.op === 'call' && asksNeighbours(each.callee);
       });
       needs.set(signature, found);
       return found;
     };
     for (const { name, callee, range, where, mend } of this.flows.flatMap((flow) => flow.divided)) {
-      if (callee !== undefined && !needsNeighbours(callee)) continue;
+      if (callee !== undefined && !asksNeighbours(callee)) continue;
       const place = where === 'loop' ? 'inside of a loop' : 'where only some of the neighbouring pixels come by';
       const how = mend ? 'Give the size yourself, with textureLod or textureGrad.' : 'Compute it before, into a variable.';
       this.diagnostics.add('warning', `"${name}" compares neighbouring pixels, which is not defined ${place}. ${how}`, range, {

@@ -1,10 +1,11 @@
+import { needsNeighbours } from '../ir/builtins/table';
 import { construct as buildConstruct, constant, global, local } from '../ir/build';
 import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { fold } from '../ir/passes';
 import { BOOL, FLOAT, INT, UINT, NAMED_TYPES, componentCount, ofSize, sameType, scalarOf, typeName, type Type } from '../ir/types';
 import { functionWords } from './function-words';
-import { BUILTINS, DERIVATIVES, findBuiltin } from './builtins';
+import { BUILTINS, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
@@ -167,7 +168,7 @@ export class ExpressionElaborator {
     if (builtin) {
       const given = builtin.parameters.map(typeName).join(', ');
       this.environment.note(nameRange, { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` });
-      if (DERIVATIVES.has(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
+      if (needsNeighbours(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
       if (name === 'mod') this.adviseZero(args[1], syntax.args[1] ?? syntax);
       return { op: 'builtin', name, args, type: builtin.result };
     }

@@ -1,4 +1,4 @@
-import { evaluateBuiltin } from '../ir/evaluate-builtin';
+import { evaluateBuiltin } from '../ir/builtins/table';
 import { DiagnosticList, LanguageError } from './diagnostics';
 import { tokenize } from './lexer';
 import { nearestName } from './nearest-name';

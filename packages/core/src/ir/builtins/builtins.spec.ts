@@ -1,4 +1,4 @@
-import { evaluateBuiltin } from './evaluate-builtin';
+import { evaluateBuiltin } from './table';
 
 function one(name: string, ...args: (number | number[])[]): number | undefined {
   return evaluateBuiltin(

@@ -1,0 +1,42 @@
+export type Numbers = readonly number[];
+
+/** What is known of a built-in function of the language, whoever asks. */
+export interface BuiltinFunction {
+  /**
+   * `F`, `I`, `U`, `B` stand for the scalar or a vector of that scalar, all of one size; `M` for a matrix. Other words are
+   * type names.
+   */
+  readonly signatures: readonly string[];
+  readonly help: string;
+  /** Its values of known ones, lists of components; absent where it needs a device, or nobody evaluates it yet. */
+  readonly evaluate?: (...args: Numbers[]) => number[];
+  /** It works component by component, so there must be several (section 8.7). */
+  readonly vectorsOnly?: boolean;
+  /** What it gives is in an image. */
+  readonly readsImage?: boolean;
+  /**
+   * What it takes from the neighbouring pixels, and so only defined where all of them come along: by how much a value differs
+   * there, or which level of an image fits.
+   */
+  readonly neighbours?: 'difference' | 'level';
+}
+
+export type BuiltinSection = Readonly<Record<string, BuiltinFunction>>;
+
+const at = (list: Numbers, index: number): number => (list.length === 1 ? list[0] : list[index]) ?? 0;
+const each = (size: number, work: (index: number) => number): number[] => Array.from({ length: size }, (_, index) => work(index));
+
+/** Component by component. */
+export function byOne(work: (x: number) => number): (a?: Numbers) => number[] {
+  return (a = []) => each(a.length, (index) => work(at(a, index)));
+}
+
+/** Component by component; a scalar stands for as many as there are on the other side. */
+export function byTwo(work: (x: number, y: number) => number): (a?: Numbers, b?: Numbers) => number[] {
+  return (a = [], b = []) => each(Math.max(a.length, b.length), (index) => work(at(a, index), at(b, index)));
+}
+
+export function byThree(work: (x: number, y: number, z: number) => number): (a?: Numbers, b?: Numbers, c?: Numbers) => number[] {
+  return (a = [], b = [], c = []) =>
+    each(Math.max(a.length, b.length, c.length), (index) => work(at(a, index), at(b, index), at(c, index)));
+}
