@@ -1,6 +1,10 @@
-/** 16 image units, the least a WebGL2 device has, less the system's five. */
-export const MOST_IMAGES = 11;
-/** 15 varyings, the least a WebGL2 device has, less those of a surface. */
-export const MOST_CARRIED = 4;
+import { PORTABLE_LIMITS } from '../ir/limits';
 
+/** Textures of the frame that a surface may read. */
+const SYSTEM_TEXTURES = 5;
+/** Vectors that every surface hands on to its pixels. */
+const SURFACE_VARYINGS = 11;
+
+export const MOST_IMAGES = PORTABLE_LIMITS.textures - SYSTEM_TEXTURES;
+export const MOST_CARRIED = PORTABLE_LIMITS.varyings - SURFACE_VARYINGS;
 export const TOO_MANY_CARRIED = `A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`;

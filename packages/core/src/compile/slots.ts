@@ -3,6 +3,7 @@ import { liveNumber } from '../document/live-input';
 import type { MaterialSource } from '../document/material';
 import { constant, construct, float, global, swizzle } from '../ir/build';
 import type { Expression, Global, UniformBlock } from '../ir/ir';
+import { PORTABLE_LIMITS } from '../ir/limits';
 import { FLOAT, INT, VEC4, componentCount, type Type } from '../ir/types';
 import type { NodeHome } from './flatten';
 
@@ -23,8 +24,7 @@ export interface Slot {
   readonly source: SlotSource;
 }
 
-/** 16 KiB, the least a WebGL2 device offers for one block. */
-export const MATERIAL_WORDS = 4096;
+export const MATERIAL_WORDS = PORTABLE_LIMITS.blockWords;
 export const MATERIAL_BLOCK = 'Material';
 const VALUES = 'materialValues';
 

@@ -1,3 +1,4 @@
+import type { Limits } from '../ir/limits';
 import type { Program } from '../ir/program';
 import type { EmittedSource } from '../language';
 
@@ -10,6 +11,8 @@ export interface TargetCode {
 /** A language in which a device takes programs. */
 export interface Target {
   readonly name: string;
+  /** What it offers to every program. */
+  readonly limits: Limits;
   /** The same program in what the target has: what it lacks is put in other words, its own conventions are met. */
   legalise(program: Program): Program;
   /** Writes a legal program. */

@@ -1,3 +1,9 @@
+import { compileMaterial } from '../../compile/compile-material';
+import { MOST_CARRIED, MOST_IMAGES } from '../../compile/limits';
+import { PORTABLE_LIMITS, type Limits } from '../../ir/limits';
+import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
+import { demoLibrary } from '../../demo/demo-library';
+import type { Material } from '../../document/material';
 import { plainVertexModule } from '../../compile/surface-programs';
 import { libraryProgram } from '../../catalogue/library';
 import { linkProgram } from '../../ir/program';
@@ -57,4 +63,26 @@ describe('GLSL ES 3.00', () => {
       /main\(\)/,
     );
   });
+
+  it('offers what every material may use', () => {
+    for (const [what, most] of Object.entries(PORTABLE_LIMITS)) {
+      expect(GLSL_TARGET.limits[what as keyof Limits])
+        .withContext(what)
+        .toBeGreaterThanOrEqual(most);
+    }
+  });
+
+  for (const { id, document } of DEMO_DOCUMENTS.filter((each) => each.document.format === 'brelvin-material')) {
+    it(`has room for what a material may bring along, in every program of ${id}`, () => {
+      const { compiled } = compileMaterial(document as Material, demoLibrary(), { variants: ['shadowed', 'occluded', 'inspect', 'wires'] });
+      const programs = [compiled!.program, ...Object.values(compiled!.variants)];
+      expect(programs.length).toBeGreaterThan(4);
+      for (const { fragment } of programs) {
+        const own = fragment.inputs.filter(({ name }) => !name.startsWith('carried'));
+        const system = fragment.samplers.filter(({ name }) => !name.startsWith('image'));
+        expect(own.length).toBeLessThanOrEqual(PORTABLE_LIMITS.varyings - MOST_CARRIED);
+        expect(system.length).toBeLessThanOrEqual(PORTABLE_LIMITS.textures - MOST_IMAGES);
+      }
+    });
+  }
 });
