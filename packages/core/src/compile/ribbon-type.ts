@@ -4,8 +4,6 @@ import { construct, float, member, swizzle } from '../ir/build';
 import type { Expression } from '../ir/ir';
 import { FLOAT, VEC2, VEC3, VEC4, typeName, type Type } from '../ir/types';
 
-const MEANING_TYPES: Partial<Record<Meaning, RibbonType>> = { colour: 'colour', light: 'light', stops: 'stops', uv: 'vec2' };
-
 /** The ribbon type of a value of this IR type that means this. */
 export function ribbonType(type: Type, meaning: Meaning): RibbonType {
   switch (typeName(type)) {
@@ -16,7 +14,7 @@ export function ribbonType(type: Type, meaning: Meaning): RibbonType {
     case 'vec2':
       return 'vec2';
     case 'vec3':
-      return MEANING_TYPES[meaning] === 'colour' ? 'colour' : 'vec3';
+      return meaning === 'colour' ? 'colour' : 'vec3';
     case 'vec4':
       return 'vec4';
     case 'Lit':

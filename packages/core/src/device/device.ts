@@ -104,9 +104,15 @@ export interface PipelineDescriptor {
   /** `test` leaves what it keeps as it is. */
   readonly depth: 'none' | 'test' | 'test and write';
   /**
-   * How colours are laid over those that are there: `over` by the pixel's alpha, whose colours are already weighed by it;
-   * `add`; `gather`, which adds colours and keeps of alpha what one less the pixel's leaves; `under` what is there, by the
-   * alpha that is there; or `keep`, which leaves of colours and alpha the part that the pixel's alpha says.
+   * How a pixel's colour `src` meets the colour `dst` that is there; it takes its place when absent.
+   *
+   * | | rgb | a |
+   * | --- | --- | --- |
+   * | `over` (`src.rgb` is weighed by `src.a` already) | src + dst × (1 − src.a) | the same |
+   * | `add` | src + dst | src + dst |
+   * | `gather` | src + dst | dst.a × (1 − src.a) |
+   * | `under` | src × (1 − dst.a) + dst | the same |
+   * | `keep` | dst × src.a | the same |
    */
   readonly blend?: 'over' | 'add' | 'gather' | 'under' | 'keep';
   readonly cull: 'none' | 'back' | 'front';
