@@ -1,4 +1,4 @@
-import { applyChanges, compileMaterial, GraphEdits, isStructural, writeMaterialValues, type Json } from '@brelvin/core';
+import { applyChanges, compileFor, GLSL_TARGET, GraphEdits, isStructural, writeMaterialValues, type Json } from '@brelvin/core';
 import { wideMaterial } from './graphs';
 import { ratio, time, type Pairing } from './measure';
 
@@ -8,24 +8,24 @@ export interface CoreFigures {
   readonly changes: number[];
 }
 
-/** What the compiler costs by itself, in the page it is made for. */
+/** What the compiler costs by itself, up to a target's text, in the page it is made for. */
 export async function measureCore(): Promise<CoreFigures> {
   const [small, large] = [wideMaterial(500), wideMaterial(5000)];
-  for (let warm = 0; warm < 3; warm++) compileMaterial(large);
+  for (let warm = 0; warm < 3; warm++) compileFor(GLSL_TARGET, large);
   const growth = await ratio(
     15,
-    () => compileMaterial(large),
-    () => compileMaterial(small),
+    () => compileFor(GLSL_TARGET, large),
+    () => compileFor(GLSL_TARGET, small),
   );
   const wide = wideMaterial(2000);
   const compile: number[] = [];
-  for (let count = 0; count < 9; count++) compile.push(await time(() => compileMaterial(wide)));
+  for (let count = 0; count < 9; count++) compile.push(await time(() => compileFor(GLSL_TARGET, wide)));
   return { growth, compile, changes: await measureChanges() };
 }
 
 async function measureChanges(): Promise<number[]> {
   const material = wideMaterial(200);
-  const { compiled } = compileMaterial(material);
+  const { compiled } = compileFor(GLSL_TARGET, material);
   if (!compiled) throw new Error('the benchmark material does not compile');
   const words = new Float32Array(4096);
   const changes: number[] = [];
