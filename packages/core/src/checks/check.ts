@@ -1,4 +1,4 @@
-import type { Catalogue } from '../catalogue/kind';
+import type { Library } from '../catalogue/library';
 import type { ResolvedGraph } from '../compile/resolve';
 import type { Edit } from '../document/edit';
 import type { LightRig } from '../document/light-rig';
@@ -13,7 +13,7 @@ export type SeenThrough = 'glass' | OpacityMode;
 export interface CheckInput {
   readonly material: Material;
   readonly resolved: ResolvedGraph;
-  readonly catalogue: Catalogue;
+  readonly catalogue: Library;
   /** What stands on the Stage, and which of the materials its rules name can not be had, with the reason. */
   readonly set?: StageSet;
   readonly missingMaterials: ReadonlyMap<string, string>;

@@ -1,3 +1,4 @@
+import { setMaterialCode } from '../compile/code/code-edits';
 import { reachesAny } from '../compile/graph-order';
 import type { ResolvedInlet, ResolvedNode } from '../compile/resolve';
 import { joinEdits, type Edit } from '../document/edit';
@@ -10,6 +11,7 @@ import { hasSharpEdges } from '../mesh/sharp-edges';
 import type { Check, CheckInput } from './check';
 import { meshesWearing } from './dressed-parts';
 import { placedNodes, placeOf, sourceOf } from './graph-places';
+import { goWelded, shapeAlongNormal } from './shape-along-normal';
 
 /** Vertices go along the plain normal, of which there are several where faces meet at a sharp edge: there the mesh opens. */
 export const openEdges: Check = {
@@ -23,6 +25,8 @@ export const openEdges: Check = {
       : [];
     const names = torn.map(({ name }) => `“${name}”`).join(', ');
     if (!names) return [];
+    const inCode = codeFinding(input, names);
+    if (inCode) return [inCode];
     const before = reachesAny(input.resolved.incoming, [DOCK], (node, inlet) => node !== DOCK || inlet === 'offset');
     return placedNodes(input).flatMap((node) => {
       const moves = before.has(node.id) && node.kind.family === 'Shape';
@@ -32,25 +36,43 @@ export const openEdges: Check = {
           place: placeOf(node, inlet.spec.name),
           node: node.id,
           title: `${node.kind.title} moves vertices along the plain normal: ${names} opens where faces meet at a sharp edge.`,
-          explanation:
-            'At a sharp edge each face has vertices of its own, with a normal of its own. Moved along it they part, and the picture behind shows through the gap. The welded normal is one for all of them.',
-          mend: { label: 'Go by the welded normal', document: 'material' as const, edit: goWelded(input, node, inlet) },
+          explanation: EXPLANATION,
+          mend: { label: MEND, document: 'material' as const, edit: putWelded(input, node, inlet) },
         }));
     });
   },
 };
+
+const EXPLANATION =
+  'At a sharp edge each face has vertices of its own, with a normal of its own. Moved along it they part, and the picture behind shows through the gap. The welded normal is one for all of them.';
+const MEND = 'Go by the welded normal';
+
+/** The same of a material that is written. */
+function codeFinding({ material, catalogue }: CheckInput, names: string): ReturnType<Check['find']>[number] | undefined {
+  const { code } = material;
+  const ranges = code ? shapeAlongNormal(code, catalogue) : [];
+  const [first] = ranges;
+  if (!code || !first) return undefined;
+  const line = code.text.slice(0, first.from).split('\n').length;
+  return {
+    place: 'code shape',
+    title: `Line ${line}: “shape” moves vertices along the plain normal, and ${names} opens where faces meet at a sharp edge.`,
+    explanation: EXPLANATION,
+    mend: { label: MEND, document: 'material', edit: setMaterialCode(material, { ...code, text: goWelded(code.text, ranges) }, MEND) },
+  };
+}
 
 function isPlainNormal(input: CheckInput, inlet: ResolvedInlet): boolean {
   if (inlet.ribbon) return sourceOf(input, inlet)?.kind.id === 'normal';
   return 'surface' in inlet.spec.default && inlet.spec.default.surface === 'normal';
 }
 
-function goWelded(input: CheckInput, node: ResolvedNode, inlet: ResolvedInlet): Edit {
+function putWelded(input: CheckInput, node: ResolvedNode, inlet: ResolvedInlet): Edit {
   const edits = new GraphEdits(node.home.group);
   const [id, kind] = [input.newId(), input.catalogue.kinds.get('weldedNormal')];
   const [x, y] = [(node.node?.x ?? 0) - 220, (node.node?.y ?? 0) + 60];
   return joinEdits(
-    'Go by the welded normal',
+    MEND,
     edits.addNode(id, { kind: 'weldedNormal', rev: kind?.rev ?? 1, x, y, values: {} }, kind?.title ?? 'Normal, welded'),
     edits.connect({ node: id, outlet: 'result' }, { node: node.home.node, inlet: inlet.spec.name }),
   );

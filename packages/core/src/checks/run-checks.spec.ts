@@ -1,4 +1,5 @@
 import { library } from '../catalogue/library';
+import { newCodeMaterial } from '../compile/code/new-code';
 import { compileMaterial } from '../compile/compile-material';
 import { resolveGraph } from '../compile/resolve';
 import type { MaterialImage } from '../document/image';
@@ -380,6 +381,34 @@ describe('Checks', () => {
     expect(found('open-edges', edited(moved, finding!.mend!.edit), cube)).toEqual([]);
     expect(found('open-edges', along({ 'dock.offset': 'o', 'o.normal': 'w', 'l.normal': 'n' }), cube)).toEqual([]);
     expect(found('open-edges', along({ 'l.normal': 'n' }), cube)).toEqual([]);
+  });
+
+  it('open-edges: also of a material that is written, through locals, and only of what moves vertices', () => {
+    const cube = newSet('s', 'cube');
+    const written = (body: string): Material =>
+      newCodeMaterial(
+        'written',
+        {},
+        { text: `vec4 paint(Surface s) { return vec4(s.normal, 1.0); }\nvoid shape(inout Shape v) {\n  ${body}\n}` },
+      );
+    const moved = written('vec3 along = v.normal * 0.5;\n  vec3 far = along * 0.2;\n  v.position += far;');
+    const [finding, ...others] = found('open-edges', moved, cube);
+    expect(others).toEqual([]);
+    expect(finding?.title).toContain('Line 3: “shape” moves vertices along the plain normal, and “Cube” opens');
+    const mended = edited(moved, finding!.mend!.edit);
+    expect(mended.code?.text).toContain('vec3 along = surfaceWeldedNormal() * 0.5;');
+    expect(mended.code?.text).withContext('what is painted stays').toContain('vec4(s.normal, 1.0)');
+    const { compiled, problems } = compileMaterial(mended);
+    expect(problems).toEqual([]);
+    expect(compiled?.welded).toBeTrue();
+    expect(found('open-edges', mended, cube)).toEqual([]);
+    expect(found('open-edges', moved, newSet('s', 'sphere'))).toEqual([]);
+    expect(found('open-edges', written('v.position.y += v.normal.y * 0.1;'), cube).length).toBe(1);
+    expect(found('open-edges', written('vec3 up = v.normal; v.position.y += 0.1; v.normal = up;'), cube)).toEqual([]);
+    expect(found('open-edges', written('v.position += vec3(0.0, v.uv.x, 0.0);'), cube)).toEqual([]);
+    expect(found('open-edges', written('v.position += v.normal'), cube))
+      .withContext('a text with an error')
+      .toEqual([]);
   });
 
   it('map-sizes: says when maps of one surface differ in shape, or much in size', () => {
