@@ -1,4 +1,5 @@
 import { setMaterialCode } from '../compile/code/code-edits';
+import { goWelded, shapeAlongNormal } from '../compile/code/shape-along-normal';
 import { reachesAny } from '../compile/graph-order';
 import type { ResolvedInlet, ResolvedNode } from '../compile/resolve';
 import { joinEdits, type Edit } from '../document/edit';
@@ -11,7 +12,6 @@ import { hasSharpEdges } from '../mesh/sharp-edges';
 import type { Check, CheckInput } from './check';
 import { meshesWearing } from './dressed-parts';
 import { placedNodes, placeOf, sourceOf } from './graph-places';
-import { goWelded, shapeAlongNormal } from './shape-along-normal';
 
 /** Vertices go along the plain normal, of which there are several where faces meet at a sharp edge: there the mesh opens. */
 export const openEdges: Check = {

@@ -1,10 +1,10 @@
-import type { Library } from '../catalogue/library';
-import { readCode } from '../compile/code/read-code';
-import type { MaterialCode } from '../document/material';
-import type { Expression, Statement } from '../ir/ir';
-import type { Range } from '../ir/origin';
-import { typeName } from '../ir/types';
-import { expressionsOf, walkExpression, walkStatements } from '../ir/walk';
+import type { Library } from '../../catalogue/library';
+import type { MaterialCode } from '../../document/material';
+import type { Expression, Statement } from '../../ir/ir';
+import type { Range } from '../../ir/origin';
+import { typeName } from '../../ir/types';
+import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
+import { readCode } from './read-code';
 
 const SHAPE = 'shape(Shape)';
 const NORMAL = /\b[A-Za-z_]\w*\s*\.\s*normal\b/g;
