@@ -39,8 +39,8 @@ describe('Windows', () => {
     await two.openMaterial(id);
     await one.addNode('bands', await one.ground(420, 380));
     await two.see('[data-kind="bands"]');
-    // Both work at the same moment: both edits stay.
-    await Promise.all([one.addNode('rim', await one.ground(60, 420)), two.addNode('sine', await two.ground(200, 460))]);
+    // Both work at the same moment, where neither's node comes under the other's hand: both edits stay.
+    await Promise.all([one.addNode('rim', await one.ground(60, 420)), two.addNode('sine', await two.ground(60, 60))]);
     await one.see('[data-kind="sine"]');
     await two.see('[data-kind="rim"]');
     await one.saved();

@@ -21,6 +21,8 @@ export class LibraryList {
   /** Entries whose fields are open: nothing moves while there are any. */
   private held = 0;
   private later = false;
+  /** How pages looked when they were last read, whatever has been amended since. */
+  private readonly standing = new Map<number, string>();
 
   readonly query = signal<LibraryQuery>({ kind: 'material', sort: 'changed', deleted: false });
   readonly total = signal(0);
@@ -59,20 +61,33 @@ export class LibraryList {
     this.turn++;
     this.stale.set(false);
     this.asked.clear();
+    this.standing.clear();
     for (const page of pages) void this.load(page);
-    void this.shelves.tags(this.query().kind).then(
-      ({ tags }) => this.tags.set(tags),
-      () => undefined,
-    );
+    void this.readTags();
+  }
+
+  /** Reads what is seen anew, and leaves everything at its place: what one changes oneself does not move away under the hand. */
+  async freshen(): Promise<void> {
+    const { turn } = this;
+    const pages = [...this.pages().keys()];
+    void this.readTags();
+    const now = await Promise.all(pages.map((page) => this.read(page))).catch(() => undefined);
+    if (!now || turn !== this.turn) return;
+    const known = new Map(now.flatMap(({ entries }) => entries.map((entry) => [entry.id, entry] as const)));
+    const shown = [...this.pages().values()].flat();
+    this.pages.set(new Map([...this.pages()].map(([page, entries]) => [page, entries.map((entry) => known.get(entry.id) ?? entry)])));
+    pages.forEach((page, index) => this.standing.set(page, looks(now[index])));
+    this.stale.set(shown.length !== known.size || shown.some(({ id }) => !known.has(id)));
   }
 
   /** Looks whether the shelf still is as it is shown. Nothing moves under a hand: whoever looks at it says when to show it anew. */
   async compare(): Promise<void> {
     const { turn } = this;
-    const shown = [...this.pages()];
-    const now = await Promise.all(shown.map(([page]) => this.read(page))).catch(() => []);
-    if (turn !== this.turn) return;
-    this.stale.set(now.some(({ entries, total }, index) => total !== this.total() || looks(entries) !== looks(shown[index]?.[1] ?? [])));
+    const before = new Map(this.standing);
+    const now = await Promise.all([...before.keys()].map((page) => this.read(page))).catch(() => undefined);
+    if (!now || turn !== this.turn) return;
+    // What was read in between is newer than what is compared.
+    this.stale.set([...before].some(([page, stood], index) => this.standing.get(page) === stood && looks(now[index]) !== stood));
   }
 
   /** An entry by its place; nothing while it is on its way. */
@@ -91,6 +106,7 @@ export class LibraryList {
       const { entries, total } = await this.read(page);
       if (turn !== this.turn) return;
       this.pages.set(new Map(this.pages()).set(page, entries));
+      this.standing.set(page, looks({ entries, total }));
       this.total.set(total);
       this.state.set('ready');
     } catch (error) {
@@ -101,13 +117,20 @@ export class LibraryList {
     }
   }
 
+  private readTags(): Promise<void> {
+    return this.shelves.tags(this.query().kind).then(
+      ({ tags }) => this.tags.set(tags),
+      () => undefined,
+    );
+  }
+
   private read(page: number): Promise<{ entries: readonly ShelfEntry[]; total: number }> {
     const { kind, ...options } = this.query();
     return this.shelves.list(kind, { ...options, offset: page * PAGE, limit: PAGE });
   }
 }
 
-/** What of entries is read in a list; pictures and times follow by themselves. */
-function looks(entries: readonly ShelfEntry[]): string {
-  return JSON.stringify(entries.map(({ id, name, tags }) => [id, name, tags]));
+/** What of a page is read in a list; pictures and times follow by themselves. */
+function looks(page: { readonly entries: readonly ShelfEntry[]; readonly total: number } | undefined): string {
+  return JSON.stringify([page?.total, page?.entries.map(({ id, name, tags }) => [id, name, tags])]);
 }

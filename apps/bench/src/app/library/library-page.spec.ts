@@ -238,12 +238,20 @@ describe('LibraryPage', () => {
     stored();
     await settle();
     expect(appended.map(([id]) => id)).toEqual(['b', 'a']);
-    expect(names(page)).toEqual(['Wax seal', 'Lamp chimney']);
+    expect(names(page)).withContext('everything stays at its place').toEqual(['Lamp chimney', 'Wax seal']);
+    elsewhere.next();
+    await settle();
+    expect(page.querySelector('.library-stale')).withContext('what one changes oneself is not news').toBeNull();
+    await press(page, 'Delete Lamp chimney');
+    expect(names(page)).toEqual(['Wax seal']);
   });
 
   it('shows the old name again when the new one could not be stored', async () => {
     const page = await open();
-    TestBed.inject(DocumentApi).append = async () => Promise.reject(new ApiFailure(503, 'database-away', 'The database is away.'));
+    TestBed.inject(DocumentApi).append = async () => {
+      failing = new ApiFailure(503, 'database-away', 'The database is away.');
+      throw failing;
+    };
     page.querySelector<HTMLButtonElement>('.library-name')!.click();
     await settle();
     const name = document.activeElement as HTMLInputElement;

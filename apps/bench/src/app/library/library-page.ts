@@ -156,13 +156,11 @@ export class LibraryPage {
   }
 
   protected async rename(entry: ShelfEntry, name: string): Promise<void> {
-    this.list.amend(entry.id, { name });
-    await this.changing(() => this.shelfWork.rename(entry, name));
+    await this.amending(entry, { name }, () => this.shelfWork.rename(entry, name));
   }
 
   protected async retag(entry: ShelfEntry, tags: readonly string[]): Promise<void> {
-    this.list.amend(entry.id, { tags });
-    await this.changing(() => this.shelfWork.retag(entry, tags));
+    await this.amending(entry, { tags }, () => this.shelfWork.retag(entry, tags));
   }
 
   protected async remove(entry: ShelfEntry): Promise<void> {
@@ -206,14 +204,25 @@ export class LibraryPage {
     if (kept > 0) this.go('image');
   }
 
-  /** Work after which the shelf is read anew, also when it failed: what is shown may be what was wanted. */
+  /** Work after which the shelf is read anew. */
   private changing(job: () => Promise<void>): Promise<void> {
     return this.work(async () => {
+      await job();
+      this.list.refresh();
+    });
+  }
+
+  /** Work on an entry that stays where it is: shown at once, and taken back where it fails. */
+  private amending(entry: ShelfEntry, change: Partial<Pick<ShelfEntry, 'name' | 'tags'>>, job: () => Promise<void>): Promise<void> {
+    return this.work(async () => {
+      this.list.amend(entry.id, change);
       try {
         await job();
-      } finally {
-        this.list.refresh();
+      } catch (error) {
+        this.list.amend(entry.id, { name: entry.name, tags: entry.tags });
+        throw error;
       }
+      await this.list.freshen();
     });
   }
 
