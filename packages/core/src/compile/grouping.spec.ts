@@ -1,6 +1,7 @@
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
+import type { Json } from '../document/json';
 import type { Material } from '../document/material';
 import { countingIds, edited, materialOf, ribbonsOf, typed } from '../testing/graphs';
 import { addPort, makeGroup, mayContain, removePort, setPort, titleGroup, unmakeGroup } from './grouping';
@@ -209,6 +210,20 @@ describe('Resolving again', () => {
         }
       }
     }
+  });
+});
+
+describe('Resolving again when a node stands for another group', () => {
+  it('finds the values where they stand now', () => {
+    const { material, node, group } = grouped();
+    const both = edited(material, {
+      label: '',
+      changes: [{ path: ['groups', 'other'], value: material.groups[group] as unknown as Json }],
+    });
+    const known = resolveGraph(both, library());
+    const swapped = edited(both, { label: '', changes: [{ path: ['surface', 'nodes', node, 'group'], value: 'other' }] });
+    expect(known.nodes.get(`${node}/m`)?.home.group).toBe(group);
+    expect(resolveGraph(swapped, library(), known).nodes.get(`${node}/m`)?.home.group).toBe('other');
   });
 });
 

@@ -213,6 +213,8 @@ class GraphResolver {
   private unchanged(id: string, node: GraphNode, known: ResolvedNode | undefined): ResolvedNode | undefined {
     const was = known?.node;
     if (!known?.settled || !was || this.rewired.has(id)) return undefined;
+    // Another group may have the same nodes at the same path.
+    if (this.flat.homes.size > 0 && known.home.group !== this.homeOf(id).group) return undefined;
     if (was !== node && REMADE_BY.some((field) => was[field] !== node[field])) return undefined;
     const fresh = ({ from }: IncomingRibbon): boolean => this.retyped.has(from) || !this.nodes.has(from);
     if ((this.retyped.size > 0 || !this.kept) && this.incoming.get(id)?.some(fresh)) return undefined;

@@ -48,7 +48,10 @@ export class EntryCard {
     const hold = (now: boolean): void => {
       if (now !== open) list.hold((open = now));
     };
-    effect(() => hold(this.naming() || this.tagging()));
+    effect(() => {
+      const now = this.naming() || this.tagging();
+      untracked(() => hold(now));
+    });
     inject(DestroyRef).onDestroy(() => hold(false));
     effect(() => {
       const { id, kind, step, pictured } = this.entry();

@@ -66,8 +66,12 @@ export class LibraryList {
     void this.readTags();
   }
 
-  /** Reads what is seen anew, and leaves everything at its place: what one changes oneself does not move away under the hand. */
-  async freshen(): Promise<void> {
+  /**
+   * Reads what is seen anew, and leaves everything at its place: what one changes oneself does not move away under the hand.
+   *
+   * @param own the entry that one changed; that it is not asked for any more is no news
+   */
+  async freshen(own: string): Promise<void> {
     const { turn } = this;
     const pages = [...this.pages().keys()];
     void this.readTags();
@@ -77,7 +81,9 @@ export class LibraryList {
     const shown = [...this.pages().values()].flat();
     this.pages.set(new Map([...this.pages()].map(([page, entries]) => [page, entries.map((entry) => known.get(entry.id) ?? entry)])));
     pages.forEach((page, index) => this.standing.set(page, looks(now[index])));
-    this.stale.set(shown.length !== known.size || shown.some(({ id }) => !known.has(id)));
+    const others = shown.filter(({ id }) => id !== own);
+    known.delete(own);
+    this.stale.set(others.length !== known.size || others.some(({ id }) => !known.has(id)));
   }
 
   /** Looks whether the shelf still is as it is shown. Nothing moves under a hand: whoever looks at it says when to show it anew. */

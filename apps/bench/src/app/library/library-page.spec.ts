@@ -246,6 +246,19 @@ describe('LibraryPage', () => {
     expect(names(page)).toEqual(['Wax seal']);
   });
 
+  it('does not take it for news when a tag is taken off that the shelf was asked for', async () => {
+    const page = await open();
+    page.querySelectorAll<HTMLButtonElement>('.library-tagline')[0]!.click();
+    await settle();
+    const tags = document.activeElement as HTMLInputElement;
+    tags.value = 'wax';
+    entries = [entry('b', 'Tallow seal')];
+    tags.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    expect(names(page)).withContext('it stays until the shelf is asked anew').toEqual(['Lamp chimney', 'Tallow seal']);
+    expect(page.querySelector('.library-stale')).toBeNull();
+  });
+
   it('shows the old name again when the new one could not be stored', async () => {
     const page = await open();
     TestBed.inject(DocumentApi).append = async () => {

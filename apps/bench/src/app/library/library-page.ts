@@ -222,7 +222,7 @@ export class LibraryPage {
         this.list.amend(entry.id, { name: entry.name, tags: entry.tags });
         throw error;
       }
-      await this.list.freshen();
+      await this.list.freshen(entry.id);
     });
   }
 
