@@ -26,6 +26,8 @@ export { LABEL_ASSETS, LABELS, labelPixels, type LabelName } from './demo/label-
 export { DEMO_DOCUMENTS } from './demo/demo-documents';
 export { demoFunctions, demoLibrary } from './demo/demo-library';
 export * from './device/device';
+export { groupFault, passFault, PassRefused } from './device/pass-faults';
+export { BINDING_GROUPS, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
 export { differenceOf } from './document/difference';
 export * from './document/belongings';
 export * from './document/documents';
@@ -62,7 +64,8 @@ export { originOfLine, type EmittedSource } from './language';
 export { codeFor, type Target, type TargetCode } from './emit/target';
 export * from './formats/brelvin-file';
 export * from './frame/compared-pictures';
-export * from './frame/frame-renderer';
+export { FrameRenderer } from './frame/frame-renderer';
+export type { Drawing, Picture } from './frame/picture';
 export { scaleColours } from './frame/scale-colours';
 export * from './frame/stage-scene';
 export { drawThumbnail, THUMBNAIL_SIZE } from './frame/thumbnail';

@@ -1,9 +1,16 @@
+import type { GroupLayout, ProgramLayout } from '../emit/bindings';
 import type { Target, TargetCode } from '../emit/target';
 
 /**
- * What a frame needs of a graphics device, in the shape of WebGPU: immutable pipelines, passes described as a
- * whole, bind groups, explicit resolve, asynchronous readback. Row 0 of every target is the top of the picture
- * and clip space z goes 0…1; a device hides what differs.
+ * What a frame needs of a graphics device, in the shape of WebGPU: immutable pipelines that know the formats they draw
+ * into, bind groups made by layouts, passes described as a whole, explicit resolve, asynchronous readback. Row 0 of every
+ * target is the top of the picture and clip space z goes 0…1; a device hides what differs.
+ *
+ * Order: writes, passes, resolves, mips and reads take effect one after the other, as they were asked for. A pass reads what
+ * was written before `runPass`, and nothing that is written afterwards. A drawing holds buffers, not their contents: all
+ * drawings of a pass find the same in the same buffer.
+ *
+ * A pass that WebGPU would refuse is refused by every device; see `passFault`.
  */
 export interface Device {
   /** What programs are written in. */
@@ -16,7 +23,16 @@ export interface Device {
    *
    * @throws ProgramRefused when the driver does not take the program
    */
-  createPipeline(descriptor: PipelineDescriptor): Promise<DevicePipeline>;
+  createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram>;
+  /** A way of drawing with a program. Comes back at once; its first drawing may wait for the driver. */
+  createPipeline(descriptor: PipelineDescriptor): DevicePipeline;
+  /**
+   * Binds resources for every program that has a group of this layout.
+   *
+   * @throws RangeError for resources that are not what the layout says
+   */
+  createBindGroup(layout: GroupLayout, resources: BoundResources): DeviceBindGroup;
+  /** @throws PassRefused */
   runPass(pass: PassDescriptor): void;
   /** Averages the samples of `from` into `to`, which has the same size and format and one sample. */
   resolve(from: DeviceTexture, to: DeviceTexture): void;
@@ -96,11 +112,35 @@ export interface VertexBufferLayout {
   readonly attributes: readonly VertexAttribute[];
 }
 
-export interface PipelineDescriptor {
+export interface ProgramDescriptor {
   readonly label: string;
   /** In the text of the device's target. */
   readonly code: TargetCode;
   readonly vertexBuffers: readonly VertexBufferLayout[];
+}
+/** A program that the driver has taken. */
+export interface DeviceProgram {
+  readonly label: string;
+  readonly layout: ProgramLayout;
+  readonly vertexBuffers: readonly VertexBufferLayout[];
+  destroy(): void;
+}
+
+export type ColourFormat = Exclude<TextureFormat, 'depth24plus'>;
+/** What the device's canvas holds. */
+export const CANVAS_FORMAT: ColourFormat = 'rgba8unorm';
+
+/** What passes draw into. */
+export interface PassFormats {
+  /** Nothing where only depth is kept. */
+  readonly colour?: ColourFormat;
+  readonly depth: boolean;
+  readonly samples: 1 | 4;
+}
+
+export interface PipelineDescriptor {
+  readonly program: DeviceProgram;
+  readonly into: PassFormats;
   /** `test` leaves what it keeps as it is. */
   readonly depth: 'none' | 'test' | 'test and write';
   /**
@@ -118,7 +158,6 @@ export interface PipelineDescriptor {
   readonly cull: 'none' | 'back' | 'front';
   /** Which way round triangles go that face the eye; a mirrored mesh's go clockwise. Counter-clockwise when absent. */
   readonly front?: 'ccw' | 'cw';
-  readonly samples: 1 | 4;
   /** Pushes depths away: by so much of the slope, and so many of the smallest steps. */
   readonly depthBias?: { readonly slope: number; readonly steps: number };
   /** What indices make; triangles when absent. */
@@ -126,18 +165,22 @@ export interface PipelineDescriptor {
 }
 export interface DevicePipeline {
   readonly descriptor: PipelineDescriptor;
-  destroy(): void;
 }
 
-/** Resources by the names the program gives them. */
-export interface BindGroup {
-  readonly blocks: Readonly<Record<string, DeviceBuffer>>;
-  readonly textures: Readonly<Record<string, DeviceTexture>>;
+/** In the order of a layout's blocks and textures. */
+export interface BoundResources {
+  readonly blocks: readonly DeviceBuffer[];
+  readonly textures: readonly DeviceTexture[];
+}
+/** Resources that stay bound together. It does not own them. */
+export interface DeviceBindGroup extends BoundResources {
+  readonly layout: GroupLayout;
 }
 
 export interface DrawCall {
   readonly pipeline: DevicePipeline;
-  readonly bindings: readonly BindGroup[];
+  /** One for each of the program's groups, at its number; groups of which the program reads nothing may be left out. */
+  readonly bindings: readonly (DeviceBindGroup | undefined)[];
   readonly vertexBuffers: readonly DeviceBuffer[];
   readonly indices?: DeviceBuffer;
   /** Indices, or vertices when there are none. */

@@ -1,11 +1,17 @@
+import { layoutOf, type ProgramLayout } from './bindings';
 import type { Limits } from '../ir/limits';
 import type { Program } from '../ir/program';
 import type { EmittedSource } from '../language';
 
-/** A program in the text of a target. */
-export interface TargetCode {
+/** Both stages in the text of a target. */
+export interface StageTexts {
   readonly vertex: EmittedSource;
   readonly fragment: EmittedSource;
+}
+
+/** A program in the text of a target, and what is bound to it. */
+export interface TargetCode extends StageTexts {
+  readonly layout: ProgramLayout;
 }
 
 /** A language in which a device takes programs. */
@@ -15,10 +21,12 @@ export interface Target {
   readonly limits: Limits;
   /** The same program in what the target has: what it lacks is put in other words, its own conventions are met. */
   legalise(program: Program): Program;
-  /** Writes a legal program. */
-  emit(program: Program): TargetCode;
+  /** Writes a legal program, whose resources are bound as a layout says. */
+  emit(program: Program, layout: ProgramLayout): StageTexts;
 }
 
 export function codeFor(target: Target, program: Program): TargetCode {
-  return target.emit(target.legalise(program));
+  const legal = target.legalise(program);
+  const layout = layoutOf(legal);
+  return { ...target.emit(legal, layout), layout };
 }

@@ -1,4 +1,4 @@
-import type { Device, DeviceTexture, DrawCall } from '../device/device';
+import type { Device, DeviceTexture, DrawCall, PassFormats } from '../device/device';
 import type { FrameGlobals } from '../compile/material-values';
 import type { BackgroundFit, LightRig, RigEnvironment } from '../document/light-rig';
 import { viewMatrix, type OrbitCamera } from '../scene/camera';
@@ -6,14 +6,13 @@ import { levelOfRoughness } from './environment/environment-levels';
 import type { ReadyEnvironment } from './environment/environment-passes';
 import { FullScreen } from './full-screen';
 import type { ImageBank } from './image-bank';
-import type { SampleCount } from './surface-pipelines';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 /** What is behind the meshes where it is more than one colour: a gradient, a flat image. */
 export class Backdrop {
-  private readonly values: UniformBuffer;
-  private readonly aroundValues: UniformBuffer;
+  private readonly values: OwnValues;
+  private readonly aroundValues: OwnValues;
 
   private constructor(
     private readonly gradient: FullScreen,
@@ -26,7 +25,7 @@ export class Backdrop {
 
   static async create(device: Device): Promise<Backdrop> {
     // Where a floor was laid before it, it fills up what that left open.
-    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, [1, 4], 'under');
+    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, 'under');
     const around = await program('backdrop_environment', 'EnvironmentBackdrop');
     return new Backdrop(await program('backdrop'), await program('backdrop_image'), around);
   }
@@ -40,13 +39,13 @@ export class Backdrop {
     rig: LightRig,
     { images, environment, camera }: { readonly images: ImageBank; readonly environment?: ReadyEnvironment; readonly camera: OrbitCamera },
     size: PictureSize,
-    samples: SampleCount,
+    into: PassFormats,
     cleared: boolean,
   ): DrawCall[] {
     const cube = rig.environment && environment && (rig.environment.blur > 0 ? environment.filtered : environment.sharp);
     if (rig.environment?.shows && cube && !rig.transparent) {
       const values = environmentValues(rig.environment, cube, camera, size);
-      return [this.around.drawCall(this.aroundValues, values, { backdropCube: cube }, samples)];
+      return [this.around.drawCall(this.aroundValues, values, { backdropCube: cube }, into)];
     }
     const { background, backgroundTop = background, backgroundImage, transparent } = rig;
     const seen = transparent ? undefined : backgroundImage && images.find(backgroundImage.image);
@@ -57,7 +56,7 @@ export class Backdrop {
       ['backdropAbove', [...backgroundTop, 1]],
       ['backdropSize', [size.width, size.height, wide, high]],
     ]);
-    return [(seen ? this.image : this.gradient).drawCall(this.values, values, seen ? { backdropImage: seen } : {}, samples)];
+    return [(seen ? this.image : this.gradient).drawCall(this.values, values, seen ? { backdropImage: seen } : {}, into)];
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Device, DeviceTexture } from '../device/device';
 import type { LightRig } from '../document/light-rig';
 import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 const MOST_LEVELS = 6;
@@ -10,8 +10,8 @@ const SMALLEST_SIDE = 8;
 interface Level {
   readonly down: DeviceTexture;
   readonly up: DeviceTexture;
-  readonly downValues: UniformBuffer;
-  readonly upValues: UniformBuffer;
+  readonly downValues: OwnValues;
+  readonly upValues: OwnValues;
 }
 
 /** Light that spreads round what is bright: halved again and again, then brought back up level by level. */
@@ -40,7 +40,7 @@ export class BloomPasses {
         ['sourceStep', [1 / source.width, 1 / source.height, first ? bloom.from : 0, first ? 2 ** exposure : 1]],
         ['targetExtent', [down.width, down.height, 0, 0]],
       ]);
-      this.device.runPass({ colour: down, draws: [this.down.drawCall(downValues, values, { brighter: source })] });
+      this.down.draw(down, downValues, values, { brighter: source });
       source = down;
     });
     for (const { down, up, upValues } of [...this.levels].reverse().slice(1)) {
@@ -48,7 +48,7 @@ export class BloomPasses {
         ['smallerStep', [1 / source.width, 1 / source.height, 0, 0]],
         ['upExtent', [up.width, up.height, 0, 0]],
       ]);
-      this.device.runPass({ colour: up, draws: [this.up.drawCall(upValues, values, { smaller: source, same: down })] });
+      this.up.draw(up, upValues, values, { smaller: source, same: down });
       source = up;
     }
     return this.levels.length > 0 ? source : undefined;

@@ -1,7 +1,7 @@
 import type { Device, DeviceTexture } from '../device/device';
 import { pictureDifference, type PictureDifference } from '../image/picture-difference';
 import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 export const COMPARE_MODES = ['beside', 'wipe', 'difference'] as const;
@@ -17,7 +17,7 @@ export interface CompareView {
 
 /** Two finished pictures of one size, and the one they make. */
 export class ComparedPictures {
-  private readonly values: UniformBuffer;
+  private readonly values: OwnValues;
   private pictures?: readonly [DeviceTexture, DeviceTexture];
 
   private constructor(
@@ -48,7 +48,7 @@ export class ComparedPictures {
       ['compareView', [COMPARE_MODES.indexOf(mode), split, gain, 0]],
       ['compareSize', [size.width, size.height, firstPicture.width, 0]],
     ]);
-    this.device.runPass({ colour: target, draws: [this.program.drawCall(this.values, values, { firstPicture, secondPicture })] });
+    this.program.draw(target, this.values, values, { firstPicture, secondPicture });
   }
 
   /** Of the pictures as they were drawn last. */

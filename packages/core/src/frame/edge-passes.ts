@@ -7,7 +7,7 @@ import { FullScreen } from './full-screen';
 import type { LineGroup } from './outlines';
 import { ownProgram } from './own-program';
 import { SurfacePipelines, type SampleCount } from './surface-pipelines';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 /** What the passes draw into. */
@@ -40,7 +40,7 @@ export interface EdgePicture {
  */
 export class EdgePasses {
   private targets?: EdgeTargets;
-  private readonly values: UniformBuffer[] = [];
+  private readonly values: OwnValues[] = [];
 
   private constructor(
     private readonly device: Device,
@@ -105,7 +105,7 @@ export class EdgePasses {
     ]);
     const buffer = (this.values[turn] ??= this.edges.createValues());
     const textures = { sceneColour: scene, edgeSurface: surface, edgeColour: colour };
-    this.device.runPass({ colour: target, draws: [this.edges.drawCall(buffer, values, textures)] });
+    this.edges.draw(target, buffer, values, textures);
   }
 
   private targetsFor(size: PictureSize, fine: number): EdgeTargets {

@@ -6,14 +6,16 @@ import type { OrbitCamera } from '../scene/camera';
 import type { MeshBuffers } from './mesh-buffers';
 import type { Surface } from './surface';
 import type { PipelineState } from './surface-pipelines';
-import type { UniformBuffer } from './uniform-buffer';
+import type { BoundBlock } from './bound-block';
+import type { OwnValues } from './own-values';
 
 /** How a part of a mesh is drawn. */
 export interface PartDrawing {
   /** Its range of the mesh's indices. */
   readonly first: number;
   readonly count: number;
-  readonly object: UniformBuffer;
+  /** The block `Object`. */
+  readonly object: BoundBlock;
   /** One element per copy, as `COPY_WORDS` says. */
   readonly copies: DeviceBuffer;
   readonly copyCount: number;
@@ -32,7 +34,7 @@ export interface PartDrawing {
   /** Whether it throws shadows; it does when absent. */
   readonly casts?: boolean;
   /** The surface's block of numbers for this part. */
-  readonly values?: UniformBuffer;
+  readonly values?: OwnValues;
   readonly live?: LiveValues;
 }
 

@@ -1,108 +1,36 @@
-import { libraryProgram } from '../catalogue/library';
 import type { EmittedMaterial } from '../emit/emitted-material';
-import { plainFragmentModule, plainVertexModule, type SurfaceVariant } from '../compile/surface-programs';
+import type { SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import type { LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
-import type { Device, DeviceBuffer, DeviceTexture, DrawCall } from '../device/device';
-import type { BlockLayout } from '../ir/layout';
-import type { OrbitCamera } from '../scene/camera';
-import { shadowViews, type Ball } from '../scene/shadow-views';
-import { Backdrop } from './backdrop';
-import { BloomPasses } from './bloom';
+import type { Device, DeviceTexture } from '../device/device';
+import { shadowViews, type ShadowView } from '../scene/shadow-views';
 import type { FrameItem } from './frame-item';
-import { EdgePasses, type EdgePicture } from './edge-passes';
+import type { EdgePicture } from './edge-passes';
 import { EnvironmentBank } from './environment/environment-bank';
 import { environmentGlobals } from './environment/environment-globals';
-import { EnvironmentPasses, type EnvironmentNeed } from './environment/environment-passes';
-import { FullScreen } from './full-screen';
-import type { Lens } from './lens';
+import { FrameBlocks } from './frame-blocks';
+import { framePrograms, type FramePrograms } from './frame-programs';
+import { GroupCache } from './group-cache';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
 import { MeshBank } from './mesh-bank';
-import { inspectGlobals, isWireView, showsProperty, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
+import { isWireView, takesApart, WHOLE_PICTURE } from './inspection';
+import { ItemDrawings, type DrawnBy } from './item-drawings';
+import { LaterPasses } from './later-passes';
 import { MeshBuffers } from './mesh-buffers';
-import { groundOf, groundPrograms, type GroundPrograms } from './ground';
-import { NearOcclusionPasses } from './near-occlusion';
+import { groundOf } from './ground';
 import { hullItems, lineGroups, markOutlines } from './outlines';
+import { environmentNeed, isPlain, type Drawing, type Picture } from './picture';
+import { PictureContext, type PictureResources, type Surroundings } from './picture-context';
 import { Surface } from './surface';
 import { ImageBank } from './image-bank';
-import { ownProgram } from './own-program';
-import { ShadowPasses, type StandingState } from './shadows';
-import { SurfacePipelines, type SampleCount } from './surface-pipelines';
-import { layersOf } from './layers';
-import { SmallerCopy } from './smaller-copy';
-import { Gathering } from './gathering';
-import { isDrawnLater, isGathered } from './see-through';
-import { RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
-import { UniformBuffer } from './uniform-buffer';
-import { ViewTransform } from './view-transform';
-import { WireProgram } from './wires';
-import { frameGlobals, libraryBlock, writeBlock, type PictureSize, type StageClocks } from './uniforms';
+import { SHADOW_FORMATS, type CasterCalls } from './shadows';
+import type { SampleCount } from './surface-pipelines';
+import { isDrawnLater } from './see-through';
+import { SurfaceDrawings } from './surface-drawings';
+import { DISTANCE_FORMATS, PICTURE_FORMATS, RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
+import { frameGlobals, type PictureSize } from './uniforms';
 import type { MeshData } from '../mesh/mesh';
-
-export interface Picture extends StageClocks {
-  readonly items: readonly FrameItem[];
-  readonly camera: OrbitCamera;
-  readonly rig: LightRig;
-  /** A ball round what throws shadows, and its present state; without one nothing does. */
-  readonly casters?: { readonly ball: Ball; readonly standing?: StandingState };
-  /** How it is taken apart; whole when absent. */
-  readonly inspection?: Inspection;
-  /** The value of an outlet instead of the picture. */
-  readonly lens?: Lens;
-}
-
-export interface Drawing {
-  /** Pixels to draw; the target may be larger, the picture is then stretched to it. */
-  readonly size: PictureSize;
-  readonly samples: SampleCount;
-  readonly target: 'canvas' | DeviceTexture;
-  readonly targetSize: PictureSize;
-  /** The target in CSS pixels, for widths that are given in them; its own pixels when absent. */
-  readonly cssSize?: PictureSize;
-  /** sRGB when absent; linear for measurements. */
-  readonly encoding?: 'linear';
-  /** Where a rig has nothing behind the meshes: alpha of the target, or squares when absent. */
-  readonly empty?: 'alpha';
-}
-
-interface FramePrograms {
-  readonly view: ViewTransform;
-  readonly backdrop: Backdrop;
-  readonly bloom: BloomPasses;
-  readonly environments: EnvironmentPasses;
-  readonly gathering: Gathering;
-  readonly wires: WireProgram;
-  readonly shadows: ShadowPasses;
-  readonly near: NearOcclusionPasses;
-  readonly inverse: FullScreen;
-  readonly ground: GroundPrograms;
-  readonly edges: EdgePasses;
-  readonly smaller: SmallerCopy;
-  readonly notReady: SurfacePipelines;
-  /** What stands beside something that is looked at. */
-  readonly quiet: SurfacePipelines;
-  /** How far away what is drawn first is. */
-  readonly distance: SurfacePipelines;
-}
-
-/** What is drawn after all that hides what is behind it, and into what. */
-interface LaterScene {
-  readonly targets: RenderTargets;
-  /** The same picture whole, where `targets` hold it taken apart. */
-  readonly whole?: RenderTargets;
-  readonly picture: Picture;
-  /** Whether any of them looks at what is behind it. */
-  readonly looks: boolean;
-  readonly later: readonly FrameItem[];
-  readonly globals: FrameGlobals;
-  readonly samples: SampleCount;
-  readonly variant?: Exclude<SurfaceVariant, 'hull'>;
-  /** The variant of the whole picture. */
-  readonly untaken?: Exclude<SurfaceVariant, 'hull'>;
-}
-
-type FrameBlocks = Readonly<Record<'frame' | 'lights' | 'inspect', { readonly layout: BlockLayout; readonly buffer: UniformBuffer }>>;
 
 /** Behind a property of the surface: neither black nor white, which would say something. */
 const PLAIN_GROUND = [0.03, 0.03, 0.03];
@@ -118,53 +46,33 @@ export class FrameRenderer {
   readonly meshes = new MeshBank();
   /** What is all around. */
   readonly environments: EnvironmentBank;
-  private readonly inverseValues: UniformBuffer;
+  private readonly blocks: FrameBlocks;
+  private readonly resources: PictureResources;
   private readonly outlets: OutletPasses;
-  /** What was last drawn behind something that looked. */
-  private behind?: BehindTargets;
-  /** What near surfaces leave of light from all around, in the present picture. */
-  private near?: DeviceTexture;
+  private readonly drawings: ItemDrawings;
+  private readonly surfaces: SurfaceDrawings;
+  private readonly later: LaterPasses;
+  /** What was last drawn behind something that looked: values are seen through glass as the last picture was. */
+  private lastBehind?: BehindTargets;
   /** What was drawn last. */
   private scene?: DeviceTexture;
-  private nothing?: BehindTargets;
 
   private constructor(
     private readonly device: Device,
     private readonly programs: FramePrograms,
-    private readonly blocks: FrameBlocks,
   ) {
     this.images = new ImageBank(device);
     this.environments = new EnvironmentBank(programs.environments);
-    this.inverseValues = programs.inverse.createValues();
+    this.blocks = new FrameBlocks(device);
     this.outlets = new OutletPasses(device);
+    this.drawings = new ItemDrawings(programs.notReady);
+    this.surfaces = new SurfaceDrawings(this.drawings, programs);
+    this.later = new LaterPasses(device, programs, this.surfaces);
+    this.resources = picturesShare(device, programs, this.blocks, this.images);
   }
 
   static async create(device: Device): Promise<FrameRenderer> {
-    const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> =>
-      SurfacePipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
-    const programs = {
-      view: await ViewTransform.create(device),
-      backdrop: await Backdrop.create(device),
-      bloom: await BloomPasses.create(device),
-      environments: await EnvironmentPasses.create(device),
-      gathering: await Gathering.create(device),
-      wires: await WireProgram.create(device),
-      shadows: await ShadowPasses.create(device),
-      near: await NearOcclusionPasses.create(device),
-      inverse: await FullScreen.create(device, 'scene_inverse', 'SceneInverse', [1], 'gather'),
-      ground: await groundPrograms(device),
-      edges: await EdgePasses.create(device),
-      smaller: await SmallerCopy.create(device),
-      notReady: await plain('not_ready'),
-      quiet: await plain('quiet'),
-      distance: await plain('scene_distance', plainFragmentModule('scene_distance.frag')),
-    };
-    const buffered = (layout: BlockLayout): FrameBlocks['frame'] => ({ layout, buffer: new UniformBuffer(device, layout.words) });
-    return new FrameRenderer(device, programs, {
-      frame: buffered(libraryBlock('Frame')),
-      lights: buffered(libraryBlock('Lights')),
-      inspect: buffered(libraryBlock('Inspect')),
-    });
+    return new FrameRenderer(device, await framePrograms(device));
   }
 
   /** Whether an image, a mesh or an environment that a picture asked for is still on its way. */
@@ -217,150 +125,110 @@ export class FrameRenderer {
     return this.device.readFloats(this.drawScene(picture, size, samples));
   }
 
-  /** Scene-linear colour of the opaque meshes over the background. */
+  /** Scene-linear colour of a picture, in a texture of the renderer's. */
   private drawScene(picture: Picture, size: PictureSize, samples: SampleCount, cssSize = size): DeviceTexture {
     const targets = this.targetsFor(size, samples);
-    const { camera, rig, inspection = WHOLE_PICTURE } = picture;
+    const { camera, rig, items, inspection = WHOLE_PICTURE } = picture;
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
-    const environment = this.environments.find(rig.environment, environmentNeed(picture));
-    const globals = this.uploadFrame(frameGlobals(camera, rig, size, picture, shadows, cssSize), rig);
-    const drawOwn = (item: FrameItem, program: 'caster' | 'wires', count: SampleCount): DrawCall => ({
-      ...this.drawCall(item, globals, count, program),
-    });
-    this.programs.shadows.draw(shadows, picture.items, (item, program) => drawOwn(item, program, 1), picture.casters?.standing);
-    writeBlock(this.blocks.inspect.layout, inspectGlobals(inspection), this.blocks.inspect.buffer.words);
-    this.blocks.inspect.buffer.upload();
+    const around = this.environments.find(rig.environment, environmentNeed(picture));
+    const behind = picture.lens && this.lastBehind;
+    const context = this.begin(frameGlobals(camera, rig, size, picture, shadows, cssSize), rig, { around, behind });
+    this.drawShadows(picture, shadows, context);
+    this.blocks.inspectBy(inspection);
+    if (picture.lens) this.outlets.look(picture.lens);
     const plain = isPlain(picture);
     const whole = !plain && inspection.view !== 'wires';
-    const [first, later] = [picture.items.filter((item) => !isDrawnLater(item)), picture.items.filter(isDrawnLater)];
-    // A value is seen through glass as the last picture was.
+    const [first, later] = [items.filter((item) => !isDrawnLater(item)), items.filter(isDrawnLater)];
     const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.looksBehind);
-    const near = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
-    if (looks || near) this.drawDistances(targets.far, first, globals);
-    this.near = near && this.programs.near.draw(targets.far.distance, near, camera, size);
+    const occlusion = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
+    if (looks || occlusion) this.drawDistances(targets.far, first, context);
+    const near = occlusion && this.programs.near.draw(targets.far.distance, occlusion, camera, size);
     const shaded = shadows.length > 0 ? 'shadowed' : undefined;
     const untaken = near ? 'occluded' : shaded;
     const variant = takesApart(inspection) ? 'inspect' : untaken;
     // A view of a property, or of wires alone, has no lines round it.
-    if (picture.lens) this.outlets.look(picture.lens);
-    const lined = whole ? picture.items : [];
+    const lined = whole ? items : [];
     const groups = lineGroups(lined);
-    if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(picture.items, groups);
-    const hulls = (hidden: boolean): DrawCall[] => hullItems(lined, hidden).flatMap((item) => this.hullCalls(item, globals, samples));
-    const { ground, others } = whole ? groundOf(first) : { ground: [], others: first };
-    const open = ({ colour, depth }: RenderTargets, by: LaterScene['variant'], more: readonly DrawCall[] = []): void => {
-      const around = { images: this.images, environment, camera };
-      const backdrop = plain ? [] : this.programs.backdrop.drawCalls(rig, around, size, samples, ground.length === 0);
-      const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
-      const empty = backdrop.length > 0 || ground.length > 0 || (rig.transparent && !plain);
-      this.device.runPass({
-        colour,
-        depth,
-        clear: empty ? [0, 0, 0, 0] : [red, green, blue, 1],
-        draws: [
-          ...this.groundCalls(picture, ground, globals, samples, by),
-          ...backdrop,
-          ...this.surfaceCalls(picture, others, globals, samples, by),
-          ...hulls(false),
-          ...more,
-        ],
-      });
-    };
-    const wires = isWireView(inspection.view) ? picture.items : [];
-    const wireCalls = wires.map((item) =>
-      this.programs.wires.drawCall(item, this.blocks.frame.buffer.buffer, samples, (each, program) => drawOwn(each, program, samples)),
-    );
-    open(targets, variant, wireCalls);
+    if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(items, groups);
+    const opened = { picture, first, lined, context: context.seeing({ near }) };
+    this.open(targets, opened, variant, isWireView(inspection.view) ? items : []);
     if (later.length > 0) {
       // However a picture is taken apart, what is seen through glass is whole.
       const apart = variant === 'inspect' && !plain && later.some(({ surface }) => surface?.compiled.transmits);
       const untouched = apart ? this.targetsFor(size, samples, 'whole') : undefined;
-      if (untouched) open(untouched, untaken);
+      if (untouched) this.open(untouched, opened, untaken);
+      if (looks) this.lastBehind = targets.behind;
       // What is occluded lies behind them.
-      this.near = undefined;
       const own = variant === 'inspect' ? variant : shaded;
-      this.drawLater({ targets, whole: untouched, picture, looks, later, globals, samples, variant: own, untaken: shaded });
+      this.later.draw({ targets, whole: untouched, picture, looks, items: later, context, variant: own, untaken: shaded });
     }
-    this.drawThrough(targets, hullItems(lined, true), hulls(true), globals, samples);
+    this.drawThrough(targets, hullItems(lined, true), context);
     targets.resolve();
-    const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawCall(item, globals, 1, program);
-    const { items } = picture;
+    const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawings.call(item, context, PICTURE_FORMATS[1], program);
     return this.programs.edges.draw(targets.resolved, { items, groups, camera, size, cssSize, samples, drawCall: drawEdge });
   }
 
-  private uploadFrame(plain: FrameGlobals, rig: LightRig): FrameGlobals {
+  /** Writes the numbers of a picture. */
+  private begin(plain: FrameGlobals, rig: LightRig, seen: Surroundings): PictureContext {
     const globals = new Map([...plain, ...environmentGlobals(rig, this.environments.find(rig.environment)?.harmonics)]);
-    for (const { layout, buffer } of [this.blocks.frame, this.blocks.lights]) {
-      writeBlock(layout, globals, buffer.words);
-      buffer.upload();
-    }
-    return globals;
+    this.blocks.write(globals);
+    return new PictureContext(this.resources, globals, { pass: this.outlets.group, ...seen });
   }
 
-  /** What is seen through or looks behind it, over what is drawn already. */
-  private drawLater({ targets, whole, picture, looks, later, globals, samples, variant, untaken }: LaterScene): void {
-    const blurs = later.some(({ surface }) => surface?.compiled.transmits);
-    if (looks) this.behind = targets.behind;
-    const lay = ({ colour, depth }: RenderTargets, item: FrameItem, by: LaterScene['variant']): void =>
-      this.device.runPass({ colour, depth, draws: this.surfaceCalls(picture, [item], globals, samples, by) });
-    for (const { item, looksAnew } of layersOf(later, picture.camera)) {
-      if (looks && looksAnew) {
-        this.device.resolve((whole ?? targets).colour, targets.behind.colour);
-        if (blurs) this.blurBehind(targets.behind);
-      }
-      lay(targets, item, variant);
-      if (whole) lay(whole, item, untaken);
-    }
-    const gathered = later.filter(isGathered);
-    if (gathered.length === 0) return;
-    const light = this.surfaceCalls(picture, gathered, globals, samples, variant);
-    if (picture.lens) this.device.runPass({ colour: targets.colour, depth: targets.depth, draws: light });
-    else this.programs.gathering.draw(targets, light, this.surfaceCalls(picture, gathered, globals, samples, 'cover'), samples);
+  private drawShadows({ items, casters }: Picture, shadows: readonly ShadowView[], context: PictureContext): void {
+    const calls: CasterCalls = (pass) => {
+      const lit = context.seeing({ pass });
+      return (item) => this.drawings.call(item, lit, SHADOW_FORMATS, 'caster');
+    };
+    this.programs.shadows.draw(shadows, items, calls, casters?.standing);
   }
 
-  /** Makes smaller and smaller pictures of what is behind, and of how far it is. */
-  private blurBehind({ colour, distance }: BehindTargets): void {
-    const values = new Map([['inverseSize', [1 / colour.width, 1 / colour.height, 0, 0]]]);
-    const call = this.programs.inverse.drawCall(this.inverseValues, values, { farScene: distance });
-    this.device.runPass({ colour, draws: [call] });
-    this.device.fillMips(colour);
+  /** What is behind everything, and all that hides it. */
+  private open(
+    { colour, depth, formats, size }: RenderTargets,
+    { picture, first, lined, context }: OpenedScene,
+    by: Exclude<SurfaceVariant, 'hull'> | undefined,
+    wired: readonly FrameItem[] = [],
+  ): void {
+    const { rig, camera } = picture;
+    const plain = isPlain(picture);
+    const { ground, others } = plain || picture.inspection?.view === 'wires' ? { ground: [], others: first } : groundOf(first);
+    const around = { images: this.images, environment: context.around, camera };
+    const backdrop = plain ? [] : this.programs.backdrop.drawCalls(rig, around, size, formats, ground.length === 0);
+    const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
+    const empty = backdrop.length > 0 || ground.length > 0 || (rig.transparent && !plain);
+    this.device.runPass({
+      colour,
+      depth,
+      clear: empty ? [0, 0, 0, 0] : [red, green, blue, 1],
+      draws: [
+        ...this.surfaces.groundCalls(picture, ground, context, formats, by),
+        ...backdrop,
+        ...this.surfaces.calls(picture, others, context, formats, by),
+        ...hullItems(lined, false).flatMap((item) => this.drawings.hullCalls(item, context, formats)),
+        ...wired.map((item) => this.programs.wires.drawCall(item, this.drawings, context, formats)),
+      ],
+    });
   }
 
   /** How far what hides others is, and where it faces. */
-  private drawDistances({ distance, depth }: DistanceTargets, items: readonly FrameItem[], globals: FrameGlobals): void {
-    const draws = items.map((item) => this.drawCall(item, globals, 1, item.surface?.has('distance') ? 'distance' : this.programs.distance));
+  private drawDistances({ distance, depth }: DistanceTargets, items: readonly FrameItem[], context: PictureContext): void {
+    const by = ({ surface }: FrameItem): DrawnBy => (surface?.has('distance') ? 'distance' : this.programs.distance);
+    const draws = items.map((item) => this.drawings.call(item, context, DISTANCE_FORMATS, by(item)));
     this.device.runPass({ colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws });
   }
 
-  /** Floors that end softly, or of which only shadow is seen: what they leave open shows what is behind them. */
-  private groundCalls(
-    picture: Picture,
-    items: readonly FrameItem[],
-    globals: FrameGlobals,
-    samples: SampleCount,
-    variant: LaterScene['variant'],
-  ): DrawCall[] {
-    const { shadow, fade } = this.programs.ground;
-    return items.flatMap((item) => {
-      if (item.part?.ground === 'fading')
-        return [...this.surfaceCalls(picture, [item], globals, samples, variant), this.drawCall(item, globals, samples, fade)];
-      // Light can only be summed up with all that lights need.
-      return item.surface ? [this.drawCall(item, globals, samples, shadow), this.drawCall(item, globals, samples, fade)] : [];
-    });
-  }
-
-  private surfaceCalls(
-    { inspection, lens }: Picture,
-    items: readonly FrameItem[],
-    globals: FrameGlobals,
-    samples: SampleCount,
-    variant?: Exclude<SurfaceVariant, 'hull'>,
-  ): DrawCall[] {
-    if (!lens && inspection?.view === 'wires') return [];
-    return items.map((item) => {
-      if (!lens) return this.drawCall(item, globals, samples, variant);
-      return this.drawCall(item, globals, samples, item.surface === lens.surface ? undefined : this.programs.quiet);
-    });
+  /** Grown meshes that are only hidden by what they belong to, whatever stands in front. */
+  private drawThrough(targets: RenderTargets, items: readonly FrameItem[], context: PictureContext): void {
+    if (items.length === 0) return;
+    const { colour, ownDepth, formats, samples } = targets;
+    const depthAlone = { depth: true, samples };
+    const own = items.map((item) =>
+      this.drawings.call(item, context, depthAlone, item.surface?.compiled.shaped ? undefined : this.programs.notReady),
+    );
+    this.device.runPass({ depth: ownDepth, clear: [0, 0, 0, 0], draws: own });
+    const hulls = items.flatMap((item) => this.drawings.hullCalls(item, context, formats));
+    this.device.runPass({ colour, depth: ownDepth, draws: hulls });
   }
 
   /**
@@ -397,96 +265,12 @@ export class FrameRenderer {
   private outletScene(picture: Omit<Picture, 'items'> & { readonly items?: readonly FrameItem[] }, cssSize?: PictureSize): OutletScene {
     const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
+    const seen = { around: this.environments.find(rig.environment), behind: this.lastBehind };
     return {
       frame: (size, corner) =>
-        this.uploadFrame(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner), rig),
-      drawCall: (item, globals, quiet) => this.drawCall(item, globals, 1, quiet ? this.programs.quiet : undefined),
+        this.begin(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner), rig, seen),
+      drawCall: (item, context, into, quiet) => this.drawings.call(item, context, into, quiet ? this.programs.quiet : undefined),
     };
-  }
-
-  /** Grown meshes that are only hidden by what they belong to, whatever stands in front. */
-  private drawThrough(
-    targets: RenderTargets,
-    items: readonly FrameItem[],
-    hulls: readonly DrawCall[],
-    globals: FrameGlobals,
-    samples: SampleCount,
-  ): void {
-    if (items.length === 0) return;
-    const own = items.map((item) =>
-      this.drawCall(item, globals, samples, item.surface?.compiled.shaped ? undefined : this.programs.notReady),
-    );
-    this.device.runPass({ depth: targets.ownDepth, clear: [0, 0, 0, 0], draws: own });
-    this.device.runPass({ colour: targets.colour, depth: targets.ownDepth, draws: hulls });
-  }
-
-  /** A grown mesh: its far side, and of an open one also the rim of the near side. */
-  private hullCalls(item: FrameItem, globals: FrameGlobals, samples: SampleCount): DrawCall[] {
-    const { mesh, surface, part } = item;
-    if (!surface) return [];
-    const { grown, rim } = mesh.hull;
-    const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({
-      ...this.drawCall(item, globals, samples),
-      pipeline: surface.pipeline({ samples, cull, mirrored: part?.mirrored ?? false }, 'hull'),
-      vertexBuffers: mesh.of({ ...surface.compiled, ways, copies: part?.copies }),
-    });
-    return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
-  }
-
-  private drawCall(
-    { mesh, surface, material, part }: FrameItem,
-    globals: FrameGlobals,
-    samples: SampleCount,
-    by?: Exclude<SurfaceVariant, 'hull'> | SurfacePipelines,
-  ): DrawCall {
-    const values = surface && material && surface.bindings(material, globals, part?.live, part?.values);
-    const object = (part?.object ?? mesh.object).buffer;
-    const { frame, lights, inspect } = this.blocks;
-    const blocks = {
-      Frame: frame.buffer.buffer,
-      Lights: lights.buffer.buffer,
-      Inspect: inspect.buffer.buffer,
-      Object: object,
-      Peek: this.outlets.buffer,
-    };
-    const state = { samples, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false } as const;
-    const own = surface && values && !(by instanceof SurfacePipelines) ? surface.pipeline(state, by) : undefined;
-    return {
-      pipeline: own ?? (by instanceof SurfacePipelines ? by : this.programs.notReady).get(state),
-      bindings: [
-        values
-          ? {
-              blocks: { ...blocks, Material: values.buffer },
-              textures: {
-                ...this.images.texturesFor(surface.images, material.images),
-                shadowAtlas: this.programs.shadows.atlas,
-                nearOcclusion: this.near ?? this.programs.near.nothing,
-                ...this.aroundTextures(surface),
-                ...this.behindTextures(),
-              },
-            }
-          : { blocks, textures: {} },
-      ],
-      vertexBuffers: mesh.of({ ...(own && surface?.compiled), copies: part?.copies }),
-      indices: mesh.indices,
-      first: part?.first ?? 0,
-      count: part?.count ?? mesh.indexCount,
-      copies: part?.copyCount ?? 1,
-    };
-  }
-
-  private aroundTextures({ compiled }: Surface): Record<string, DeviceTexture> {
-    const { environments } = this.programs;
-    return {
-      environmentCube: this.environments.current?.filtered ?? environments.nothing,
-      ...(compiled.weighsAlbedos ? { splitSum: environments.albedos } : {}),
-    };
-  }
-
-  private behindTextures(): Record<'sceneDistance' | 'sceneBehind' | 'sceneThrough', DeviceTexture> {
-    this.nothing ??= new RenderTargets(this.device, { width: 1, height: 1 }, 1).behind;
-    const { distance, colour } = this.behind ?? this.nothing;
-    return { sceneDistance: distance, sceneBehind: colour, sceneThrough: colour };
   }
 
   /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
@@ -501,7 +285,7 @@ export class FrameRenderer {
     const [oldest] = this.targets.keys();
     if (oldest !== undefined && this.targets.size >= MOST_TARGETS) {
       const gone = this.targets.get(oldest);
-      if (gone?.has(this.behind)) this.behind = undefined;
+      if (gone?.has(this.lastBehind)) this.lastBehind = undefined;
       gone?.destroy();
       this.targets.delete(oldest);
     }
@@ -515,14 +299,27 @@ const MOST_TARGETS = 6;
 /** Metres at which nothing stands: farther than the camera goes, and still a half float. */
 const FAR_AWAY = 6e4;
 
-/** What a picture needs of its environment besides light from all around. */
-function environmentNeed({ rig: { environment, transparent }, items }: Picture): EnvironmentNeed {
-  const seen = environment?.shows === true && !transparent;
-  const mirrored = environment?.lights === true && items.some(({ surface }) => surface?.compiled.mirrors);
-  return { sharp: seen && environment.blur === 0, filtered: mirrored || (seen && environment.blur > 0) };
+/** The part of a picture that hides what is behind it. */
+interface OpenedScene {
+  readonly picture: Picture;
+  readonly first: readonly FrameItem[];
+  /** What may have outlines. */
+  readonly lined: readonly FrameItem[];
+  readonly context: PictureContext;
 }
 
-/** Whether what is seen is a property, or a value. */
-function isPlain({ inspection, lens }: Picture): boolean {
-  return lens !== undefined || (inspection !== undefined && showsProperty(inspection));
+function picturesShare(device: Device, programs: FramePrograms, blocks: FrameBlocks, images: ImageBank): PictureResources {
+  let nothingBehind: BehindTargets | undefined;
+  return {
+    groups: new GroupCache(device),
+    blocks: blocks.buffers,
+    images,
+    shadowAtlas: programs.shadows.atlas,
+    albedos: () => programs.environments.albedos,
+    nothing: {
+      near: programs.near.nothing,
+      around: () => programs.environments.nothing,
+      behind: () => (nothingBehind ??= new RenderTargets(device, { width: 1, height: 1 }, 1).behind),
+    },
+  };
 }

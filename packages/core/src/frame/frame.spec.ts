@@ -34,9 +34,9 @@ describe('FrameRenderer, pass by pass', () => {
     const [scene, view, edges] = device.passes;
     expect(scene?.clear).toEqual([0.05, 0.05, 0.05, 1]);
     expect(scene?.draws[0]?.copies).toBe(1);
-    expect(view?.draws[0]?.pipeline.descriptor.label).toBe('plain_view');
+    expect(view?.draws[0]?.pipeline.descriptor.program.label).toBe('plain_view');
     expect(edges?.colour).toBe('canvas');
-    expect(edges?.draws[0]?.bindings[0]?.textures?.['seenPicture']).toBe(view?.colour as DeviceTexture);
+    expect(edges?.draws[0]?.bindings[1]?.textures).toContain(view?.colour as DeviceTexture);
     expect(edges?.draws[0]?.count).toBe(3);
   });
 
@@ -46,7 +46,7 @@ describe('FrameRenderer, pass by pass', () => {
       const renderer = await FrameRenderer.create(device);
       device.passes.length = 0;
       renderer.draw({ items: [], camera: START_CAMERA, rig: newRig('r'), seconds: 0 }, { ...drawing, ...change });
-      expect(device.passes.at(-1)?.draws[0]?.pipeline.descriptor.label).toBe('plain_view');
+      expect(device.passes.at(-1)?.draws[0]?.pipeline.descriptor.program.label).toBe('plain_view');
       expect(device.passes.at(-1)?.colour).toBe('canvas');
     }
   });

@@ -1,64 +1,79 @@
 import { libraryProgram } from '../catalogue/library';
 import type { FrameGlobals } from '../compile/material-values';
-import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
+import type { Device, DevicePipeline, DeviceProgram, DeviceTexture, DrawCall, PassDescriptor, PassFormats } from '../device/device';
+import { formatsOf } from '../device/pass-faults';
+import { BINDING_GROUPS } from '../emit/bindings';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { ownProgram } from './own-program';
-import type { SampleCount } from './surface-pipelines';
-import { UniformBuffer } from './uniform-buffer';
+import { OwnValues } from './own-values';
 import { writeBlock } from './uniforms';
+
+type Textures = Readonly<Record<string, DeviceTexture>>;
 
 /** One program of the library, drawn over a whole target; its own uniform block is named in the program. */
 export class FullScreen {
+  private readonly pipelines = new Map<string, DevicePipeline>();
+
   private constructor(
-    private readonly pipelines: ReadonlyMap<SampleCount, DevicePipeline>,
-    private readonly layout: BlockLayout,
     private readonly device: Device,
+    private readonly program: DeviceProgram,
+    private readonly layout: BlockLayout,
+    private readonly blend?: 'over' | 'under' | 'gather',
   ) {}
 
-  static async create(
-    device: Device,
-    program: string,
-    block: string,
-    samples: readonly SampleCount[] = [1],
-    blend?: 'over' | 'under' | 'gather',
-  ): Promise<FullScreen> {
-    const fragment = libraryProgram(`${program}.frag`);
+  static async create(device: Device, name: string, block: string, blend?: 'over' | 'under' | 'gather'): Promise<FullScreen> {
+    const fragment = libraryProgram(`${name}.frag`);
     const declared = fragment.blocks.get(block);
-    if (!declared) throw new RangeError(`${program} has no block ${block}`);
+    if (!declared) throw new RangeError(`${name} has no block ${block}`);
     const code = ownProgram(device, libraryProgram('full_screen.vert'), fragment);
-    const pipelines = new Map<SampleCount, DevicePipeline>();
-    for (const count of samples) {
-      pipelines.set(
-        count,
-        await device.createPipeline({ label: program, code, vertexBuffers: [], depth: 'none', cull: 'none', samples: count, blend }),
-      );
-    }
-    return new FullScreen(pipelines, blockLayout(declared), device);
+    return new FullScreen(device, await device.createProgram({ label: name, code, vertexBuffers: [] }), blockLayout(declared), blend);
   }
 
   /** Numbers for one place where the program is drawn; two places of one picture need two. */
-  createValues(): UniformBuffer {
-    return new UniformBuffer(this.device, this.layout.words);
+  createValues(): OwnValues {
+    return new OwnValues(this.device, this.layout.words);
+  }
+
+  /** Fills a target, or a level or face of it. */
+  draw(
+    colour: DeviceTexture | 'canvas',
+    values: OwnValues,
+    numbers: FrameGlobals,
+    textures?: Textures,
+    part?: Pick<PassDescriptor, 'level' | 'face'>,
+  ): void {
+    this.device.runPass({ ...part, colour, draws: [this.drawCall(values, numbers, textures, formatsOf({ colour }))] });
   }
 
   /** The drawing, to stand in a pass. */
-  drawCall(
-    buffer: UniformBuffer,
-    values: FrameGlobals,
-    textures: Readonly<Record<string, DeviceTexture>> = {},
-    samples: SampleCount = 1,
-  ): DrawCall {
-    const pipeline = this.pipelines.get(samples);
-    if (!pipeline) throw new RangeError(`no pipeline of ${samples} samples`);
-    writeBlock(this.layout, values, buffer.words);
-    buffer.upload();
+  drawCall(values: OwnValues, numbers: FrameGlobals, textures: Textures = {}, into: PassFormats): DrawCall {
+    writeBlock(this.layout, numbers, values.words);
+    values.upload();
+    const own = { block: () => values.buffer, texture: (name: string) => textures[name] };
     return {
-      pipeline,
-      bindings: [{ blocks: { [this.layout.name]: buffer.buffer }, textures }],
+      pipeline: this.pipelineFor(into),
+      bindings: this.program.layout.map((layout, group) => (group === OWN ? values.groups.find(layout, own) : undefined)),
       vertexBuffers: [],
       first: 0,
       count: 3,
       copies: 1,
     };
   }
+
+  private pipelineFor(into: PassFormats): DevicePipeline {
+    const key = `${into.colour} ${into.depth} ${into.samples}`;
+    const known = this.pipelines.get(key);
+    if (known) return known;
+    const made = this.device.createPipeline({
+      program: this.program,
+      into,
+      depth: 'none',
+      cull: 'none',
+      blend: this.blend,
+    });
+    this.pipelines.set(key, made);
+    return made;
+  }
 }
+
+const OWN = BINDING_GROUPS.indexOf('own');

@@ -1,15 +1,14 @@
 import type { Device, DrawCall } from '../device/device';
 import { FullScreen } from './full-screen';
-import type { SampleCount } from './surface-pipelines';
+import type { OwnValues } from './own-values';
 import type { RenderTargets } from './targets';
-import type { UniformBuffer } from './uniform-buffer';
 
 /**
  * Lays things over the picture in no order: their light is added up weighed by how near it is, their cover multiplied, and
  * both are put over what is there. McGuire, Bavoil 2013, "Weighted blended order-independent transparency", JCGT 2(2).
  */
 export class Gathering {
-  private readonly values: UniformBuffer;
+  private readonly values: OwnValues;
 
   private constructor(
     private readonly device: Device,
@@ -19,25 +18,25 @@ export class Gathering {
   }
 
   static async create(device: Device): Promise<Gathering> {
-    return new Gathering(device, await FullScreen.create(device, 'gathered', 'Gathered', [1, 4], 'over'));
+    return new Gathering(device, await FullScreen.create(device, 'gathered', 'Gathered', 'over'));
   }
 
   /**
    * @param light drawings by programs that write weighed light
    * @param cover of the same things, by programs that write weights and cover
    */
-  draw(targets: RenderTargets, light: readonly DrawCall[], cover: readonly DrawCall[], samples: SampleCount): void {
+  draw(targets: RenderTargets, light: readonly DrawCall[], cover: readonly DrawCall[]): void {
     const { device } = this;
     const gathered = targets.gathered;
     device.runPass({ colour: gathered.light, depth: targets.depth, clear: [0, 0, 0, 0], keepsDepth: true, draws: light });
     device.runPass({ colour: gathered.cover, depth: targets.depth, clear: [0, 0, 0, 1], keepsDepth: true, draws: cover });
-    if (samples > 1) {
+    if (targets.samples > 1) {
       device.resolve(gathered.light, gathered.resolvedLight);
       device.resolve(gathered.cover, gathered.resolvedCover);
     }
     const { width, height } = targets.size;
     const textures = { gatheredLight: gathered.resolvedLight, gatheredCover: gathered.resolvedCover };
     const values = new Map([['gatheredSize', [1 / width, 1 / height, 0, 0]]]);
-    device.runPass({ colour: targets.colour, draws: [this.over.drawCall(this.values, values, textures, samples)] });
+    this.over.draw(targets.colour, this.values, values, textures);
   }
 }

@@ -4,7 +4,7 @@ import { workOut, type MeshWork } from '../mesh/mesh-work';
 import { SLOPE_FLOATS } from '../mesh/surface-slopes';
 import type { MeshBank } from './mesh-bank';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
-import { UniformBuffer } from './uniform-buffer';
+import { BoundBlock } from './bound-block';
 
 const FLOAT = 4;
 
@@ -87,7 +87,7 @@ export class MeshBuffers {
   private readonly asked = new Set<MeshWork>();
   private level?: DeviceBuffer;
   private destroyed = false;
-  readonly object: UniformBuffer;
+  readonly object: BoundBlock;
   readonly closed: boolean;
   readonly bounds: Bounds;
 
@@ -181,10 +181,9 @@ function vertexBuffer(device: Device, data: Float32Array<ArrayBuffer>): DeviceBu
 }
 
 /** The block `Object` of a part of a mesh with these bounds. */
-export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true, part = 0): UniformBuffer {
-  const layout = libraryBlock('Object');
-  const buffer = new UniformBuffer(device, layout.words);
-  writeBlock(layout, objectGlobals(bounds, depthOffset, receives, part), buffer.words);
-  buffer.upload();
-  return buffer;
+export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true, part = 0): BoundBlock {
+  const block = new BoundBlock(device, libraryBlock('Object'));
+  writeBlock(block.layout, objectGlobals(bounds, depthOffset, receives, part), block.words);
+  block.upload();
+  return block;
 }

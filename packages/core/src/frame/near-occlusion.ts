@@ -2,7 +2,7 @@ import type { Device, DeviceTexture } from '../device/device';
 import type { NearOcclusion } from '../document/light-rig';
 import type { OrbitCamera } from '../scene/camera';
 import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 interface NearTargets {
@@ -14,7 +14,7 @@ interface NearTargets {
 /** How much of the light from all around reaches what is seen, found before it is drawn, at half its size. */
 export class NearOcclusionPasses {
   private targets?: NearTargets;
-  private readonly values: readonly [UniformBuffer, UniformBuffer, UniformBuffer];
+  private readonly values: readonly [OwnValues, OwnValues, OwnValues];
   /** Says that nothing is occluded. */
   readonly nothing: DeviceTexture;
 
@@ -42,9 +42,9 @@ export class NearOcclusionPasses {
       ['nearSpan', [(high * picture.width) / picture.height, high, camera.orthographic ? 0 : 1, radius]],
       ['nearTarget', [size.width, size.height, strength, size.height / (2 * high)]],
     ]);
-    this.device.runPass({ colour: found, draws: [this.find.drawCall(this.values[0], values, { nearScene: scene })] });
-    const along = (buffer: UniformBuffer, from: DeviceTexture, to: DeviceTexture, way: readonly number[]): void =>
-      this.device.runPass({ colour: to, draws: [this.smooth.drawCall(buffer, new Map([['nearWay', way]]), { nearFound: from })] });
+    this.find.draw(found, this.values[0], values, { nearScene: scene });
+    const along = (buffer: OwnValues, from: DeviceTexture, to: DeviceTexture, way: readonly number[]): void =>
+      this.smooth.draw(to, buffer, new Map([['nearWay', way]]), { nearFound: from });
     along(this.values[1], found, half, [1, 0, 0, 0]);
     along(this.values[2], half, found, [0, 1, 0, 0]);
     return found;

@@ -1,10 +1,11 @@
 import { libraryProgram } from '../catalogue/library';
-import type { FrameGlobals } from '../compile/material-values';
-import type { Device, DeviceTexture, DrawCall } from '../device/device';
-import { blockLayout, type BlockLayout } from '../ir/layout';
+import type { Device, DeviceBindGroup, DeviceTexture, DrawCall, PassFormats } from '../device/device';
+import { formatsOf } from '../device/pass-faults';
+import { blockLayout } from '../ir/layout';
+import { BoundBlock } from './bound-block';
 import type { FrameItem } from './frame-item';
 import { PLACE, peekGlobals, type Lens } from './lens';
-import { UniformBuffer } from './uniform-buffer';
+import type { PictureContext } from './picture-context';
 import { writeBlock, type PictureSize } from './uniforms';
 
 /** What the passes need of the renderer. */
@@ -14,9 +15,9 @@ export interface OutletScene {
    *
    * @param corner what is added to a place in the target to get the one in the picture
    */
-  readonly frame: (size: PictureSize, corner?: readonly [x: number, y: number]) => FrameGlobals;
+  readonly frame: (size: PictureSize, corner?: readonly [x: number, y: number]) => PictureContext;
   /** An item's drawing by its own surface, or in plain grey. */
-  readonly drawCall: (item: FrameItem, globals: FrameGlobals, quiet: boolean) => DrawCall;
+  readonly drawCall: (item: FrameItem, context: PictureContext, into: PassFormats, quiet: boolean) => DrawCall;
 }
 
 /** What is seen at a pixel. */
@@ -40,25 +41,23 @@ const QUAD = 2;
 
 /** Draws outlets one by one, by one program: small pictures into an atlas, values of a pixel. */
 export class OutletPasses {
-  private readonly layout: BlockLayout;
-  private readonly peek: UniformBuffer;
+  private readonly peek: BoundBlock;
   private probed?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
   private atlas?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
 
   constructor(private readonly device: Device) {
     const block = libraryProgram('outlets.frag').blocks.get('Peek');
     if (!block) throw new RangeError('the program for outlets has no block Peek');
-    this.layout = blockLayout(block);
-    this.peek = new UniformBuffer(device, this.layout.words);
+    this.peek = new BoundBlock(device, blockLayout(block));
   }
 
   /** The block `Peek`. */
-  get buffer(): UniformBuffer['buffer'] {
-    return this.peek.buffer;
+  get group(): DeviceBindGroup {
+    return this.peek.group;
   }
 
   look(lens: Parameters<typeof peekGlobals>[0]): void {
-    writeBlock(this.layout, peekGlobals(lens), this.peek.words);
+    writeBlock(this.peek.layout, peekGlobals(lens), this.peek.words);
     this.peek.upload();
   }
 
@@ -70,12 +69,13 @@ export class OutletPasses {
    */
   async draw(item: FrameItem, cells: readonly OutletCell[], side: number, scene: OutletScene): Promise<Uint8Array<ArrayBuffer>> {
     const { colour, depth } = this.atlasFor(Math.ceil(cells.length / ATLAS_COLUMNS), side);
+    const into = formatsOf({ colour, depth });
     this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
     cells.forEach((cell, index) => {
       const viewport = { x: (index % ATLAS_COLUMNS) * side, y: Math.floor(index / ATLAS_COLUMNS) * side, width: side, height: side };
-      const globals = scene.frame(viewport, [-viewport.x, -viewport.y]);
+      const context = scene.frame(viewport, [-viewport.x, -viewport.y]);
       this.look(cell);
-      this.device.runPass({ colour, depth, viewport, draws: [scene.drawCall(item, globals, false)] });
+      this.device.runPass({ colour, depth, viewport, draws: [scene.drawCall(item, context, into, false)] });
     });
     return this.device.readPixels(colour);
   }
@@ -94,8 +94,9 @@ export class OutletPasses {
     scene: OutletScene,
   ): Promise<ProbedPoint | undefined> {
     const { colour, depth } = (this.probed ??= this.targets(PROBED, 'rgba32float'));
+    const into = formatsOf({ colour, depth });
     const corner = { x: Math.floor(pixel.x / QUAD) * QUAD, y: Math.floor(pixel.y / QUAD) * QUAD };
-    const frame = (cell: number): FrameGlobals => scene.frame(size, [corner.x - cell * QUAD, corner.y]);
+    const frame = (cell: number): PictureContext => scene.frame(size, [corner.x - cell * QUAD, corner.y]);
     // The whole picture, moved by whole pixels and cut to four of them: rasterised just as it is on the Stage.
     const pass = (cell: number, draws: readonly DrawCall[]): void =>
       this.device.runPass({
@@ -110,12 +111,12 @@ export class OutletPasses {
       const [x, y] = [Math.floor(pixel.x) - corner.x, Math.floor(pixel.y) - corner.y];
       return (cell) => [...pixels.subarray((y * PROBED.width + cell * QUAD + x) * 4).subarray(0, 4)];
     };
-    const globals = frame(0);
+    const context = frame(0);
     this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
     this.look({ outlet: PLACE });
     pass(
       0,
-      items.map((item) => scene.drawCall(item, globals, item.surface !== surface)),
+      items.map((item) => scene.drawCall(item, context, into, item.surface !== surface)),
     );
     const [x = 0, y = 0, z = 0, mark = 0] = (await read())(0);
     if (mark < 0.5) return undefined;
@@ -127,7 +128,7 @@ export class OutletPasses {
     for (let first = 0; first < outlets.length; first += most) {
       const some = outlets.slice(first, first + most);
       this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
-      const calls = own.map((item) => scene.drawCall(item, globals, false));
+      const calls = own.map((item) => scene.drawCall(item, context, into, false));
       some.forEach((outlet, cell) => {
         frame(cell);
         this.look({ outlet });
@@ -149,10 +150,11 @@ export class OutletPasses {
   ): Promise<(readonly number[])[]> {
     const { colour, depth } = this.targets(size, 'rgba32float');
     try {
-      const globals = scene.frame(size);
+      const context = scene.frame(size);
       this.look({ outlet });
       const own = items.filter((item) => item.surface === surface);
-      this.device.runPass({ colour, depth, clear: [NOWHERE, 0, 0, 0], draws: own.map((item) => scene.drawCall(item, globals, false)) });
+      const draws = own.map((item) => scene.drawCall(item, context, formatsOf({ colour, depth }), false));
+      this.device.runPass({ colour, depth, clear: [NOWHERE, 0, 0, 0], draws });
       const pixels = await this.device.readFloats(colour);
       const values = Array.from({ length: size.width * size.height }, (_, index) => [...pixels.subarray(index * 4, index * 4 + 4)]);
       return values.filter(([first]) => first !== NOWHERE);

@@ -1,13 +1,13 @@
 import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
-import type { Device, DevicePipeline, DeviceTexture, DrawCall } from '../device/device';
+import type { Device, DeviceBindGroup, DevicePipeline, DeviceTexture, DrawCall, PassFormats } from '../device/device';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
+import { BoundBlock } from './bound-block';
 import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
 import { ownProgram } from './own-program';
 import { isSeenThrough } from './see-through';
 import { SHADOW_BIAS } from './surface-pipelines';
-import { UniformBuffer } from './uniform-buffer';
 import { writeBlock } from './uniforms';
 
 const SQUARES = 4;
@@ -21,13 +21,13 @@ export interface StandingState {
 /** The shadow atlas: what each light that casts shadows sees, as depths. */
 export class ShadowPasses {
   readonly atlas: DeviceTexture;
-  private readonly casters: readonly UniformBuffer[];
+  private readonly casters: readonly BoundBlock[];
   private drawn?: { readonly standing: StandingState; readonly views: string };
 
   private constructor(
     private readonly device: Device,
     private readonly pipeline: DevicePipeline,
-    private readonly layout: BlockLayout,
+    layout: BlockLayout,
   ) {
     this.atlas = device.createTexture({
       width: SHADOW_SIDE * 2,
@@ -36,20 +36,19 @@ export class ShadowPasses {
       samples: 1,
       fetched: true,
     });
-    this.casters = Array.from({ length: SQUARES }, () => new UniformBuffer(device, layout.words));
+    this.casters = Array.from({ length: SQUARES }, () => new BoundBlock(device, layout));
   }
 
   static async create(device: Device): Promise<ShadowPasses> {
     const vertex = plainVertexModule('shadow.vert');
     const caster = vertex.blocks.get('Caster');
     if (!caster) throw new RangeError('the shadow program has no block Caster');
-    const pipeline = await device.createPipeline({
-      label: 'shadow',
-      code: ownProgram(device, vertex, plainFragmentModule('shadow.frag')),
-      vertexBuffers: SURFACE_VERTEX_BUFFERS,
+    const code = ownProgram(device, vertex, plainFragmentModule('shadow.frag'));
+    const pipeline = device.createPipeline({
+      program: await device.createProgram({ label: 'shadow', code, vertexBuffers: SURFACE_VERTEX_BUFFERS }),
+      into: SHADOW_FORMATS,
       depth: 'test and write',
       cull: 'none',
-      samples: 1,
       depthBias: SHADOW_BIAS,
     });
     return new ShadowPasses(device, pipeline, blockLayout(caster));
@@ -58,10 +57,10 @@ export class ShadowPasses {
   /**
    * Draws what lights see.
    *
-   * @param drawCall an item's drawing by a program of its own, for what has a shape of its own
+   * @param callsOf drawings by programs of their own, for what has a shape of its own
    * @param standing the present state of what casts; the atlas is kept while neither it nor a light changes
    */
-  draw(views: readonly ShadowView[], items: readonly FrameItem[], drawCall: CasterCall, standing?: StandingState): void {
+  draw(views: readonly ShadowView[], items: readonly FrameItem[], callsOf: CasterCalls, standing?: StandingState): void {
     if (views.length === 0) return;
     const state = standing && { standing, views: views.map((view) => Array.from(view.clipFromWorld).join()).join(' ') };
     const { drawn } = this;
@@ -71,28 +70,23 @@ export class ShadowPasses {
     const casters = items.filter(({ part, surface }) => (part?.casts ?? true) && !isSeenThrough(surface));
     this.device.runPass({ depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
     views.forEach(({ clipFromWorld }, square) => {
-      const buffer = this.casters[square];
-      if (!buffer) return;
-      writeBlock(this.layout, new Map([['casterClip', [...clipFromWorld]]]), buffer.words);
-      buffer.upload();
+      const caster = this.casters[square];
+      if (!caster) return;
+      writeBlock(caster.layout, new Map([['casterClip', [...clipFromWorld]]]), caster.words);
+      caster.upload();
+      const ownCall = callsOf(caster.group);
       this.device.runPass({
         depth: this.atlas,
         viewport: { x: (square % 2) * SHADOW_SIDE, y: Math.floor(square / 2) * SHADOW_SIDE, width: SHADOW_SIDE, height: SHADOW_SIDE },
-        draws: casters.map((item) => this.casterCall(item, buffer, drawCall)),
+        draws: casters.map((item) => (item.surface?.has('caster') ? ownCall(item) : this.plainCall(item, caster.group))),
       });
     });
   }
 
-  private casterCall(item: FrameItem, { buffer }: UniformBuffer, drawCall: CasterCall): DrawCall {
-    const bindings = { blocks: { Caster: buffer }, textures: {} };
-    if (item.surface?.has('caster')) {
-      const own = drawCall(item, 'caster');
-      return { ...own, bindings: [...own.bindings, bindings] };
-    }
-    const { mesh, part } = item;
+  private plainCall({ mesh, part }: FrameItem, caster: DeviceBindGroup): DrawCall {
     return {
       pipeline: this.pipeline,
-      bindings: [bindings],
+      bindings: [undefined, undefined, undefined, caster],
       vertexBuffers: mesh.of({ copies: part?.copies }),
       indices: mesh.indices,
       first: part?.first ?? 0,
@@ -102,4 +96,8 @@ export class ShadowPasses {
   }
 }
 
-type CasterCall = (item: FrameItem, program: 'caster') => DrawCall;
+/** Of a light's square of the atlas. */
+export const SHADOW_FORMATS: PassFormats = { depth: true, samples: 1 };
+
+/** Drawings of items under a light. @param caster the group of what changes from light to light */
+export type CasterCalls = (caster: DeviceBindGroup) => (item: FrameItem) => DrawCall;

@@ -1,11 +1,11 @@
 import type { Device, DeviceTexture } from '../device/device';
 import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
 /** Reads what was drawn, small: each pixel is the mean of four by four round its middle. */
 export class SmallerCopy {
-  private readonly values: UniformBuffer;
+  private readonly values: OwnValues;
   private target?: DeviceTexture;
 
   private constructor(
@@ -29,7 +29,7 @@ export class SmallerCopy {
       ['sourceStep', [1 / source.width, 1 / source.height, 0, factor]],
       ['targetExtent', [size.width, size.height, 0, 0]],
     ]);
-    this.device.runPass({ colour: this.target, draws: [this.down.drawCall(this.values, values, { brighter: source })] });
+    this.down.draw(this.target, this.values, values, { brighter: source });
     return this.device.readFloats(this.target);
   }
 }

@@ -18,7 +18,8 @@ import { portraitOf, standingPoints, trianglesOf } from './portrait';
 import type { StandingState } from './shadows';
 import type { Surface } from './surface';
 import type { PipelineState } from './surface-pipelines';
-import type { UniformBuffer } from './uniform-buffer';
+import type { BoundBlock } from './bound-block';
+import type { OwnValues } from './own-values';
 
 /** A material with its program; without one what wears it is drawn as "not ready". */
 export interface Worn {
@@ -54,14 +55,14 @@ interface StandingMesh {
 
 interface PartValues {
   readonly surface: Surface;
-  readonly buffer: UniformBuffer;
+  readonly buffer: OwnValues;
 }
 
 interface StandingPart extends PartAddress {
   readonly first: number;
   readonly count: number;
   readonly dress: PartDress;
-  readonly object: UniformBuffer;
+  readonly object: BoundBlock;
   readonly pointer: PointerEase;
   values?: PartValues;
   /** The same for what it wears under a lens. */
@@ -313,7 +314,7 @@ export class StageScene {
     return standing.alone;
   }
 
-  private valuesOf(part: StandingPart, surface: Surface, which: 'values' | 'seenValues'): UniformBuffer {
+  private valuesOf(part: StandingPart, surface: Surface, which: 'values' | 'seenValues'): OwnValues {
     const known = part[which];
     if (known?.surface === surface) return known.buffer;
     known?.buffer.destroy();

@@ -24,18 +24,13 @@ function compiled(material: Material, variants: readonly SurfaceVariant[] = []):
 }
 
 describe('Surfaces of documents', () => {
-  let made: string[];
-  let gone: number;
+  let device: RecordingDevice;
+  let made: readonly string[];
   let bank: SurfaceBank;
 
   beforeEach(() => {
-    made = [];
-    gone = 0;
-    const device = new RecordingDevice();
-    device.createPipeline = async (descriptor) => {
-      made.push(descriptor.label);
-      return { descriptor, destroy: () => void gone++ };
-    };
+    device = new RecordingDevice();
+    made = device.programs;
     bank = new SurfaceBank(device);
   });
 
@@ -46,7 +41,7 @@ describe('Surfaces of documents', () => {
     const again = compiled(lit);
     expect(await bank.find('a', again)).toBe(first);
     expect(first.compiled).toBe(again);
-    expect([made.length, gone]).toEqual([count, 0]);
+    expect([made.length, device.programsGone]).toEqual([count, 0]);
   });
 
   it('are two where two documents have the same structure: each has its own numbers', async () => {
@@ -67,7 +62,7 @@ describe('Surfaces of documents', () => {
     const first = await bank.find('a', compiled(lit));
     const count = made.length;
     expect(await bank.find('a', compiled(plain))).not.toBe(first);
-    expect(gone).toBe(count);
+    expect(device.programsGone).toBe(count);
   });
 
   it('go, the longest unused first', async () => {
@@ -75,10 +70,10 @@ describe('Surfaces of documents', () => {
     const one = made.length / 2;
     await bank.find('a', compiled(lit));
     bank.trim(1);
-    expect(gone).toBe(one);
+    expect(device.programsGone).toBe(one);
     expect(await bank.find('a', compiled(lit))).toBe(a);
     expect(await bank.find('b', compiled(lit))).not.toBe(b);
     bank.trim(0);
-    expect(gone).toBe(made.length);
+    expect(device.programsGone).toBe(made.length);
   });
 });

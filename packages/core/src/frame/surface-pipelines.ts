@@ -1,4 +1,5 @@
-import type { Device, DevicePipeline, PipelineDescriptor } from '../device/device';
+import type { Device, DevicePipeline, DeviceProgram, PassFormats, PipelineDescriptor, ProgramDescriptor } from '../device/device';
+import type { ProgramLayout } from '../emit/bindings';
 import type { TargetCode } from '../emit/target';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
 
@@ -6,7 +7,7 @@ export type SampleCount = 1 | 4;
 
 /** What differs between the drawings of one program. */
 export interface PipelineState {
-  readonly samples: SampleCount;
+  readonly into: PassFormats;
   /** Sides that are not drawn. */
   readonly cull: PipelineDescriptor['cull'];
   /** The mesh is mirrored: its triangles go round the other way. */
@@ -19,49 +20,49 @@ export type PipelineWays = Pick<PipelineDescriptor, 'depthBias' | 'topology' | '
 /** Keeps lit surfaces from shadowing themselves. */
 export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps: 2 };
 
-/** The pipelines of one program, in all states it may be drawn in; they share the compiled program. */
+/** The pipelines of one program, in the states it is drawn in; each is made when it is first drawn. */
 export class SurfacePipelines {
-  private constructor(private readonly pipelines: ReadonlyMap<string, DevicePipeline>) {}
+  private readonly pipelines = new Map<string, DevicePipeline>();
+
+  private constructor(
+    private readonly device: Device,
+    private readonly program: DeviceProgram,
+    private readonly ways: PipelineWays,
+  ) {}
 
   /** @throws ProgramRefused */
   static async create(
     device: Device,
     label: string,
     code: TargetCode,
-    { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<PipelineDescriptor, 'vertexBuffers'>> = {},
+    { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<ProgramDescriptor, 'vertexBuffers'>> = {},
   ): Promise<SurfacePipelines> {
-    const pipelines = new Map<string, DevicePipeline>();
-    for (const state of STATES) {
-      const pipeline = await device.createPipeline({
-        ...ways,
-        label,
-        code,
-        vertexBuffers,
-        depth: ways.depth ?? (ways.blend ? 'test' : 'test and write'),
-        cull: state.cull,
-        front: state.mirrored ? 'cw' : 'ccw',
-        samples: state.samples,
-      });
-      pipelines.set(key(state), pipeline);
-    }
-    return new SurfacePipelines(pipelines);
+    return new SurfacePipelines(device, await device.createProgram({ label, code, vertexBuffers }), ways);
   }
 
-  get(state: PipelineState): DevicePipeline {
-    const found = this.pipelines.get(key(state));
-    if (!found) throw new RangeError(`no pipeline for ${key(state)}`);
-    return found;
+  /** What the program reads. */
+  get layout(): ProgramLayout {
+    return this.program.layout;
+  }
+
+  get({ into, cull, mirrored }: PipelineState): DevicePipeline {
+    const key = `${into.colour} ${into.depth} ${into.samples} ${cull} ${mirrored}`;
+    const known = this.pipelines.get(key);
+    if (known) return known;
+    const { program, ways } = this;
+    const made = this.device.createPipeline({
+      ...ways,
+      program,
+      into,
+      depth: ways.depth ?? (ways.blend ? 'test' : 'test and write'),
+      cull,
+      front: mirrored ? 'cw' : 'ccw',
+    });
+    this.pipelines.set(key, made);
+    return made;
   }
 
   destroy(): void {
-    for (const pipeline of this.pipelines.values()) pipeline.destroy();
+    this.program.destroy();
   }
-}
-
-const STATES: readonly PipelineState[] = ([1, 4] as const).flatMap((samples) =>
-  (['none', 'back', 'front'] as const).flatMap((cull) => [false, true].map((mirrored) => ({ samples, cull, mirrored }))),
-);
-
-function key({ samples, cull, mirrored }: PipelineState): string {
-  return `${samples} ${cull} ${mirrored}`;
 }

@@ -2,21 +2,22 @@ import type { SurfaceVariant } from '../compile/surface-programs';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';
-import type { Device, DevicePipeline } from '../device/device';
+import type { Device } from '../device/device';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { TargetCode } from '../emit/target';
 import { vertexLayouts } from './mesh-buffers';
-import { SHADOW_BIAS, SurfacePipelines, type PipelineState, type PipelineWays } from './surface-pipelines';
-import { UniformBuffer } from './uniform-buffer';
+import { OwnValues } from './own-values';
+import { SHADOW_BIAS, SurfacePipelines, type PipelineWays } from './surface-pipelines';
 
 /** A compiled material on the device: its pipelines, and its numbers. */
 export class Surface {
-  private readonly values: UniformBuffer;
+  /** The numbers of what wears it without a block for them. */
+  readonly values: OwnValues;
 
   private constructor(
     private readonly device: Device,
     private source: EmittedMaterial,
-    private readonly pipelines: SurfacePipelines,
+    private readonly plain: SurfacePipelines,
     private readonly variants: Map<SurfaceVariant, SurfacePipelines>,
   ) {
     this.values = this.createValues();
@@ -63,23 +64,22 @@ export class Surface {
     return this.variants.has(variant);
   }
 
-  /** The pipeline for a state, of a variant where that can be had, or of the next best. */
-  pipeline(state: PipelineState, variant?: SurfaceVariant): DevicePipeline {
+  /** The program of a variant where that can be had, or the next best. */
+  pipelines(variant?: SurfaceVariant): SurfacePipelines {
     const own = variant && (this.variants.get(variant) ?? this.variants.get(NEXT_BEST[variant] ?? variant));
-    return (own ?? this.pipelines).get(state);
+    return own ?? this.plain;
   }
 
   /** A block for the numbers of one more part that wears this surface; the caller destroys it. */
-  createValues(): UniformBuffer {
+  createValues(): OwnValues {
     const words = this.source.blocks.find((block) => block.name === 'Material')?.words ?? 4;
-    return new UniformBuffer(this.device, words);
+    return new OwnValues(this.device, words);
   }
 
-  /** Brings the numbers in a block up to date; without one, in the surface's own. */
-  bindings(material: MaterialSource, frame: FrameGlobals, live?: LiveValues, values = this.values): UniformBuffer {
+  /** Brings the numbers in a block up to date. */
+  write(values: OwnValues, material: MaterialSource, frame: FrameGlobals, live?: LiveValues): void {
     writeMaterialValues(this.source, material, frame, values.words, live);
     values.upload();
-    return values;
   }
 
   /** Another material of the same structure takes over the program: only where its numbers come from differs. */
@@ -90,7 +90,7 @@ export class Surface {
 
   destroy(): void {
     this.values.destroy();
-    this.pipelines.destroy();
+    this.plain.destroy();
     for (const each of this.variants.values()) each.destroy();
   }
 }

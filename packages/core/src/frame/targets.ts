@@ -1,4 +1,4 @@
-import type { Device, DeviceTexture, Sampling } from '../device/device';
+import type { Device, DeviceTexture, PassFormats, Sampling } from '../device/device';
 import { mipLevelCount } from '../image/mips';
 import type { PictureSize } from './uniforms';
 
@@ -26,6 +26,14 @@ export interface GatherTargets {
 /** Only fetched texel by texel; 32-bit floats can not be smoothed everywhere. */
 const FETCHED: Sampling = { wrapX: 'clamp', wrapY: 'clamp', filter: 'sharp' };
 
+/** What the programs of surfaces draw into, in most passes. */
+export const PICTURE_FORMATS: Readonly<Record<1 | 4, PassFormats>> = {
+  1: { colour: 'rgba16float', depth: true, samples: 1 },
+  4: { colour: 'rgba16float', depth: true, samples: 4 },
+};
+/** What `DistanceTargets` hold. */
+export const DISTANCE_FORMATS: PassFormats = { colour: 'rgba32float', depth: true, samples: 1 };
+
 /** The textures one size of picture is drawn into. */
 export class RenderTargets {
   /** What passes draw into; has the samples. */
@@ -48,6 +56,11 @@ export class RenderTargets {
     this.colour = device.createTexture({ ...size, format: 'rgba16float', samples });
     this.depth = device.createTexture({ ...size, format: 'depth24plus', samples });
     this.resolved = samples === 1 ? this.colour : device.createTexture({ ...size, format: 'rgba16float', samples: 1 });
+  }
+
+  /** Of `colour` and `depth`. */
+  get formats(): PassFormats {
+    return PICTURE_FORMATS[this.samples];
   }
 
   /** Depth that knows only what a pass of its own drew; made when it is first wanted. */

@@ -1,5 +1,6 @@
 import type { Device } from '../device/device';
-import type { FrameRenderer, Picture } from './frame-renderer';
+import type { FrameRenderer } from './frame-renderer';
+import type { Picture } from './picture';
 
 export const THUMBNAIL_SIZE = 256;
 

@@ -1,7 +1,7 @@
 import type { Device, DeviceTexture } from '../device/device';
 import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import { FullScreen } from './full-screen';
-import type { UniformBuffer } from './uniform-buffer';
+import type { OwnValues } from './own-values';
 
 /** How a picture is seen. */
 export interface View {
@@ -21,11 +21,10 @@ const EMPTY = ['none', 'squares', 'alpha'] as const;
 
 /** From scene-linear light to what a display shows: exposure, bloom, tone curve, encoding. */
 export class ViewTransform {
-  private readonly values: UniformBuffer;
-  private readonly edgeValues: UniformBuffer;
+  private readonly values: OwnValues;
+  private readonly edgeValues: OwnValues;
 
   private constructor(
-    private readonly device: Device,
     private readonly bent: FullScreen,
     /** The same without tone curve and bloom, which most pictures do without. */
     private readonly plain: FullScreen,
@@ -37,7 +36,6 @@ export class ViewTransform {
 
   static async create(device: Device): Promise<ViewTransform> {
     return new ViewTransform(
-      device,
       await FullScreen.create(device, 'view_transform', 'View'),
       await FullScreen.create(device, 'plain_view', 'View'),
       await FullScreen.create(device, 'bright_edges', 'BrightEdges'),
@@ -57,14 +55,10 @@ export class ViewTransform {
       ['viewSize', [width, height, EMPTY.indexOf(empty), 0]],
     ]);
     const view = curve !== 0 || spread ? this.bent : this.plain;
-    this.device.runPass({
-      colour: between ?? target,
-      draws: [view.drawCall(this.values, values, { sceneColour: scene, bloomColour: spread ?? scene })],
-    });
+    view.draw(between ?? target, this.values, values, { sceneColour: scene, bloomColour: spread ?? scene });
     if (!between) return;
     const exposure = new Map([['edgeExposure', [factor, 0, 0, 0]]]);
-    const textures = { brightScene: scene, seenPicture: between };
-    this.device.runPass({ colour: target, draws: [this.edges.drawCall(this.edgeValues, exposure, textures)] });
+    this.edges.draw(target, this.edgeValues, exposure, { brightScene: scene, seenPicture: between });
   }
 }
 

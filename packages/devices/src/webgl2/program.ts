@@ -1,12 +1,19 @@
-import { ProgramRefused, type PipelineDescriptor } from '@brelvin/core';
+import { ProgramRefused, type ProgramDescriptor, type ProgramLayout } from '@brelvin/core';
 
 /** A linked program with the places of what is bound to it. */
 export interface LinkedProgram {
   readonly program: WebGLProgram;
-  /** Block names in the order of their binding points. */
-  readonly blocks: readonly string[];
-  readonly samplers: readonly { readonly name: string; readonly cube: boolean; readonly location: WebGLUniformLocation }[];
+  /** Of each group; nothing where the driver has left something out. */
+  readonly places: readonly GroupPlaces[];
   readonly deviceTarget: WebGLUniformLocation | null;
+}
+
+/** In the order of a group's layout. */
+interface GroupPlaces {
+  /** Binding points. */
+  readonly blocks: readonly (number | undefined)[];
+  /** Texture units. */
+  readonly textures: readonly (number | undefined)[];
 }
 
 const POLL_MS = 4;
@@ -16,7 +23,7 @@ const POLL_MS = 4;
  *
  * @throws ProgramRefused
  */
-export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuffers }: PipelineDescriptor): Promise<LinkedProgram> {
+export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuffers }: ProgramDescriptor): Promise<LinkedProgram> {
   const parallel = gl.getExtension('KHR_parallel_shader_compile');
   const program = gl.createProgram();
   const shaders = {
@@ -37,7 +44,7 @@ export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuff
   }
   gl.deleteShader(shaders.vertex);
   gl.deleteShader(shaders.fragment);
-  return { program, ...reflect(gl, program) };
+  return { program, places: places(gl, program, code.layout), deviceTarget: gl.getUniformLocation(program, 'deviceTarget') };
 }
 
 function startCompile(gl: WebGL2RenderingContext, type: GLenum, text: string): WebGLShader {
@@ -58,20 +65,25 @@ function refusal(gl: WebGL2RenderingContext, program: WebGLProgram, shaders: Rec
   return new ProgramRefused('link', gl.getProgramInfoLog(program) ?? '');
 }
 
-function reflect(gl: WebGL2RenderingContext, program: WebGLProgram): Omit<LinkedProgram, 'program'> {
-  const blockCount = gl.isContextLost() ? 0 : (gl.getProgramParameter(program, gl.ACTIVE_UNIFORM_BLOCKS) as number);
-  const blocks = Array.from({ length: blockCount }, (_, index) => {
-    gl.uniformBlockBinding(program, index, index);
-    return gl.getActiveUniformBlockName(program, index) ?? '';
-  });
-  const uniformCount = gl.isContextLost() ? 0 : (gl.getProgramParameter(program, gl.ACTIVE_UNIFORMS) as number);
-  const samplers = Array.from({ length: uniformCount }, (_, index) => gl.getActiveUniform(program, index))
-    .filter((info) => info?.type === gl.SAMPLER_2D || info?.type === gl.SAMPLER_CUBE)
-    .flatMap((info) => {
-      const location = info && gl.getUniformLocation(program, info.name);
-      return location ? [{ name: info.name, cube: info.type === gl.SAMPLER_CUBE, location }] : [];
-    });
-  return { blocks, samplers, deviceTarget: gl.getUniformLocation(program, 'deviceTarget') };
+/** Gives every block its binding point and every sampler its unit, once and for all. */
+function places(gl: WebGL2RenderingContext, program: WebGLProgram, layout: ProgramLayout): readonly GroupPlaces[] {
+  if (gl.isContextLost()) return layout.map(() => ({ blocks: [], textures: [] }));
+  let [point, unit] = [0, 0];
+  gl.useProgram(program);
+  return layout.map(({ blocks, textures }) => ({
+    blocks: blocks.map((name) => {
+      const index = gl.getUniformBlockIndex(program, name);
+      if (index === gl.INVALID_INDEX) return undefined;
+      gl.uniformBlockBinding(program, index, point);
+      return point++;
+    }),
+    textures: textures.map(({ name }) => {
+      const location = gl.getUniformLocation(program, name);
+      if (!location) return undefined;
+      gl.uniform1i(location, unit);
+      return unit++;
+    }),
+  }));
 }
 
 export function pause(milliseconds: number): Promise<void> {

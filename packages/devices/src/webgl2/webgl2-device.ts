@@ -1,13 +1,22 @@
 import {
   GLSL_TARGET,
+  groupFault,
+  passFault,
+  PassRefused,
+  type BoundResources,
   type BufferDescriptor,
   type Device,
+  type DeviceBindGroup,
   type DeviceBuffer,
   type DevicePipeline,
+  type DeviceProgram,
   type DeviceTexture,
   type DrawCall,
+  type GroupLayout,
   type PassDescriptor,
   type PipelineDescriptor,
+  type ProgramDescriptor,
+  type ProgramLayout,
   type TextureDescriptor,
 } from '@brelvin/core';
 import { Framebuffers, type TexturePart } from './framebuffers';
@@ -17,15 +26,19 @@ import { GlBuffer, GlTexture } from './resources';
 /** The browser gives no WebGL2 context, or one that can not draw into float textures. */
 export class NoWebGl2 extends Error {}
 
-class GlPipeline implements DevicePipeline {
-  constructor(
-    readonly descriptor: PipelineDescriptor,
-    readonly linked: LinkedProgram,
-    private readonly release: () => void,
-  ) {}
+class GlProgram implements DeviceProgram {
+  readonly label: string;
+  readonly layout: ProgramLayout;
+  readonly vertexBuffers: ProgramDescriptor['vertexBuffers'];
 
-  destroy(): void {
-    this.release();
+  constructor(
+    { label, code, vertexBuffers }: ProgramDescriptor,
+    readonly linked: LinkedProgram,
+    readonly destroy: () => void,
+  ) {
+    this.label = label;
+    this.layout = code.layout;
+    this.vertexBuffers = vertexBuffers;
   }
 }
 
@@ -80,9 +93,10 @@ export class WebGl2Device implements Device {
     return new GlTexture(this.gl, descriptor, (texture) => this.framebuffers.release(texture));
   }
 
-  async createPipeline(descriptor: PipelineDescriptor): Promise<DevicePipeline> {
+  async createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram> {
     const { vertex, fragment } = descriptor.code;
-    const key = `${vertex.text}\n${fragment.text}`;
+    const attributes = descriptor.vertexBuffers.flatMap((buffer) => buffer.attributes.map(({ name }) => name));
+    const key = `${attributes.join()}\n${vertex.text}\n${fragment.text}`;
     let entry = this.programs.get(key);
     if (!entry) {
       this.compiledPrograms++;
@@ -93,11 +107,21 @@ export class WebGl2Device implements Device {
     const { linked } = entry;
     const release = (): void => this.releaseProgram(key);
     try {
-      return new GlPipeline(descriptor, await linked, release);
+      return new GlProgram(descriptor, await linked, release);
     } catch (error) {
       release();
       throw error;
     }
+  }
+
+  createPipeline(descriptor: PipelineDescriptor): DevicePipeline {
+    return { descriptor };
+  }
+
+  createBindGroup(layout: GroupLayout, resources: BoundResources): DeviceBindGroup {
+    const fault = groupFault(layout, resources);
+    if (fault) throw new RangeError(fault);
+    return { layout, ...resources };
   }
 
   private releaseProgram(key: string): void {
@@ -110,12 +134,15 @@ export class WebGl2Device implements Device {
     );
   }
 
-  runPass({ colour, level = 0, face = 0, depth, clear, keepsDepth, viewport, scissor, draws }: PassDescriptor): void {
+  runPass(pass: PassDescriptor): void {
+    const fault = passFault(pass);
+    if (fault) throw new PassRefused(fault);
+    const { colour, level = 0, face = 0, depth, clear, keepsDepth, viewport, scissor, draws } = pass;
     const { gl } = this;
     this.passes++;
     const onCanvas = colour === 'canvas';
     const target = onCanvas ? this.canvas : (colour ?? depth);
-    if (!target) throw new TypeError('a pass needs a target');
+    if (!target) return;
     const [width, height] = [Math.max(1, target.width >> level), Math.max(1, target.height >> level)];
     gl.bindFramebuffer(
       gl.FRAMEBUFFER,
@@ -137,14 +164,53 @@ export class WebGl2Device implements Device {
     }
     // A texture keeps the top row first, so it is drawn upside down, which also turns triangles round.
     const up = onCanvas ? 1 : -1;
-    for (const draw of draws) this.draw(draw, up, height);
+    for (const [index, draw] of draws.entries()) this.draw(draw, up, height, draws[index - 1]);
   }
 
-  private draw({ pipeline, bindings, vertexBuffers, indices, first, count, copies }: DrawCall, up: number, height: number): void {
+  /** @param before the drawing before it in its pass, whose state is still set */
+  private draw(
+    { pipeline, bindings, vertexBuffers, indices, first, count, copies }: DrawCall,
+    up: number,
+    height: number,
+    before?: DrawCall,
+  ): void {
     const { gl } = this;
-    const { descriptor, linked } = pipeline as GlPipeline;
-    gl.useProgram(linked.program);
-    gl.uniform4f(linked.deviceTarget, up, height, 0, 0);
+    const { descriptor } = pipeline;
+    const { linked } = descriptor.program as GlProgram;
+    const sameProgram = before?.pipeline.descriptor.program === descriptor.program;
+    if (!sameProgram) {
+      gl.useProgram(linked.program);
+      gl.uniform4f(linked.deviceTarget, up, height, 0, 0);
+    }
+    if (before?.pipeline !== pipeline) this.setState(descriptor, up);
+    linked.places.forEach((places, number) => {
+      const group = bindings[number];
+      if (group && !(sameProgram && before.bindings[number] === group)) this.bind(group, places);
+    });
+    gl.bindVertexArray(this.vertexArray(descriptor.program, vertexBuffers, indices));
+    const shape = descriptor.topology === 'lines' ? gl.LINES : gl.TRIANGLES;
+    if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, copies);
+    else gl.drawArraysInstanced(shape, first, count, copies);
+    gl.bindVertexArray(null);
+  }
+
+  private bind({ blocks, textures }: DeviceBindGroup, places: LinkedProgram['places'][number]): void {
+    const { gl } = this;
+    blocks.forEach((block, index) => {
+      const point = places.blocks[index];
+      if (point !== undefined) gl.bindBufferBase(gl.UNIFORM_BUFFER, point, (block as GlBuffer).handle);
+    });
+    textures.forEach((texture, index) => {
+      const unit = places.textures[index];
+      if (unit === undefined) return;
+      const { target, texture: handle } = texture as GlTexture;
+      gl.activeTexture(gl.TEXTURE0 + unit);
+      gl.bindTexture(target, handle ?? null);
+    });
+  }
+
+  private setState(descriptor: PipelineDescriptor, up: number): void {
+    const { gl } = this;
     if (descriptor.depth === 'none') gl.disable(gl.DEPTH_TEST);
     else gl.enable(gl.DEPTH_TEST);
     gl.depthMask(descriptor.depth !== 'test');
@@ -159,21 +225,6 @@ export class WebGl2Device implements Device {
     else gl.enable(gl.CULL_FACE);
     gl.cullFace(descriptor.cull === 'front' ? gl.FRONT : gl.BACK);
     gl.frontFace((descriptor.front ?? 'ccw') === (up > 0 ? 'ccw' : 'cw') ? gl.CCW : gl.CW);
-    linked.blocks.forEach((name, index) => {
-      const buffer = bindings.map((group) => group.blocks[name]).find(Boolean) as GlBuffer | undefined;
-      gl.bindBufferBase(gl.UNIFORM_BUFFER, index, buffer?.handle ?? null);
-    });
-    linked.samplers.forEach(({ name, cube, location }, unit) => {
-      const texture = bindings.map((group) => group.textures[name]).find(Boolean) as GlTexture | undefined;
-      gl.activeTexture(gl.TEXTURE0 + unit);
-      gl.bindTexture(cube ? gl.TEXTURE_CUBE_MAP : gl.TEXTURE_2D, texture?.texture ?? null);
-      gl.uniform1i(location, unit);
-    });
-    gl.bindVertexArray(this.vertexArray(descriptor, vertexBuffers, indices));
-    const shape = descriptor.topology === 'lines' ? gl.LINES : gl.TRIANGLES;
-    if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, copies);
-    else gl.drawArraysInstanced(shape, first, count, copies);
-    gl.bindVertexArray(null);
   }
 
   private setBlend(blend: PipelineDescriptor['blend'] = 'add'): void {
@@ -205,22 +256,18 @@ export class WebGl2Device implements Device {
   }
 
   private vertexArray(
-    descriptor: PipelineDescriptor,
+    { vertexBuffers }: DeviceProgram,
     buffers: readonly DeviceBuffer[],
     indices?: DeviceBuffer,
   ): WebGLVertexArrayObject | null {
     const { gl } = this;
-    const key = [
-      descriptor.vertexBuffers.length,
-      ...buffers.map((each) => this.bufferIds.get(each)),
-      indices && this.bufferIds.get(indices),
-    ].join();
+    const key = [vertexBuffers.length, ...buffers.map((each) => this.bufferIds.get(each)), indices && this.bufferIds.get(indices)].join();
     const known = this.vertexArrays.get(key);
     if (known) return known;
     const made = gl.createVertexArray();
     gl.bindVertexArray(made);
     let location = 0;
-    descriptor.vertexBuffers.forEach(({ stride, step, attributes }, index) => {
+    vertexBuffers.forEach(({ stride, step, attributes }, index) => {
       gl.bindBuffer(gl.ARRAY_BUFFER, (buffers[index] as GlBuffer | undefined)?.handle ?? null);
       for (const { components, offset } of attributes) {
         gl.enableVertexAttribArray(location);

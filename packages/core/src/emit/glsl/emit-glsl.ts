@@ -9,12 +9,12 @@ import {
   type EmittedSource,
   type PrintedNames,
 } from '../../language';
-import type { TargetCode } from '../target';
+import type { StageTexts } from '../target';
 import { DEVICE_TARGET } from './legalise';
 import { StageNames } from './names';
 
 /** Writes a legal program as GLSL ES 3.00 for OpenGL ES 3.0 and WebGL2. */
-export function emitGlsl(program: Program): TargetCode {
+export function emitGlsl(program: Program): StageTexts {
   return { vertex: emitStage(program.vertex), fragment: emitStage(program.fragment) };
 }
 

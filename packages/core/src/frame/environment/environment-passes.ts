@@ -5,7 +5,7 @@ import type { Harmonics } from '../../image/environment/harmonics';
 import { LEVELS, roughnessOfLevel } from './environment-levels';
 import type { Value } from '../../ir/value';
 import { FullScreen } from '../full-screen';
-import type { UniformBuffer } from '../uniform-buffer';
+import type { OwnValues } from '../own-values';
 
 /** What of an environment a picture needs on the device; light from all around needs nothing there. */
 export interface EnvironmentNeed {
@@ -60,7 +60,7 @@ export class EnvironmentPasses {
     const { device, splitSum } = this;
     this.table = device.createTexture({ width: TABLE_SIDE, height: TABLE_SIDE, format: 'rgba16float', samples: 1 });
     const numbers = new Map([['tableSize', [TABLE_SIDE, TABLE_SAMPLES, 0, 0]]]);
-    device.runPass({ colour: this.table, draws: [splitSum.drawCall(splitSum.createValues(), numbers)] });
+    splitSum.draw(this.table, splitSum.createValues(), numbers);
     return this.table;
   }
 
@@ -128,7 +128,7 @@ export class EnvironmentPasses {
     filtered: DeviceTexture,
     { level, face }: { readonly level: number; readonly face: number },
     sources: readonly BrightSource[],
-    values: UniformBuffer,
+    values: OwnValues,
   ): void {
     const side = filtered.width >> level;
     const slots = Array.from({ length: MOST_SOURCES }, (_, index) => sources[index]);
@@ -138,7 +138,7 @@ export class EnvironmentPasses {
       ['sourceWays', { items: slots.map((source) => [...(source?.direction ?? [0, 1, 0]), 0]) }],
       ['sourcePowers', { items: slots.map((source) => [...(source?.power ?? [0, 0, 0]), 0]) }],
     ]);
-    this.device.runPass({ colour: filtered, level, face, draws: [this.filter.drawCall(values, numbers, { sharpEnvironment: sharp })] });
+    this.filter.draw(filtered, values, numbers, { sharpEnvironment: sharp }, { level, face });
   }
 
   private async sharpCube({ kind, width, height }: EnvironmentPixels, levels: EnvironmentPixels['levels']): Promise<DeviceTexture> {
@@ -166,7 +166,7 @@ export class EnvironmentPasses {
     const values = this.panorama.createValues();
     for (let face = 0; face < 6; face++) {
       const numbers = new Map([['panoramaFace', [face, 1 / side, Math.max(0, Math.log2(width / (4 * side))), 0]]]);
-      this.device.runPass({ colour: sharp, face, draws: [this.panorama.drawCall(values, numbers, { panorama })] });
+      this.panorama.draw(sharp, values, numbers, { panorama }, { face });
     }
     this.device.fillMips(sharp);
     await this.device.finished();

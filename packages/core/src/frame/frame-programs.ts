@@ -1,0 +1,60 @@
+import { libraryProgram } from '../catalogue/library';
+import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
+import type { Device } from '../device/device';
+import { Backdrop } from './backdrop';
+import { BloomPasses } from './bloom';
+import { EdgePasses } from './edge-passes';
+import { EnvironmentPasses } from './environment/environment-passes';
+import { FullScreen } from './full-screen';
+import { Gathering } from './gathering';
+import { groundPrograms, type GroundPrograms } from './ground';
+import { NearOcclusionPasses } from './near-occlusion';
+import { ownProgram } from './own-program';
+import { ShadowPasses } from './shadows';
+import { SmallerCopy } from './smaller-copy';
+import { SurfacePipelines } from './surface-pipelines';
+import { ViewTransform } from './view-transform';
+import { WireProgram } from './wires';
+
+/** The frame's own programs, on a device. */
+export interface FramePrograms {
+  readonly view: ViewTransform;
+  readonly backdrop: Backdrop;
+  readonly bloom: BloomPasses;
+  readonly environments: EnvironmentPasses;
+  readonly gathering: Gathering;
+  readonly wires: WireProgram;
+  readonly shadows: ShadowPasses;
+  readonly near: NearOcclusionPasses;
+  readonly inverse: FullScreen;
+  readonly ground: GroundPrograms;
+  readonly edges: EdgePasses;
+  readonly smaller: SmallerCopy;
+  readonly notReady: SurfacePipelines;
+  /** What stands beside something that is looked at. */
+  readonly quiet: SurfacePipelines;
+  /** How far away what is drawn first is. */
+  readonly distance: SurfacePipelines;
+}
+
+export async function framePrograms(device: Device): Promise<FramePrograms> {
+  const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> =>
+    SurfacePipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
+  return {
+    view: await ViewTransform.create(device),
+    backdrop: await Backdrop.create(device),
+    bloom: await BloomPasses.create(device),
+    environments: await EnvironmentPasses.create(device),
+    gathering: await Gathering.create(device),
+    wires: await WireProgram.create(device),
+    shadows: await ShadowPasses.create(device),
+    near: await NearOcclusionPasses.create(device),
+    inverse: await FullScreen.create(device, 'scene_inverse', 'SceneInverse', 'gather'),
+    ground: await groundPrograms(device),
+    edges: await EdgePasses.create(device),
+    smaller: await SmallerCopy.create(device),
+    notReady: await plain('not_ready'),
+    quiet: await plain('quiet'),
+    distance: await plain('scene_distance', plainFragmentModule('scene_distance.frag')),
+  };
+}

@@ -1,0 +1,49 @@
+import type { SurfaceVariant } from '../compile/surface-programs';
+import type { DeviceBuffer, DrawCall, PassFormats } from '../device/device';
+import type { FrameItem } from './frame-item';
+import type { PictureContext } from './picture-context';
+import { SurfacePipelines, type PipelineState } from './surface-pipelines';
+
+/** By what an item is drawn: a program of its own surface, or one of the frame's. */
+export type DrawnBy = Exclude<SurfaceVariant, 'hull'> | SurfacePipelines;
+
+/** Puts the drawings of items together. */
+export class ItemDrawings {
+  /** @param notReady draws what has no surface yet */
+  constructor(private readonly notReady: SurfacePipelines) {}
+
+  /** @param by the plain program of its surface when absent */
+  call(item: FrameItem, context: PictureContext, into: PassFormats, by?: DrawnBy): DrawCall {
+    const { mesh, surface, material, part } = item;
+    const own = surface && material && !(by instanceof SurfacePipelines) ? surface.pipelines(by) : undefined;
+    const pipelines = own ?? (by instanceof SurfacePipelines ? by : this.notReady);
+    return {
+      pipeline: pipelines.get(stateOf(item, into)),
+      bindings: context.bindings(pipelines.layout, item),
+      vertexBuffers: mesh.of({ ...(own && surface?.compiled), copies: part?.copies }),
+      indices: mesh.indices,
+      first: part?.first ?? 0,
+      count: part?.count ?? mesh.indexCount,
+      copies: part?.copyCount ?? 1,
+    };
+  }
+
+  /** A grown mesh: its far side, and of an open one also the rim of the near side. */
+  hullCalls(item: FrameItem, context: PictureContext, into: PassFormats): DrawCall[] {
+    const { mesh, surface, part } = item;
+    if (!surface) return [];
+    const { grown, rim } = mesh.hull;
+    const pipelines = surface.pipelines('hull');
+    const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({
+      ...this.call(item, context, into),
+      pipeline: pipelines.get({ ...stateOf(item, into), cull }),
+      bindings: context.bindings(pipelines.layout, item),
+      vertexBuffers: mesh.of({ ...surface.compiled, ways, copies: part?.copies }),
+    });
+    return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
+  }
+}
+
+function stateOf({ mesh, part }: FrameItem, into: PassFormats): PipelineState {
+  return { into, cull: part?.cull ?? (mesh.closed ? 'back' : 'none'), mirrored: part?.mirrored ?? false };
+}

@@ -1,0 +1,69 @@
+import type { SurfaceVariant } from '../compile/surface-programs';
+import type { Device } from '../device/device';
+import type { FrameItem } from './frame-item';
+import type { FramePrograms } from './frame-programs';
+import { layersOf } from './layers';
+import type { OwnValues } from './own-values';
+import type { Picture } from './picture';
+import type { PictureContext } from './picture-context';
+import { isGathered } from './see-through';
+import type { SurfaceDrawings } from './surface-drawings';
+import type { BehindTargets, RenderTargets } from './targets';
+
+type PictureVariant = Exclude<SurfaceVariant, 'hull'>;
+
+/** What is drawn after all that hides what is behind it, and into what. */
+export interface LaterScene {
+  readonly targets: RenderTargets;
+  /** The same picture whole, where `targets` hold it taken apart. */
+  readonly whole?: RenderTargets;
+  readonly picture: Picture;
+  /** Whether any of them looks at what is behind it. */
+  readonly looks: boolean;
+  readonly items: readonly FrameItem[];
+  readonly context: PictureContext;
+  readonly variant?: PictureVariant;
+  /** The variant of the whole picture. */
+  readonly untaken?: PictureVariant;
+}
+
+/** Draws what is seen through or looks behind it, over what is drawn already. */
+export class LaterPasses {
+  private readonly inverseValues: OwnValues;
+
+  constructor(
+    private readonly device: Device,
+    private readonly programs: Pick<FramePrograms, 'inverse' | 'gathering'>,
+    private readonly surfaces: SurfaceDrawings,
+  ) {
+    this.inverseValues = programs.inverse.createValues();
+  }
+
+  draw({ targets, whole, picture, looks, items, context, variant, untaken }: LaterScene): void {
+    const blurs = items.some(({ surface }) => surface?.compiled.transmits);
+    const seeing = looks ? context.seeing({ behind: targets.behind }) : context;
+    const lay = ({ colour, depth, formats }: RenderTargets, some: readonly FrameItem[], by?: PictureVariant): void =>
+      this.device.runPass({ colour, depth, draws: this.surfaces.calls(picture, some, seeing, formats, by) });
+    for (const { item, looksAnew } of layersOf(items, picture.camera)) {
+      if (looks && looksAnew) {
+        this.device.resolve((whole ?? targets).colour, targets.behind.colour);
+        if (blurs) this.blur(targets.behind);
+      }
+      lay(targets, [item], variant);
+      if (whole) lay(whole, [item], untaken);
+    }
+    const gathered = items.filter(isGathered);
+    if (gathered.length === 0) return;
+    if (picture.lens) return lay(targets, gathered, variant);
+    const calls = (by?: PictureVariant): ReturnType<SurfaceDrawings['calls']> =>
+      this.surfaces.calls(picture, gathered, seeing, targets.formats, by);
+    this.programs.gathering.draw(targets, calls(variant), calls('cover'));
+  }
+
+  /** Makes smaller and smaller pictures of what is behind, and of how far it is. */
+  private blur({ colour, distance }: BehindTargets): void {
+    const values = new Map([['inverseSize', [1 / colour.width, 1 / colour.height, 0, 0]]]);
+    this.programs.inverse.draw(colour, this.inverseValues, values, { farScene: distance });
+    this.device.fillMips(colour);
+  }
+}
