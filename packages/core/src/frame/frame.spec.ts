@@ -36,7 +36,7 @@ describe('FrameRenderer, pass by pass', () => {
     expect(scene?.draws[0]?.copies).toBe(1);
     expect(view?.draws[0]?.pipeline.descriptor.program.label).toBe('plain_view');
     expect(edges?.colour).toBe('canvas');
-    expect(edges?.draws[0]?.bindings[1]?.textures).toContain(view?.colour as DeviceTexture);
+    expect(edges?.draws[0]?.bindings[1]?.textures).toContain(view?.colour);
     expect(edges?.draws[0]?.count).toBe(3);
   });
 
