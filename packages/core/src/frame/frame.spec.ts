@@ -1,4 +1,3 @@
-import type { DeviceTexture } from '../device/device';
 import { START_CAMERA } from '../scene/camera';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
