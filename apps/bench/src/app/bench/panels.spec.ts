@@ -1,8 +1,9 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import {
   applyChanges,
   type Edit,
+  type GraphProblem,
   type Material,
   type MaterialParameter,
   newCodeMaterial,
@@ -13,26 +14,51 @@ import {
   type StageSet,
 } from '@brelvin/core';
 import { AboutPanel } from './about/about-panel';
+import { CodeWork } from './code/code-work';
 import { findCommands, isKeys, type Command } from './commands/command';
+import { BenchResult } from './compile/bench-result';
 import { GraphView } from './graph/graph-view';
 import { GraphWork } from './graph/graph-work';
+import { BenchPlaces } from './layout/bench-places';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { MeshPlace } from './parts/mesh-place';
 import { MeshBar } from './stage/mesh-bar';
 import { PictureScale } from './stage/picture-scale';
+import { HeldDocuments } from './testing/held-documents';
 
-beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork] }));
+let held: HeldDocuments;
+const problems = signal<readonly GraphProblem[]>([]);
+const code = { show: jasmine.createSpy('show') };
+const places = { workspace: signal('graph'), showNode: jasmine.createSpy('showNode') };
+
+/** Documents on the Bench, and what its parts want besides. */
+function setUp(): void {
+  held = new HeldDocuments();
+  problems.set([]);
+  for (const spy of [code.show, places.showNode]) spy.calls.reset();
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      GraphView,
+      GraphWork,
+      ...held.providers,
+      { provide: BenchResult, useValue: { problems } },
+      { provide: BenchPlaces, useValue: places },
+      { provide: CodeWork, useValue: code },
+    ],
+  });
+}
 
 /** Works on a material: its edits are applied, and listed. */
 function workOn(material: Material): { work: GraphWork; edits: Edit[] } {
-  const work = TestBed.inject(GraphWork);
+  held.material.set(material);
   const edits: Edit[] = [];
-  work.material.set(material);
-  work.done.subscribe(({ edit }) => {
-    edits.push(edit);
-    work.material.set(applyChanges(work.material(), edit.changes));
-  });
-  return { work, edits };
+  const edit = held.edit.bind(held);
+  held.edit = (role, each, gesture) => {
+    edits.push(each);
+    edit(role, each, gesture);
+  };
+  return { work: TestBed.inject(GraphWork), edits };
 }
 
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -40,6 +66,8 @@ const step = (element: Element | null, key: string): void =>
   void element?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
 
 describe('ParametersPanel', () => {
+  beforeEach(setUp);
+
   const glow: MaterialParameter = { name: 'Glow', type: 'number', value: 0.5, low: 0, high: 1, order: 1 };
   const paint: MaterialParameter = { name: 'Paint', type: 'colour', value: [1, 0, 0], order: 0 };
 
@@ -101,8 +129,6 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
     );
     const { work, edits } = workOn({ ...material, parameters: { ...material.parameters, gone: { ...glow, uniform: 'gone' } } });
     const fixture = TestBed.createComponent(ParametersPanel);
-    const asked: Range[] = [];
-    fixture.componentInstance.declarationAsked.subscribe((range) => asked.push(range));
     await fixture.whenStable();
     const names = [...root(fixture).querySelectorAll<HTMLButtonElement>('.parameter-name')];
     expect(names.map((each) => each.textContent?.trim()))
@@ -115,7 +141,9 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
     expect([work.material().parameters['u-kind']?.value, work.material().parameters['u-lit']?.value]).toEqual([1, 0]);
     expect((work.material().parameters['u-size']?.value as readonly number[])[0]).toBe(1);
     names[3]!.click();
-    expect(material.code?.text.slice(asked[0]?.from, asked[0]?.to)).toBe('gloss');
+    const [sheet, asked] = code.show.calls.mostRecent().args as [{ kind: string }, Range];
+    expect([sheet.kind, places.workspace()]).toEqual(['pixels', 'code']);
+    expect(material.code?.text.slice(asked.from, asked.to)).toBe('gloss');
   });
 
   it('lets a number be moved by itself, and shows by what', async () => {
@@ -141,6 +169,8 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
 });
 
 describe('MeshBar', () => {
+  beforeEach(setUp);
+
   it('shows the mesh, and time only for what moves', async () => {
     const fixture = TestBed.createComponent(MeshBar);
     fixture.componentRef.setInput('meshId', 'mesh');
@@ -155,6 +185,8 @@ describe('MeshBar', () => {
 });
 
 describe('MeshPlace', () => {
+  beforeEach(setUp);
+
   async function show(mesh: StageSet['meshes'][string]): Promise<{ fixture: ComponentFixture<MeshPlace>; set: () => StageSet }> {
     const fixture = TestBed.createComponent(MeshPlace);
     let set: StageSet = { ...newSet('s'), meshes: { m: mesh } };
@@ -203,6 +235,8 @@ describe('MeshPlace', () => {
 });
 
 describe('Commands', () => {
+  beforeEach(setUp);
+
   const command = (title: string, words?: string): Command => ({ id: title, title, words, run: () => undefined });
   const key = (name: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent => new KeyboardEvent('keydown', { key: name, ...held });
 
@@ -227,6 +261,8 @@ describe('Commands', () => {
 });
 
 describe('AboutPanel', () => {
+  beforeEach(setUp);
+
   it('tells what the selected node does and where its formula comes from', async () => {
     workOn(newMaterial('m'));
     TestBed.inject(GraphView).select(['lambert']);
@@ -238,16 +274,16 @@ describe('AboutPanel', () => {
   it('puts what is wrong first, and leads to it', async () => {
     workOn(newMaterial('m'));
     const fixture = TestBed.createComponent(AboutPanel);
-    fixture.componentRef.setInput('problems', [{ node: 'lambert', message: 'Something is wrong.' }]);
-    const shown: string[] = [];
-    fixture.componentInstance.shown.subscribe((node) => shown.push(node));
+    problems.set([{ node: 'lambert', message: 'Something is wrong.' }]);
     await fixture.whenStable();
     root(fixture).querySelector<HTMLButtonElement>('.problem')!.click();
-    expect(shown).toEqual(['lambert']);
+    expect(places.showNode).toHaveBeenCalledOnceWith('lambert');
   });
 });
 
 describe('PictureScale', () => {
+  beforeEach(setUp);
+
   it('draws smaller when pictures take long, and larger again when they do not', () => {
     const scale = new PictureScale();
     for (let count = 0; count < 10; count++) scale.learn(scale.current, 900 * scale.current ** 2);

@@ -1,10 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { CODE_KIND, type GraphProblem } from '@brelvin/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { CODE_KIND } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { CodeField } from '../graph/code-field';
 import { GroupPanel } from '../graph/group-panel';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
+import { BenchResult } from '../compile/bench-result';
+import { BenchPlaces } from '../layout/bench-places';
+import type { PanelEntry } from '../panels/panel-entry';
 
 /** What is wrong with the graph; otherwise what the selected node does and where its formula comes from. */
 @Component({
@@ -14,7 +17,7 @@ import { GraphWork } from '../graph/graph-work';
   host: { class: 'panel-body' },
   template: `
     @for (problem of problems(); track $index) {
-      <button type="button" class="problem" (click)="shown.emit(problem.node)">
+      <button type="button" class="problem" (click)="places.showNode(problem.node)">
         <brelvin-icon name="warning" /> <span>{{ problem.message }}</span>
       </button>
     }
@@ -52,9 +55,8 @@ import { GraphWork } from '../graph/graph-work';
   `,
 })
 export class AboutPanel {
-  readonly problems = input<readonly GraphProblem[]>([]);
-  readonly shown = output<string>();
-
+  protected readonly places = inject(BenchPlaces);
+  protected readonly problems = inject(BenchResult).problems;
   protected readonly work = inject(GraphWork);
   private readonly view = inject(GraphView);
   protected readonly kind = computed(() => {
@@ -68,3 +70,13 @@ export class AboutPanel {
     return node?.kind === CODE_KIND && id !== undefined ? { id, code: node.code } : undefined;
   });
 }
+
+export const ABOUT_TAB: PanelEntry = {
+  id: 'about',
+  // How much there is to mend.
+  tab: (injector) => {
+    const wrong = injector.get(BenchResult).problems().length;
+    return wrong > 0 ? { words: `to mend ${wrong}` } : {};
+  },
+  view: AboutPanel,
+};

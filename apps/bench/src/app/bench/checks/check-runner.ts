@@ -1,20 +1,12 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import {
-  silence,
-  silenceKey,
-  type Checked,
-  type CheckFault,
-  type EmittedResult,
-  type Finding,
-  type SeenThrough,
-  type StageSet,
-} from '@brelvin/core';
+import { silence, silenceKey, type Checked, type CheckFault, type EmittedResult, type Finding, type SeenThrough } from '@brelvin/core';
 import { auditTime, catchError, distinctUntilChanged, EMPTY, from, scan, switchMap, tap } from 'rxjs';
 import { Workbench } from '../../shared/documents/workbench';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
 import { StageLink } from '../stage/stage-link';
@@ -32,8 +24,12 @@ export class CheckRunner {
   private readonly stage = inject(StageLink);
   private readonly faults = inject(FaultHandler);
   private readonly told = new Set<string>();
+  private readonly store = inject(DocumentStore);
   /** The material on the Bench, once it is open, and the set it stands in. */
-  readonly subject = signal<{ readonly id: string; readonly set?: StageSet } | undefined>(undefined);
+  private readonly subject = computed(() => {
+    const id = this.store.material() && this.store.materialId();
+    return id === undefined ? undefined : { id, set: this.store.set() };
+  });
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
   private readonly rig = inject(RigWork).rig;
   private readonly images = inject(ImageShelf).facts;

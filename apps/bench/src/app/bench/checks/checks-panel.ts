@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
-import { CHECKS, silenceKey, type Edit, type Finding, type Mend } from '@brelvin/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { CHECKS, silenceKey, type Finding, type Mend } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
-import { GraphWork } from '../graph/graph-work';
-import { RigWork } from '../lights/rig-work';
+import { DocumentStore } from '../documents/document-store';
+import { BenchPlaces } from '../layout/bench-places';
+import type { PanelEntry } from '../panels/panel-entry';
 import { CheckRunner } from './check-runner';
 
 /** Well-known mistakes that were found: where, why they matter, and a mend. */
@@ -17,7 +18,7 @@ import { CheckRunner } from './check-runner';
         <h3 class="finding-title">
           <brelvin-icon name="warning" />
           @if (finding.node !== undefined) {
-            <button type="button" class="finding-show" title="Show the place" (click)="shown.emit(finding.node)">
+            <button type="button" class="finding-show" title="Show the place" (click)="places.showNode(finding.node)">
               {{ finding.title }}
             </button>
           } @else {
@@ -49,13 +50,9 @@ import { CheckRunner } from './check-runner';
   `,
 })
 export class ChecksPanel {
-  /** Path of a node to show. */
-  readonly shown = output<string>();
-  readonly editedSet = output<{ edit: Edit }>();
-
+  protected readonly places = inject(BenchPlaces);
   protected readonly runner = inject(CheckRunner);
-  private readonly work = inject(GraphWork);
-  private readonly rig = inject(RigWork);
+  private readonly store = inject(DocumentStore);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly key = silenceKey;
   protected readonly count = CHECKS.length;
@@ -66,8 +63,15 @@ export class ChecksPanel {
   }
 
   protected apply({ document, edit }: Mend): void {
-    if (document === 'set') this.editedSet.emit({ edit });
-    else if (document === 'rig') this.rig.do(edit);
-    else this.work.do(edit);
+    this.store.edit(document ?? 'material', edit);
   }
 }
+
+export const CHECKS_TAB: PanelEntry = {
+  id: 'checks',
+  tab: (injector) => {
+    const found = injector.get(CheckRunner).result().findings.length;
+    return found > 0 ? { words: `checks ${found}` } : {};
+  },
+  view: ChecksPanel,
+};

@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
+import { Router } from '@angular/router';
 import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
-import { UNSOUND_WORDS } from '../../shared/documents/workbench';
+import { UNSOUND_WORDS, Workbench } from '../../shared/documents/workbench';
 import { DocumentApi, type FunctionUser } from '../../shared/api/document-api';
 import { Tabs, type Tab } from '../../shared/controls/tabs';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Icon } from '../../shared/icons/icon';
 import { Compiler } from '../compile/compiler';
 import { GraphWork } from '../graph/graph-work';
+import { Steps } from '../history/steps';
+import { BenchPlaces } from '../layout/bench-places';
 import { CodeWork, sheetKey, type Sheet } from './code-work';
 import { CodeEditor } from './editor/code-editor';
 import { FunctionMenu } from './function-menu';
@@ -29,17 +32,12 @@ void main() {
   templateUrl: './code-view.html',
 })
 export class CodeView {
-  /** A node was asked for, by its path. */
-  readonly nodeShown = output<string>();
-  readonly undoAsked = output<void>();
-  readonly redoAsked = output<void>();
-  /** The graph is to become a code material, a copy. */
-  readonly codeWanted = output<void>();
-  readonly told = output<string>();
-  protected readonly unsoundWords = UNSOUND_WORDS;
-
   protected readonly work = inject(CodeWork);
   private readonly graph = inject(GraphWork);
+  private readonly router = inject(Router);
+  private readonly workbench = inject(Workbench);
+  protected readonly places = inject(BenchPlaces);
+  protected readonly steps = inject(Steps);
   private readonly shelf = inject(FunctionShelf);
   private readonly compiler = inject(Compiler);
   private readonly api = inject(DocumentApi);
@@ -130,7 +128,7 @@ export class CodeView {
   protected async startRename(at: number): Promise<void> {
     this.renameProblem.set('');
     const found = await this.compiler.assist.renamable(this.work.text(), this.work.role(), at);
-    if (!found) this.told.emit('Put the cursor on a name that this text declares, to give it another one.');
+    if (!found) this.workbench.tell('Put the cursor on a name that this text declares, to give it another one.');
     this.renaming.set(found && { at, name: found.name, count: found.places.length });
   }
 
@@ -150,9 +148,9 @@ export class CodeView {
   protected async copy(): Promise<void> {
     try {
       await navigator.clipboard.writeText(this.work.text());
-      this.told.emit('The code is on the clipboard.');
+      this.workbench.tell('The code is on the clipboard.');
     } catch {
-      this.told.emit('The browser did not take the code. Choose it and press Ctrl C.');
+      this.workbench.tell('The browser did not take the code. Choose it and press Ctrl C.');
     }
   }
 
@@ -168,8 +166,22 @@ export class CodeView {
   protected async fork(): Promise<void> {
     const text = this.work.text();
     const made = forkOf(text, text.split('\n').slice(0, this.line()).join('\n').length, (name) => this.shelf.freeName(name));
-    if ('problem' in made) this.told.emit(made.problem);
+    if ('problem' in made) this.workbench.tell(made.problem);
     else await this.making(() => this.shelf.create(made.name, made.text));
+  }
+
+  protected tellUnsound(): void {
+    this.workbench.tell(UNSOUND_WORDS);
+  }
+
+  /** A copy of the material that is written as the code of its graph. */
+  protected async turnIntoCode(): Promise<void> {
+    try {
+      const id = await this.work.keepMade();
+      if (id !== undefined) await this.router.navigate(['/bench', id]);
+    } catch (error) {
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
+    }
   }
 
   private async making(make: () => Promise<string>): Promise<void> {
@@ -178,7 +190,7 @@ export class CodeView {
       const name = this.shelf.names().find((each) => this.shelf.idOf(each) === id);
       if (name !== undefined) await this.work.showFunction(name);
     } catch (error) {
-      this.told.emit(error instanceof Error ? error.message : String(error));
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
     }
   }
 
@@ -188,7 +200,7 @@ export class CodeView {
     try {
       this.users.set(this.users() ? undefined : (await this.api.functionUsers(sheet.name)).users);
     } catch (error) {
-      this.told.emit(error instanceof Error ? error.message : String(error));
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
     }
   }
 
@@ -200,7 +212,7 @@ export class CodeView {
       return;
     }
     const [overload] = this.shelf.library().kinds.get(kind)?.overloads ?? [];
-    if (!overload || libraryText(overload.origin.path) === undefined) this.told.emit('This node has no code to be read.');
+    if (!overload || libraryText(overload.origin.path) === undefined) this.workbench.tell('This node has no code to be read.');
     else this.work.show({ kind: 'library', path: overload.origin.path }, overload.nameRange ?? overload.origin.range);
   }
 }

@@ -8,27 +8,28 @@ import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 import { CodeWork } from './code-work';
 import { FunctionLink } from './function-link';
 
 const TEXT = 'uniform float glow;\nvec4 paint(Surface s) { return vec4(glow); }\n';
 
 describe('CodeWork', () => {
-  let material: Material;
+  let held: HeldDocuments;
   let work: CodeWork;
-  const edits: { edit: Edit; gesture?: string }[] = [];
 
   beforeEach(() => {
     jasmine.clock().install();
-    edits.length = 0;
-    material = newCodeMaterial('m', {}, { text: TEXT });
-    const bench = { document: () => material, changes: new Subject(), edit: () => undefined, flush: async () => undefined };
+    held = new HeldDocuments();
+    held.material.set(newCodeMaterial('m', {}, { text: TEXT }));
+    const bench = { document: () => held.material(), changes: new Subject(), edit: () => undefined, flush: async () => undefined };
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         GraphView,
         GraphWork,
         CodeWork,
+        ...held.providers,
         { provide: Workbench, useValue: bench },
         { provide: DocumentApi, useValue: {} },
         { provide: FunctionShelf, useValue: { texts: () => new Map(), library: () => ({ kinds: new Map() }), idOf: () => undefined } },
@@ -36,33 +37,25 @@ describe('CodeWork', () => {
         { provide: FunctionLink, useValue: { load: async () => undefined } },
       ],
     });
-    const graph = TestBed.inject(GraphWork);
-    graph.material.set(material);
-    graph.done.subscribe((done) => {
-      edits.push(done);
-      material = applyChanges(material, done.edit.changes);
-      graph.material.set(material);
-    });
     work = TestBed.inject(CodeWork);
-    work.materialId.set('m');
   });
 
   afterEach(() => jasmine.clock().uninstall());
 
   it('puts what is typed into the document after a moment, at once into what is shown', () => {
     work.write(`${TEXT}// a`);
-    expect([work.text(), edits.length]).toEqual([`${TEXT}// a`, 0]);
+    expect([work.text(), held.edits.length]).toEqual([`${TEXT}// a`, 0]);
     work.write(`${TEXT}// ab`);
     jasmine.clock().tick(200);
-    expect(edits.length).toBe(1);
-    expect(material.code?.text).toBe(`${TEXT}// ab`);
+    expect(held.edits.length).toBe(1);
+    expect(held.material()!.code?.text).toBe(`${TEXT}// ab`);
     expect(work.text()).toBe(`${TEXT}// ab`);
   });
 
   it('keeps nothing of a text that is too long, and says so', () => {
     work.write('x'.repeat(200_001));
     jasmine.clock().tick(200);
-    expect([work.tooLong(), edits.length]).toEqual([true, 0]);
+    expect([work.tooLong(), held.edits.length]).toEqual([true, 0]);
     work.write(TEXT);
     expect(work.tooLong()).toBeFalse();
   });
@@ -72,7 +65,7 @@ describe('CodeWork', () => {
     expect(work.sheets().map(({ kind }) => kind)).toEqual(['pixels', 'vertices']);
     expect(work.sheet().kind).toBe('vertices');
     work.setVertices(undefined);
-    expect(material.code).toEqual({ text: TEXT });
+    expect(held.material()!.code).toEqual({ text: TEXT });
   });
 
   it('opens files of the library to be read, and only read', () => {
@@ -81,7 +74,7 @@ describe('CodeWork', () => {
     expect([work.readOnly(), work.revealed()]).toEqual([true, { from: 3, to: 5 }]);
     work.write('gone');
     jasmine.clock().tick(200);
-    expect(edits.length).toBe(0);
+    expect(held.edits.length).toBe(0);
     work.close({ kind: 'library', path: 'light/rim.glsl' });
     expect(work.sheet().kind).toBe('pixels');
   });

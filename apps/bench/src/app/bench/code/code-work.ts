@@ -23,6 +23,7 @@ import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
 import { FunctionLink } from './function-link';
 
@@ -54,8 +55,7 @@ export class CodeWork {
   private readonly link = inject(FunctionLink);
   private readonly graph = inject(GraphWork);
 
-  /** The material on the Bench. */
-  readonly materialId = signal('');
+  private readonly store = inject(DocumentStore);
   private readonly wanted = signal<Sheet>({ kind: 'pixels' });
   private readonly opened = signal<readonly Sheet[]>([]);
   /** A kind of node whose code is to be shown, once the tab is there. */
@@ -289,8 +289,7 @@ export class CodeWork {
   }
 
   private material(): Material | undefined {
-    const document = this.workbench.document(this.materialId());
-    return document?.format === 'brelvin-material' ? document : undefined;
+    return this.store.material();
   }
 
   /** Begins a vertex stage of the material's own, or takes it away. */
@@ -320,8 +319,8 @@ export class CodeWork {
   }
 
   private async readGraph(): Promise<void> {
-    const id = this.materialId();
-    if (!id) return;
+    const id = this.store.materialId();
+    if (id === undefined) return;
     const found = await this.compiler.graphCode(id).catch((error: unknown): { problems: { message: string }[] } => ({
       problems: [{ message: error instanceof Error ? error.message : String(error) }],
     }));

@@ -6,9 +6,20 @@ export interface Command {
   readonly words?: string;
   /** As shown: `Ctrl D`. */
   readonly keys?: string;
+  /** What its key does, for the list of keys; the title when absent. */
+  readonly help?: string;
   /** Why it can not be done now; nothing when it can. */
   readonly unable?: () => string | undefined;
   readonly run: () => void;
+}
+
+/** Gives the commands of one part of the Bench. Called once, in an injection context. */
+export type CommandSource = () => readonly Command[];
+
+/** A key that is no command: it belongs to a place, such as the graph or the code. */
+export interface PlaceKey {
+  readonly keys: string;
+  readonly help: string;
 }
 
 /** Whether a key event is the one that is written so: `Ctrl Shift Z`, `F4`, `Home`. */

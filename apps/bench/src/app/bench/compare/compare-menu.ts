@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 import { CompareWork, type CompareWith } from './compare-work';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
 
 const ABOVE_LEFT: ConnectedPosition[] = [
@@ -75,6 +76,7 @@ export class CompareMenu {
   protected readonly compare = inject(CompareWork);
   private readonly api = inject(DocumentApi);
   private readonly work = inject(GraphWork);
+  private readonly store = inject(DocumentStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
   protected readonly positions = ABOVE_LEFT;
@@ -86,7 +88,7 @@ export class CompareMenu {
 
   protected readonly offers = computed((): Offer[] => {
     const { parameters, seenIn } = this.work.material();
-    const others = this.materials().filter(({ id }) => id !== this.compare.materialId());
+    const others = this.materials().filter(({ id }) => id !== this.store.materialId());
     const rigs = this.rigs().filter(({ id }) => id !== seenIn.rig);
     const inOrder = Object.entries(parameters).sort(([, a], [, b]) => a.order - b.order);
     return [
@@ -118,7 +120,7 @@ export class CompareMenu {
       const [materials, rigs, versions] = await Promise.all([
         this.api.list('material', { limit: 100 }),
         this.api.list('rig', { limit: 100 }),
-        this.api.versions(this.compare.materialId()),
+        this.api.versions(this.store.materialId() ?? ''),
       ]);
       this.materials.set(materials.documents);
       this.rigs.set(rigs.documents);

@@ -4,6 +4,7 @@ import { variantsUnder, type CompareView, type InletValue, type LightRig, type M
 import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
 import { RigWork } from '../lights/rig-work';
 import { OTHER, type OtherPicture } from '../stage/second-picture';
@@ -29,9 +30,8 @@ export class CompareWork {
   private readonly wanted = signal<CompareWith | undefined>(undefined);
   private readonly compiledOther = toSignal(this.compiler.watch(OTHER));
 
-  /** The material on the Bench. */
-  readonly materialId = signal('');
-  private readonly compiledBench = toSignal(toObservable(this.materialId).pipe(switchMap((id) => this.compiler.watch(id))));
+  private readonly store = inject(DocumentStore);
+  private readonly compiledBench = toSignal(toObservable(this.store.materialId).pipe(switchMap((id) => this.compiler.watch(id ?? ''))));
 
   readonly with = this.wanted.asReadonly();
   readonly view = signal(FIRST_VIEW);
@@ -94,7 +94,7 @@ export class CompareWork {
 
   private async fetch(wanted: CompareWith): Promise<{ material?: Material; rig?: LightRig }> {
     if (wanted.kind === 'parameter') return {};
-    const stored = wanted.kind === 'version' ? this.api.at(this.materialId(), wanted.step) : this.api.read(wanted.id);
+    const stored = wanted.kind === 'version' ? this.api.at(this.store.materialId() ?? '', wanted.step) : this.api.read(wanted.id);
     const { document } = await stored;
     if (wanted.kind === 'rig') {
       if (document.format !== 'brelvin-light-rig') throw new TypeError(`“${document.name}” is not a light rig.`);

@@ -6,6 +6,7 @@ import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 import { RigWork } from '../lights/rig-work';
 import { CompareBar } from './compare-bar';
 import { CompareLine } from './compare-line';
@@ -44,7 +45,11 @@ describe('Compare', () => {
   let compare: CompareWork;
   let compiler: InstantCompiler;
 
+  let held: HeldDocuments;
+
   beforeEach(() => {
+    held = new HeldDocuments();
+    held.material.set(bench);
     compiler = new InstantCompiler();
     const asCompiler = {
       watch: (id: string) => compiler.watch(id),
@@ -73,13 +78,12 @@ describe('Compare', () => {
         GraphView,
         GraphWork,
         RigWork,
+        ...held.providers,
         { provide: Compiler, useValue: asCompiler },
         { provide: DocumentApi, useValue: api },
       ],
     });
     compare = TestBed.inject(CompareWork);
-    compare.materialId.set('m');
-    TestBed.inject(GraphWork).material.set(bench);
     TestBed.tick();
   });
 
@@ -107,12 +111,11 @@ describe('Compare', () => {
   it('holds another value of a parameter, which edits of the material do not touch', async () => {
     await compare.compareWith({ kind: 'parameter', id: 's', name: 'Strength', value: 0.5 });
     compare.setValue(0.9);
-    const work = TestBed.inject(GraphWork);
     const strength = bench.parameters['s']!;
-    work.material.set({ ...bench, name: 'Edited', parameters: { s: { ...strength, value: 0.1 } } });
+    held.material.set({ ...bench, name: 'Edited', parameters: { s: { ...strength, value: 0.1 } } });
     expect(compare.other()?.material.name).toBe('Edited');
     expect(compare.other()?.material.parameters['s']?.value).toBe(0.9);
-    work.material.set({ ...bench, parameters: {} });
+    held.material.set({ ...bench, parameters: {} });
     expect(compare.other()).toBeUndefined();
   });
 

@@ -1,5 +1,5 @@
-import type { GraphSurface } from './graph-surface';
 import type { GraphWork } from './graph-work';
+import type { SurfaceHands } from './surface-link';
 
 /** Whether somebody writes in a field, which then keeps its keys and its clipboard. */
 export function inText(event: Event): boolean {
@@ -16,7 +16,7 @@ export function copyNodes(event: ClipboardEvent, work: GraphWork, cut: boolean):
 }
 
 /** Nodes or image files from the clipboard, put where the pointer is. */
-export function pasteNodes(event: ClipboardEvent, work: GraphWork, surface: GraphSurface | undefined): void {
+export function pasteNodes(event: ClipboardEvent, work: GraphWork, surface: SurfaceHands | undefined): void {
   if (inText(event) || !surface || !event.clipboardData) return;
   const files = [...event.clipboardData.files];
   event.preventDefault();

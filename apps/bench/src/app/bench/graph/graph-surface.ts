@@ -7,26 +7,15 @@ import {
   DestroyRef,
   ElementRef,
   inject,
-  input,
   signal,
   viewChild,
   type AfterViewInit,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import {
-  fittingOutlet,
-  GROUP_KIND,
-  inletKey,
-  inletOf,
-  joinEdits,
-  type Area,
-  type GraphProblem,
-  type InletAddress,
-  type Note,
-  type Rate,
-} from '@brelvin/core';
-import { newId } from '../../shared/documents/new-id';
+import { GROUP_KIND, inletKey, inletOf, type Area, type InletAddress, type Note, type Rate } from '@brelvin/core';
+import { Rooms } from '../../shared/rooms/rooms';
 import type { Command } from '../commands/command';
+import { BenchResult } from '../compile/bench-result';
 import { dockPlaces, entryPlaces } from '../dock/dock-places';
 import { EdgeStrip } from '../dock/edge-strip';
 import { ImagePlacer } from '../images/image-placer';
@@ -35,41 +24,31 @@ import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { OutletWork } from '../looking/outlet-work';
-import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
+import { CARD_WIDTH, type Point } from './card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
 import type { Gesture } from './gestures/gesture';
 import { Marquee } from './gestures/marquee';
 import { MoveCards } from './gestures/move-cards';
 import { Pan } from './gestures/pan';
 import { ResizeBox } from './gestures/resize-box';
-import { carriedFrom, RunRibbon, setDown, type Carried } from './gestures/run-ribbon';
+import { carriedFrom, RunRibbon, type Carried } from './gestures/run-ribbon';
 import { boxesOf, fitBoxes, overlaps, readyRound, ribbonAt, ribbonShapes, seenOf, type SurfaceMeasure } from './graph-shapes';
 import { GraphView } from './graph-view';
 import { GraphWork } from './graph-work';
 import { NodeCard } from './node-card';
-import { NodeFinder, type FoundKind, type LooseRibbon } from './node-finder';
+import { NodeFinder, type FoundKind } from './node-finder';
 import { Overview } from './overview';
 import type { Rectangle } from './placed-graph';
 import { Remark } from './remark';
 import type { RibbonShape } from './ribbon-painter';
+import { SurfaceFinder, type OpenFinder } from './surface-finder';
+import { drawnCardAt, hitOf } from './surface-hits';
+import { SurfaceKeys } from './surface-keys';
+import { SurfaceLink, type SurfaceHands } from './surface-link';
 import { paintSurface } from './surface-painter';
 import { cardMenu, groundMenu, inletMenu, remarkMenu, ribbonMenu, type MenuHands } from './surface-menus';
 
-interface OpenFinder {
-  readonly at: Point;
-  /** Where the node goes: the finder itself keeps off the edges. */
-  readonly to: Point;
-  readonly start: string;
-  readonly loose?: LooseRibbon;
-  readonly carried?: Carried;
-  /** A node that is to become another kind. */
-  readonly swap?: string;
-  /** A ribbon that the node is to go into. */
-  readonly into?: InletAddress;
-}
-
 const ZOOM_PER_WHEEL = 0.0014;
-const NUDGE = 10;
 /** Below this zoom cards are only drawn: their words could not be read. */
 const SMALLEST_WITH_CARDS = 0.32;
 /** How far beyond the edge cards stand ready, in pixels of the screen. */
@@ -84,13 +63,11 @@ const FASTEST_FIRST: readonly Rate[] = ['pixel', 'vertex', 'frame', 'constant'];
   host: { class: 'flex min-h-0 min-w-0 flex-1' },
   templateUrl: './graph-surface.html',
 })
-export class GraphSurface implements AfterViewInit {
-  readonly problems = input<readonly GraphProblem[]>([]);
-  readonly rates = input<Readonly<Record<string, Rate>>>({});
-  readonly room = input.required<string>();
-
+export class GraphSurface implements AfterViewInit, SurfaceHands {
   protected readonly view = inject(GraphView);
   protected readonly work = inject(GraphWork);
+  private readonly result = inject(BenchResult);
+  private readonly rooms = inject(Rooms);
   private readonly images = inject(ImagePlacer);
   private readonly drops = inject(FileDrops);
   private readonly maps = inject(MapSetWork);
@@ -100,12 +77,11 @@ export class GraphSurface implements AfterViewInit {
   private readonly world = viewChild.required<ElementRef<HTMLElement>>('world');
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('ribbons');
 
-  protected readonly finder = signal<OpenFinder | undefined>(undefined);
   protected readonly refused = signal<string | undefined>(undefined);
   protected readonly menu = signal<readonly Command[]>([]);
   protected readonly naming = signal<string | undefined>(undefined);
   protected readonly measure = signal<SurfaceMeasure>({ width: 0, height: 0 });
-  private readonly carriedByKeys = signal<Carried | undefined>(undefined);
+  protected readonly finder = new SurfaceFinder(this.work, this.view, this.measure);
   /** The part of the graph whose cards are in the page; grows ahead of the edge. */
   private readonly ready = signal<Rectangle>({ x: 0, y: 0, width: 0, height: 0 });
   private readonly detailed = signal(true);
@@ -115,7 +91,7 @@ export class GraphSurface implements AfterViewInit {
   private refusedTimer?: ReturnType<typeof setTimeout>;
   private fitted = false;
 
-  private readonly wrong = computed(() => new Set(this.problems().map((problem) => inletKey(problem.node, problem.inlet ?? ''))));
+  private readonly wrong = computed(() => new Set(this.result.problems().map((problem) => inletKey(problem.node, problem.inlet ?? ''))));
   protected readonly dock = computed(() => dockPlaces(this.work.typed()));
   protected readonly entry = computed(() => entryPlaces(this.work.typed()));
   protected readonly cards = computed(() => {
@@ -133,11 +109,14 @@ export class GraphSurface implements AfterViewInit {
     // Ribbons follow whatever they are drawn from: the graph, its types, the selection, the size, the room.
     afterRenderEffect(() => {
       this.work.typed();
-      this.problems();
-      this.room();
+      this.result.problems();
+      this.rooms.room();
       this.view.selection();
       if (this.measure().width > 0) this.repaint();
     });
+    const link = inject(SurfaceLink);
+    link.hands.set(this);
+    this.destroyRef.onDestroy(() => link.hands.set(undefined));
     this.work.refusals.pipe(takeUntilDestroyed()).subscribe((words) => this.refuse(words));
     this.view.fresh.pipe(takeUntilDestroyed()).subscribe(() => setTimeout(() => this.showAll()));
   }
@@ -183,17 +162,12 @@ export class GraphSurface implements AfterViewInit {
     this.view.select([id]);
   }
 
-  /** Opens the node finder in the middle of what is seen. */
   openFinder(): void {
-    const { width, height } = this.measure();
-    this.find({ x: width / 2 - 120, y: height / 3 });
+    this.finder.findInMiddle();
   }
 
   openSwap(): void {
-    const [id] = this.work.chosen();
-    const [box] = id === undefined ? [] : boxesOf(this.work.typed(), this.work.placed(), new Set([id]));
-    if (id === undefined || !box) this.work.refuse('Choose the node to swap.');
-    else this.find(this.view.toScreen(box), { swap: id });
+    this.finder.findSwap();
   }
 
   startNaming(): void {
@@ -238,12 +212,8 @@ export class GraphSurface implements AfterViewInit {
     const transfer = event.dataTransfer;
     if (!transfer?.types.includes('Files')) return;
     event.preventDefault();
-    const target = event.target as HTMLElement;
-    const card = target.closest<HTMLElement>('[data-card]');
-    const inlet = target.closest('.card-row')?.querySelector<HTMLElement>('.port[data-inlet]')?.dataset['inlet'];
+    const { inlet: into } = hitOf(event.target as HTMLElement);
     const at = this.view.toGraph(this.local(event));
-    const node = card?.dataset['card'];
-    const into = node !== undefined && inlet !== undefined ? { node, inlet } : undefined;
     void droppedFiles(transfer).then((files) => this.takeFiles(files, into ? { x: at.x - CARD_WIDTH - 60, y: at.y } : at, into));
   }
 
@@ -253,13 +223,13 @@ export class GraphSurface implements AfterViewInit {
 
   protected problemOf(id: string): string | undefined {
     const path = this.work.typed().pathOf(id);
-    return this.problems().find(({ node }) => node === path || node.startsWith(`${path}/`))?.message;
+    return this.result.problems().find(({ node }) => node === path || node.startsWith(`${path}/`))?.message;
   }
 
   /** How often a node is computed; a group as often as the fastest inside. */
   protected rateOf(id: string): Rate | undefined {
     const path = this.work.typed().pathOf(id);
-    const rates = this.rates();
+    const rates = this.result.rates();
     if (this.work.typed().graph.nodes[id]?.kind !== GROUP_KIND) return rates[path];
     const inside = new Set(Object.entries(rates).flatMap(([each, rate]) => (each.startsWith(`${path}/`) ? [rate] : [])));
     return FASTEST_FIRST.find((rate) => inside.has(rate));
@@ -278,17 +248,15 @@ export class GraphSurface implements AfterViewInit {
 
   private gestureFor(event: PointerEvent, at: Point): Gesture | undefined {
     const { work, view } = this;
-    const target = event.target as HTMLElement;
-    const port = target.closest<HTMLElement>('.port');
+    const { port, corner, card, remark } = hitOf(event.target as HTMLElement);
     const carried = port && carriedFrom(work, port);
     if (port) {
       event.preventDefault();
-      return carried ? new RunRibbon(work, view, this.measure, { void: (held) => this.findForRibbon(held) }, carried, at) : undefined;
+      const hands = { void: (held: Carried) => this.finder.findForRibbon(held, this.pointer) };
+      return carried ? new RunRibbon(work, view, this.measure, hands, carried, at) : undefined;
     }
-    const box = target.closest<HTMLElement>('[data-resize]')?.dataset['resize'];
-    if (box) return new ResizeBox(work, view, box, at);
-    const id = target.closest<HTMLElement>('[data-card], [data-remark]')?.dataset;
-    const held = id?.['card'] ?? id?.['remark'] ?? this.drawnCardAt(at);
+    if (corner) return new ResizeBox(work, view, corner, at);
+    const held = card ?? remark ?? (this.detailed() ? undefined : drawnCardAt(work.placed(), view.toGraph(at)));
     if (held !== undefined && event.button === 0) {
       if (event.shiftKey) view.toggle(held);
       else if (!view.selection().has(held)) view.select([held]);
@@ -298,13 +266,6 @@ export class GraphSurface implements AfterViewInit {
     const ribbon = event.button === 0 && !event.shiftKey ? ribbonAt(this.shapes(), at, view.transform.zoom) : undefined;
     if (ribbon) return new BendRibbon(work, view, ribbon, at);
     return event.shiftKey && event.button === 0 ? new Marquee(work, view, at) : new Pan(view, at);
-  }
-
-  /** The card under the pointer where cards are only drawn. */
-  private drawnCardAt(at: Point): string | undefined {
-    if (this.detailed()) return undefined;
-    const spot = { ...this.view.toGraph(at), width: 1, height: 1 };
-    return [...this.work.placed().cards.values()].find(({ box }) => overlaps(box, spot))?.id;
   }
 
   protected move(event: PointerEvent): void {
@@ -336,8 +297,8 @@ export class GraphSurface implements AfterViewInit {
   protected doubled(event: MouseEvent): void {
     // The surface had captured the pointer, so the event itself no longer says what lies under it.
     const target = document.elementFromPoint(event.clientX, event.clientY);
-    if (!target || target.closest('.port, .card-control')) return;
-    const { card, remark } = target.closest<HTMLElement>('[data-card], [data-remark]')?.dataset ?? {};
+    const { card, remark, control } = target ? hitOf(target) : { control: true };
+    if (control) return;
     if (card && this.work.typed().graph.nodes[card]?.kind === GROUP_KIND) this.work.enter(card);
     else if (card ?? remark) this.naming.set(card ?? remark);
     else {
@@ -355,112 +316,33 @@ export class GraphSurface implements AfterViewInit {
   }
 
   protected key(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    if (target.closest('input, textarea, .finder') || event.ctrlKey || event.metaKey || event.altKey) return;
-    const nudge = NUDGES[event.key];
-    const onCard = target.dataset['card'] ?? target.dataset['remark'];
-    const onSurface = target === this.surface().nativeElement;
-    const { material, edits } = this.work.typed();
-    if (event.key === 'Escape') this.escape();
-    else if (event.key === 'Delete' || event.key === 'Backspace') this.removeChosen(onCard, !event.shiftKey);
-    else if (onCard && event.key === ' ') this.view.toggle(onCard);
-    else if (onCard && event.key === 'Enter') this.open(onCard);
-    else if (nudge && (onCard || onSurface) && this.work.chosen().size > 0)
-      this.work.do(edits.move(material, this.work.chosen(), nudge[0] * NUDGE, nudge[1] * NUDGE), 'nudge');
-    else if (nudge && onSurface) this.view.panBy(-nudge[0] * NUDGE * 4, -nudge[1] * NUDGE * 4);
-    else if (/^[\p{L}\d]$/u.test(event.key) && !target.closest('.port, button')) this.type(event.key);
-    else return;
-    event.preventDefault();
+    this.keys.press(event, event.target === this.surface().nativeElement);
   }
 
-  /** Opens the finder; letters that come before its field has the focus are not lost. */
-  private type(letter: string): void {
-    const open = this.finder();
-    if (open) this.finder.set({ ...open, start: open.start + letter });
-    else this.find(this.pointer, { start: letter });
-  }
-
-  private open(id: string): void {
-    if (this.work.typed().graph.nodes[id]?.kind === GROUP_KIND) this.work.enter(id);
-    else this.view.toggle(id);
-  }
-
-  private escape(): void {
-    const held = this.carriedByKeys() ?? this.gesture;
-    this.carriedByKeys.set(undefined);
-    this.cancel();
-    if (held) return;
-    if (this.view.selection().size > 0) this.view.select([]);
-    else this.work.leave();
-  }
-
-  private removeChosen(focused: string | undefined, heal: boolean): void {
-    const chosen = this.work.chosen();
-    const ids = chosen.size > 0 ? chosen : new Set(focused === undefined ? [] : [focused]);
-    if (ids.size === 0) return;
-    this.work.remove(ids, heal);
-    this.focus();
-  }
-
-  /** Ports answer to Enter and Space too: the first one takes a ribbon up, the second one sets it down. */
   protected portClicked(event: MouseEvent): void {
-    const port = (event.target as HTMLElement).closest<HTMLElement>('.port');
+    const { port } = hitOf(event.target as HTMLElement);
     // A click without a pointer comes from the keyboard.
-    if (!port || event.detail !== 0) return;
-    const carried = this.carriedByKeys();
-    if (!carried) {
-      this.carriedByKeys.set(carriedFrom(this.work, port));
-      this.refuse('A ribbon is taken up. Go to where it ends and press Enter; Escape lets it go.');
-      return;
-    }
-    this.carriedByKeys.set(undefined);
-    this.refused.set(undefined);
-    setDown(this.work, carried, port);
+    if (port && event.detail === 0) this.keys.pressPort(port);
   }
 
   protected closeFinder(): void {
-    if (!this.finder()) return;
-    this.finder.set(undefined);
-    this.focus();
+    if (this.finder.close()) this.focus();
   }
 
-  protected place({ kind, port, ready }: FoundKind, open: OpenFinder): void {
+  protected place(found: FoundKind, open: OpenFinder): void {
     this.closeFinder();
-    if (open.swap !== undefined) {
-      this.work.swap(open.swap, kind);
-      return;
-    }
-    const id = newId();
-    const at = this.view.toGraph(open.to);
-    const offset = open.carried && 'to' in open.carried ? -CARD_WIDTH : 0;
-    const { edits } = this.work.typed();
-    const parts = [this.work.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, ready)];
-    if (port && open.carried) {
-      parts.push(
-        'from' in open.carried
-          ? edits.connect(open.carried.from, { node: id, inlet: port })
-          : edits.connect({ node: id, outlet: port }, open.carried.to),
-      );
-    }
-    const wanted = open.into && this.work.typed().inletType(open.into);
-    const outlet = wanted && fittingOutlet(kind, wanted);
-    if (open.into && outlet) parts.push(edits.connect({ node: id, outlet: outlet.name }, open.into));
-    this.work.do(joinEdits(`Add ${kind.title}`, ...parts));
-    this.view.select([id]);
+    this.finder.place(found, open);
   }
 
   /** What can be done with what is under the pointer. */
   protected fillMenu(event: MouseEvent): void {
-    const target = event.target as HTMLElement;
     const at = (this.pointer = this.local(event));
-    const { card, remark } = target.closest<HTMLElement>('[data-card], [data-remark]')?.dataset ?? {};
-    const inlet = target.closest('.card-row')?.querySelector<HTMLElement>('.port[data-inlet]')?.dataset;
+    const { card, remark, inlet } = hitOf(event.target as HTMLElement);
     const held = card ?? remark;
     if (held !== undefined && !this.view.selection().has(held)) this.view.select([held]);
     const ribbon = held === undefined ? ribbonAt(this.shapes(), at, this.view.transform.zoom) : undefined;
     const { work, hands } = this;
-    if (card && inlet?.['inlet'])
-      this.menu.set([...inletMenu(work, { node: card, inlet: inlet['inlet'] }), ...cardMenu(work, hands, card)]);
+    if (card && inlet) this.menu.set([...inletMenu(work, inlet), ...cardMenu(work, hands, card)]);
     else if (card) this.menu.set(cardMenu(work, hands, card));
     else if (remark) this.menu.set(remarkMenu(work, hands, remark));
     else if (ribbon) this.menu.set(ribbonMenu(work, hands, inletOf(ribbon.shape.key), at));
@@ -471,26 +353,23 @@ export class GraphSurface implements AfterViewInit {
   private readonly hands: MenuHands = {
     swap: () => this.openSwap(),
     name: (id) => this.naming.set(id),
-    find: (at) => this.find(at),
-    insert: (to, at) => this.find(at, this.between(to)),
+    find: (at) => this.finder.find(at),
+    insert: (to, at) => this.finder.findBetween(to, at),
     note: () => this.addNote(),
     showAll: () => this.showAll(),
     peek: (id) => this.outlets.togglePeek(id),
   };
 
-  /** A ribbon is carried on from its source; the node that is found is then also run to where it ended. */
-  private between(to: InletAddress): Pick<OpenFinder, 'loose' | 'carried' | 'into'> {
-    const typed = this.work.typed();
-    const from = typed.sourceOf(to);
-    if (!from) return {};
-    const type = typed.outletType(from) ?? 'number';
-    return { loose: { free: 'inlet', type }, carried: { from, type }, into: to };
-  }
-
-  private findForRibbon(carried: Carried): void {
-    const loose: LooseRibbon = { free: 'from' in carried ? 'inlet' : 'outlet', type: carried.type };
-    this.find(this.pointer, { loose, carried });
-  }
+  private readonly keys = new SurfaceKeys(this.work, this.view, {
+    letGo: () => {
+      const held = this.gesture !== undefined;
+      this.cancel();
+      return held;
+    },
+    type: (letter) => this.finder.type(letter, this.pointer),
+    say: (words) => (words === undefined ? this.refused.set(undefined) : this.refuse(words)),
+    focus: () => this.focus(),
+  });
 
   private refuse(words: string): void {
     this.refused.set(words);
@@ -501,13 +380,6 @@ export class GraphSurface implements AfterViewInit {
   private local(event: MouseEvent): Point {
     const box = this.surface().nativeElement.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
-  }
-
-  /** Opens the finder at a place, but never over the edge. */
-  private find(to: Point, rest: Partial<OpenFinder> = {}): void {
-    const { width, height } = this.measure();
-    const at = { x: Math.min(Math.max(to.x, 8), Math.max(width - 260, 8)), y: Math.min(Math.max(to.y, 8), Math.max(height - 310, 8)) };
-    this.finder.set({ at, to, start: '', ...rest });
   }
 
   private applyView(): void {
@@ -538,10 +410,3 @@ export class GraphSurface implements AfterViewInit {
     return ribbonShapes(this.work.placed(), this.wrong(), this.work.unused(), this.view, this.measure());
   }
 }
-
-const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};

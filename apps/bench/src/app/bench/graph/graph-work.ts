@@ -39,14 +39,10 @@ import {
 import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from '../bench-context';
+import { DocumentStore } from '../documents/document-store';
 import { cardBox, type Point } from './card-layout';
 import { GraphView } from './graph-view';
 import { placeGraph, type PlacedGraph } from './placed-graph';
-
-export interface GraphEdit {
-  readonly edit: Edit;
-  readonly gesture?: string;
-}
 
 /** A group that a node can stand for: one of the material's, or one that it is given with the node. */
 export interface ReadyGroup {
@@ -60,22 +56,23 @@ interface Entered {
   readonly group: string;
 }
 
+const NO_MATERIAL = newMaterial('');
+
 export type Alignment = 'left' | 'right' | 'top' | 'bottom' | 'across' | 'down';
 
 /** The graph that is worked on: which one of the material's, with its types, and all that hands do to it. */
 @Injectable()
 export class GraphWork {
   private readonly context = inject(BenchContext);
+  private readonly store = inject(DocumentStore);
   private readonly view = inject(GraphView);
-  private readonly edits = new Subject<GraphEdit>();
   private readonly words = new Subject<string>();
   private lastResolved?: { readonly graph: ResolvedGraph; readonly catalogue: Catalogue };
   private lastPlaced?: PlacedGraph;
 
-  readonly material = signal<Material>(newMaterial(''));
+  /** The one on the Bench; an empty one until it is there. */
+  readonly material = computed((): Material => this.store.material() ?? NO_MATERIAL);
   private readonly entered = signal<readonly Entered[]>([]);
-  /** What is to be done to the material. */
-  readonly done = this.edits.asObservable();
   /** What could not be done, in words. */
   readonly refusals = this.words.asObservable();
 
@@ -107,7 +104,7 @@ export class GraphWork {
   readonly unused = computed(() => unusedNodes(this.typed()));
 
   do(edit: Edit | undefined, gesture?: string): void {
-    if (edit && edit.changes.length > 0) this.edits.next({ edit, gesture });
+    if (edit && edit.changes.length > 0) this.store.edit('material', edit, gesture);
   }
 
   refuse(words: string): void {

@@ -6,6 +6,7 @@ import { placeGraph } from './placed-graph';
 import { boxesOf, chosenByFrame, fitBoxes, portOnScreen, readyRound, ribbonAt, ribbonShapes, ribbonThrough, seenOf } from './graph-shapes';
 import { GraphView } from './graph-view';
 import { alignedPlaces, GraphWork } from './graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 import { beside, distanceTo, ribbonPath } from './ribbon-path';
 
 const kinds = library().kinds;
@@ -204,17 +205,18 @@ describe('Aligning', () => {
 
 describe('GraphWork', () => {
   let work: GraphWork;
+  let held: HeldDocuments;
   let view: GraphView;
   let refusals: string[];
 
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [GraphView, GraphWork] });
+    held = new HeldDocuments();
+    TestBed.configureTestingModule({ providers: [GraphView, GraphWork, ...held.providers] });
     work = TestBed.inject(GraphWork);
     view = TestBed.inject(GraphView);
     refusals = [];
     work.refusals.subscribe((words) => refusals.push(words));
-    work.done.subscribe(({ edit }) => work.material.set(applyChanges(work.material(), edit.changes)));
-    work.material.set(newMaterial('m'));
+    held.material.set(newMaterial('m'));
   });
 
   const nodes = (): string[] => Object.keys(work.typed().graph.nodes);
@@ -244,7 +246,7 @@ describe('GraphWork', () => {
     work.leave();
     expect(work.chosen().has(group ?? '')).toBeTrue();
     work.enter(group ?? '');
-    work.material.set(newMaterial('other'));
+    held.material.set(newMaterial('other'));
     expect(work.group()).toBeUndefined();
     expect(nodes()).toEqual(['colour', 'lambert']);
   });

@@ -1,9 +1,10 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { applyChanges, EMPTY_GRAPH, newMaterial, type Material, type NodeGroup } from '@brelvin/core';
+import { EMPTY_GRAPH, newMaterial, type Material, type NodeGroup } from '@brelvin/core';
 import { GroupPanel } from './group-panel';
 import { GraphView } from './graph-view';
 import { GraphWork } from './graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 
 const GLAZE: NodeGroup = {
   title: 'Glaze',
@@ -19,14 +20,13 @@ const GLAZE: NodeGroup = {
 
 describe('GroupPanel', () => {
   async function show(): Promise<{ page: HTMLElement; settle: () => Promise<unknown>; material: () => Material }> {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork] });
-    const work = TestBed.inject(GraphWork);
-    work.material.set({ ...newMaterial('m'), groups: { g: GLAZE } });
-    work.done.subscribe(({ edit }) => work.material.set(applyChanges(work.material(), edit.changes)));
+    const held = new HeldDocuments();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork, ...held.providers] });
+    held.material.set({ ...newMaterial('m'), groups: { g: GLAZE } });
     const fixture = TestBed.createComponent(GroupPanel);
     fixture.componentRef.setInput('group', 'g');
     await fixture.whenStable();
-    return { page: fixture.nativeElement as HTMLElement, settle: () => fixture.whenStable(), material: () => work.material() };
+    return { page: fixture.nativeElement as HTMLElement, settle: () => fixture.whenStable(), material: () => held.material()! };
   }
 
   const labelled = (page: HTMLElement, label: string): HTMLElement | null => page.querySelector(`[aria-label="${label}"]`);

@@ -1,8 +1,11 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { newMaterial, newRig, newSet, rename, type BrelvinDocument } from '@brelvin/core';
 import { DocumentApi, type NamedVersion } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
+import { CodeWork } from '../code/code-work';
+import { DocumentStore } from '../documents/document-store';
+import { BenchPlaces } from '../layout/bench-places';
 import { HistoryPanel } from './history-panel';
 
 describe('Versions', () => {
@@ -48,12 +51,18 @@ describe('Versions', () => {
       },
     };
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), Workbench, { provide: DocumentApi, useValue: api }],
+      providers: [
+        provideZonelessChangeDetection(),
+        Workbench,
+        { provide: DocumentApi, useValue: api },
+        { provide: BenchPlaces, useValue: { workspace: signal('graph') } },
+        { provide: CodeWork, useValue: { shownFunction: () => undefined } },
+        { provide: DocumentStore, useValue: { materialId: signal('m') } },
+      ],
     });
     workbench = TestBed.inject(Workbench);
     for (const id of Object.keys(stored)) await workbench.load(id);
     fixture = TestBed.createComponent(HistoryPanel);
-    fixture.componentRef.setInput('materialId', 'm');
     await settle();
   });
 

@@ -8,6 +8,10 @@ import { Choices, type Choice } from '../../shared/controls/choices';
 import { LiveChannel } from '../../shared/documents/live-channel';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
+import { CodeWork } from '../code/code-work';
+import { DocumentStore } from '../documents/document-store';
+import { BenchPlaces } from '../layout/bench-places';
+import type { PanelEntry } from '../panels/panel-entry';
 
 interface HistoryRow {
   readonly label: string;
@@ -88,8 +92,13 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
   `,
 })
 export class HistoryPanel {
-  readonly materialId = input.required<string>();
-
+  private readonly code = inject(CodeWork);
+  private readonly places = inject(BenchPlaces);
+  private readonly store = inject(DocumentStore);
+  /** The material, or the function of the Library that is written. */
+  private readonly documentId = computed(
+    () => (this.places.workspace() === 'code' ? this.code.shownFunction() : undefined) ?? this.store.materialId() ?? '',
+  );
   protected readonly workbench = inject(Workbench);
   private readonly api = inject(DocumentApi);
   private readonly history = toSignal(this.workbench.history, { requireSync: true });
@@ -114,16 +123,16 @@ export class HistoryPanel {
 
   constructor() {
     effect(() => {
-      const id = this.materialId();
+      const id = this.documentId();
       untracked(() => void this.load(id));
     });
     // Another window named one, or this one was away and may have missed it.
     inject(LiveChannel)
       .news.pipe(
-        filter(({ id, named }) => id === undefined || (id === this.materialId() && named !== undefined)),
+        filter(({ id, named }) => id === undefined || (id === this.documentId() && named !== undefined)),
         takeUntilDestroyed(),
       )
-      .subscribe(() => void this.load(this.materialId()));
+      .subscribe(() => void this.load(this.documentId()));
   }
 
   protected async keep(event: Event, field: HTMLInputElement): Promise<void> {
@@ -131,25 +140,25 @@ export class HistoryPanel {
     const name = field.value.trim();
     if (!name) return;
     await this.trying(async () => {
-      const step = await this.workbench.savedStep(this.materialId());
+      const step = await this.workbench.savedStep(this.documentId());
       if (step === undefined) return;
       const beside = this.held() === 'stage' ? await this.stepsBeside() : undefined;
-      await this.api.nameVersion(this.materialId(), { name, step, beside });
+      await this.api.nameVersion(this.documentId(), { name, step, beside });
       field.value = '';
-      await this.load(this.materialId());
+      await this.load(this.documentId());
     });
   }
 
   /** The set, the light rig and what the set's parts wear, as they are now. */
   private async stepsBeside(): Promise<DocumentStep[]> {
-    const material = this.workbench.document(this.materialId());
+    const material = this.workbench.document(this.documentId());
     if (!material) return [];
     const seen = seenWith(material);
     const worn = seen.flatMap((id) => {
       const document = this.workbench.document(id);
       return document ? seenWith(document) : [];
     });
-    const all = [...new Set([...seen, ...worn])].filter((id) => id !== this.materialId());
+    const all = [...new Set([...seen, ...worn])].filter((id) => id !== this.documentId());
     const steps = await Promise.all(all.map(async (id) => ({ id, step: await this.workbench.savedStep(id) })));
     return steps.flatMap(({ id, step }) => (step === undefined ? [] : [{ id, step }]));
   }
@@ -159,7 +168,7 @@ export class HistoryPanel {
     await this.trying(async () => {
       const gesture = newId();
       let changed = 0;
-      for (const each of [...beside, { id: this.materialId(), step }]) {
+      for (const each of [...beside, { id: this.documentId(), step }]) {
         const present = await this.workbench.load(each.id);
         const { document } = await this.api.at(each.id, each.step);
         const changes = differenceOf(present, document);
@@ -185,3 +194,5 @@ export class HistoryPanel {
 }
 
 const MOST_SHOWN = 500;
+
+export const HISTORY_TAB: PanelEntry = { id: 'history', view: HistoryPanel };

@@ -14,6 +14,7 @@ import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 import { ImagePlacer } from './image-placer';
 
 const PLAIN: ImageFacts = { even: [], grey: false, seams: NO_SEAMS };
@@ -35,12 +36,13 @@ const image = (name: string): MaterialImage => ({
 });
 
 describe('An image', () => {
-  let material: Material;
+  let held: HeldDocuments;
   let placer: ImagePlacer;
   let refused: string[];
 
   beforeEach(() => {
-    material = newMaterial('m');
+    held = new HeldDocuments();
+    held.material.set(newMaterial('m'));
     refused = [];
     const shelf = {
       facts: signal(new Map(Object.entries(FACTS))),
@@ -53,33 +55,30 @@ describe('An image', () => {
         GraphView,
         GraphWork,
         ImagePlacer,
+        ...held.providers,
         { provide: ImageShelf, useValue: shelf },
         { provide: FunctionShelf, useValue: { texts: () => new Map(), library, idOf: () => undefined } },
       ],
     });
     const work = TestBed.inject(GraphWork);
-    work.material.set(material);
-    work.done.subscribe(({ edit }) => {
-      material = applyChanges(material, edit.changes);
-      work.material.set(material);
-    });
     work.refusals.subscribe((words) => refused.push(words));
     placer = TestBed.inject(ImagePlacer);
   });
 
   const drop = (name: string): Promise<void> => placer.drop([new File([], name)], { x: 0, y: 0 }, { node: 'lambert', inlet: 'normal' });
   const feeding = (): string | undefined => {
+    const material = held.material()!;
     const from = material.surface.ribbons['lambert.normal']?.from;
     return from === undefined ? undefined : material.surface.nodes[from]?.kind;
   };
-  const role = (): string | undefined => Object.values(material.images)[0]?.role;
+  const role = (): string | undefined => Object.values(held.material()!.images)[0]?.role;
 
   it('that is a normal map goes into a normal through its reader, the right way up', async () => {
     await drop('bumps');
     expect([feeding(), role()]).toEqual(['normalFromMap', 'data']);
-    const reader = Object.values(material.surface.nodes).find(({ kind }) => kind === 'normalFromMap');
+    const reader = Object.values(held.material()!.surface.nodes).find(({ kind }) => kind === 'normalFromMap');
     expect(reader?.features).toEqual(['greenDown']);
-    expect(compileMaterial(material).problems).toEqual([]);
+    expect(compileMaterial(held.material()!).problems).toEqual([]);
   });
 
   it('that is a height goes in by its slopes, and what is neither stands beside, in words', async () => {
@@ -106,8 +105,7 @@ describe('An image', () => {
       ['tern_rough.png', 'data'],
       ['print', 'colour'],
     ] as const) {
-      material = newMaterial('m');
-      TestBed.inject(GraphWork).material.set(material);
+      held.material.set(newMaterial('m'));
       await placer.adopt({ node: 'colour' }, asset(name));
       expect(role()).withContext(name).toBe(wanted);
     }

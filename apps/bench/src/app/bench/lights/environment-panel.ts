@@ -5,6 +5,8 @@ import { Icon } from '../../shared/icons/icon';
 import { EnvironmentDrop } from './environment-drop';
 import { EnvironmentWork, type KnownEnvironment } from './environment-work';
 import { RigWork } from './rig-work';
+import { StageLink } from '../stage/stage-link';
+import type { PanelEntry } from '../panels/panel-entry';
 
 /** What is all around: chosen with one click, and how it lights and is seen. */
 @Component({
@@ -137,8 +139,9 @@ import { RigWork } from './rig-work';
   `,
 })
 export class EnvironmentPanel {
+  private readonly stage = inject(StageLink);
   /** How much of it is filtered, 0…1. */
-  readonly filtering = input<number>();
+  protected readonly filtering = computed(() => this.stage.state()?.filtering);
 
   protected readonly work = inject(EnvironmentWork);
   private readonly rig = inject(RigWork);
@@ -190,3 +193,9 @@ export class EnvironmentPanel {
     return Math.min(Math.max(value, 0), 1);
   }
 }
+
+export const ENVIRONMENT_TAB: PanelEntry = {
+  id: 'around',
+  tab: () => ({ help: 'The environment: what is all around, and what lights from there' }),
+  view: EnvironmentPanel,
+};

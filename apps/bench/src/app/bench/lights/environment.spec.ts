@@ -7,6 +7,8 @@ import { EnvironmentPanel } from './environment-panel';
 import { EnvironmentWork } from './environment-work';
 import { LightDial, type TurnChange } from './light-dial';
 import { RigWork } from './rig-work';
+import { StageLink } from '../stage/stage-link';
+import { HeldDocuments } from '../testing/held-documents';
 
 const DAY = { name: 'Day', assets: ['1'.repeat(64)] };
 const NIGHT = { name: 'Night', assets: ['2'.repeat(64)] };
@@ -19,10 +21,12 @@ const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.native
 
 describe('The environment panel', () => {
   let work: RigWork;
+  const stage = { state: signal<{ readonly filtering?: number } | undefined>(undefined) };
   const failed = signal<{ assets: readonly string[]; words: string } | undefined>(undefined);
   let take: jasmine.Spy<(files: readonly File[]) => Promise<TakenEnvironment | undefined>>;
 
   async function show(rig: LightRig): Promise<ComponentFixture<EnvironmentPanel>> {
+    const held = new HeldDocuments();
     take = jasmine.createSpy('take');
     failed.set(undefined);
     TestBed.configureTestingModule({
@@ -30,13 +34,14 @@ describe('The environment panel', () => {
         provideZonelessChangeDetection(),
         RigWork,
         EnvironmentWork,
+        ...held.providers,
+        { provide: StageLink, useValue: stage },
         { provide: AssetApi, useValue: { list: async () => ({ assets: listed, total: 2 }) } },
         { provide: EnvironmentShelf, useValue: { take, job: signal(undefined), failed } },
       ],
     });
     work = TestBed.inject(RigWork);
-    work.rig.set(rig);
-    work.done.subscribe(({ edit }) => work.rig.set(applyChanges(work.rig(), edit.changes)));
+    held.rig.set(rig);
     const fixture = TestBed.createComponent(EnvironmentPanel);
     await fixture.whenStable();
     await fixture.whenStable();
@@ -144,10 +149,10 @@ describe('The environment panel', () => {
 
   it('says how far the filtering is', async () => {
     const fixture = await show({ ...newRig('r'), environment: { ...FIRST_ENVIRONMENT, ...DAY } });
-    fixture.componentRef.setInput('filtering', 0.5);
+    stage.state.set({ filtering: 0.5 });
     await fixture.whenStable();
     expect(root(fixture).textContent).toContain('Blurring it for rough surfaces … 50 %');
-    fixture.componentRef.setInput('filtering', 1);
+    stage.state.set({ filtering: 1 });
     await fixture.whenStable();
     expect(root(fixture).textContent).not.toContain('Blurring');
   });

@@ -18,6 +18,8 @@ import { Icon } from '../../shared/icons/icon';
 import { LightDial, type DialLight, type DirectionChange, type TurnChange } from './light-dial';
 import { LightFields } from './light-fields';
 import { RigWork } from './rig-work';
+import { StageLink } from '../stage/stage-link';
+import type { PanelEntry } from '../panels/panel-entry';
 
 const ADDABLE: readonly (readonly [LightKind, string])[] = [
   ['point', 'point'],
@@ -96,8 +98,7 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
   `,
 })
 export class LightPanel {
-  readonly camera = input.required<OrbitCamera>();
-
+  protected readonly camera = inject(StageLink).camera;
   protected readonly work = inject(RigWork);
   protected readonly addable = ADDABLE;
   protected readonly most = MOST_LIGHTS_IN_RIG;
@@ -170,3 +171,5 @@ export class LightPanel {
 function rounded(value: number): number {
   return Math.round(value * 1e4) / 1e4;
 }
+
+export const LIGHT_TAB: PanelEntry = { id: 'lights', tab: () => ({ words: 'light dial' }), view: LightPanel };

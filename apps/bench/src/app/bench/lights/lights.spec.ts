@@ -1,16 +1,25 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { applyChanges, backgroundKind, colourLight, newLight, newRig, parseDocument, START_CAMERA, type LightRig } from '@brelvin/core';
+import { backgroundKind, colourLight, newLight, newRig, parseDocument, START_CAMERA, type LightRig } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { LightHandles } from '../stage/light-handles';
 import { LightDial, type DirectionChange } from './light-dial';
 import { LightPanel } from './light-panel';
 import { PicturePanel } from './picture-panel';
 import { RigWork } from './rig-work';
+import { StageLink } from '../stage/stage-link';
+import { HeldDocuments } from '../testing/held-documents';
 
-beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), RigWork] }));
-
+let held: HeldDocuments;
 const front = { ...START_CAMERA, azimuth: 0, elevation: 0 };
+
+/** Documents on the Bench, and what its parts want besides. */
+function setUp(): void {
+  held = new HeldDocuments();
+  const stage = { provide: StageLink, useValue: { camera: signal(front) } };
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), RigWork, ...held.providers, stage] });
+}
+
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 const labelled = (fixture: ComponentFixture<unknown>, label: string): HTMLElement => {
   const found = root(fixture).querySelector<HTMLElement>(`[aria-label="${label}"]`);
@@ -27,12 +36,13 @@ const choose = (element: HTMLElement, value: string): void => {
 /** Works on a rig: its edits are applied. */
 function workOn(rig: LightRig): RigWork {
   const work = TestBed.inject(RigWork);
-  work.rig.set(rig);
-  work.done.subscribe(({ edit }) => work.rig.set(applyChanges(work.rig(), edit.changes)));
+  held.rig.set(rig);
   return work;
 }
 
 describe('LightDial', () => {
+  beforeEach(setUp);
+
   async function show(direction: number[]): Promise<{ fixture: ComponentFixture<LightDial>; moves: DirectionChange[] }> {
     const fixture = TestBed.createComponent(LightDial);
     fixture.componentRef.setInput('camera', front);
@@ -84,10 +94,11 @@ describe('LightDial', () => {
 });
 
 describe('LightPanel', () => {
+  beforeEach(setUp);
+
   async function show(rig = newRig('r')): Promise<{ fixture: ComponentFixture<LightPanel>; work: RigWork }> {
     const work = workOn(rig);
     const fixture = TestBed.createComponent(LightPanel);
-    fixture.componentRef.setInput('camera', front);
     await fixture.whenStable();
     return { fixture, work };
   }
@@ -181,6 +192,8 @@ describe('LightPanel', () => {
 });
 
 describe('LightHandles', () => {
+  beforeEach(setUp);
+
   it('stand where the lights are, choose and move them', async () => {
     const work = workOn({
       ...newRig('r'),
@@ -218,6 +231,8 @@ describe('LightHandles', () => {
 });
 
 describe('PicturePanel', () => {
+  beforeEach(setUp);
+
   it('exposes, bends, and puts a gradient behind', async () => {
     const work = workOn(newRig('r'));
     const fixture = TestBed.createComponent(PicturePanel);

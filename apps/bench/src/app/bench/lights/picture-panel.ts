@@ -12,6 +12,7 @@ import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';
 import { RigWork } from './rig-work';
+import type { PanelEntry } from '../panels/panel-entry';
 
 const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
   ['none', 'none', 'What is brighter than 1 is cut off.'],
@@ -195,3 +196,5 @@ export class PicturePanel {
     return Math.max(value, 0);
   }
 }
+
+export const PICTURE_TAB: PanelEntry = { id: 'picture', view: PicturePanel };

@@ -1,4 +1,4 @@
-import { computed, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   isPunctual,
   lightsOf,
@@ -11,19 +11,20 @@ import {
   type RigLight,
   type StandingLight,
 } from '@brelvin/core';
-import { Subject } from 'rxjs';
-import type { GraphEdit } from '../graph/graph-work';
+import { DocumentStore } from '../documents/document-store';
+
+const NO_RIG = newRig('');
 
 /** The light rig that is worked on: which of its lights is chosen, and all that is done to it. */
 @Injectable()
 export class RigWork {
-  private readonly edits = new Subject<GraphEdit>();
+  private readonly store = inject(DocumentStore);
   private readonly wanted = signal(SUN);
 
-  readonly rig = signal<LightRig>(newRig(''));
+  /** The one on the Bench; a plain one until it is there. */
+  readonly rig = computed((): LightRig => this.store.rig() ?? NO_RIG);
   /** The lights' own clock, seconds, as of the last picture. */
   readonly seconds = signal(0);
-  readonly done = this.edits.asObservable();
 
   /** The id of the chosen light; the sun when it is gone. */
   readonly chosen = computed(() => (lightsOf(this.rig()).some(([id]) => id === this.wanted()) ? this.wanted() : SUN));
@@ -42,6 +43,6 @@ export class RigWork {
   }
 
   do(edit: Edit, gesture?: string): void {
-    if (edit.changes.length > 0) this.edits.next({ edit, gesture });
+    if (edit.changes.length > 0) this.store.edit('rig', edit, gesture);
   }
 }

@@ -11,6 +11,7 @@ import {
   type RibbonType,
 } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
 import { outletKey, type LensWish } from '../stage/outlet-lens';
 
@@ -44,8 +45,7 @@ export class OutletWork {
   private readonly compiled = signal<EmittedOutlets | undefined>(undefined);
   private turn = 0;
 
-  /** The material on the Bench. */
-  readonly materialId = signal('');
+  private readonly store = inject(DocumentStore);
   readonly peek = this.peeked.asReadonly();
   /** Whether values at points are wanted. */
   readonly probing = signal(false);
@@ -86,7 +86,7 @@ export class OutletWork {
 
   constructor() {
     effect(() => {
-      const [id, wanted] = [this.materialId(), this.wanted()];
+      const [id, wanted] = [this.store.materialId(), this.wanted()];
       this.work.resolved();
       untracked(() => void this.request(id, wanted));
     });
@@ -154,9 +154,9 @@ export class OutletWork {
     );
   }
 
-  private async request(id: string, wanted: readonly OutletAddress[]): Promise<void> {
+  private async request(id: string | undefined, wanted: readonly OutletAddress[]): Promise<void> {
     const turn = ++this.turn;
-    if (!id || wanted.length === 0) {
+    if (id === undefined || wanted.length === 0) {
       this.compiled.set(undefined);
       return;
     }

@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import { titleOfNode } from '@brelvin/core';
 import { BenchContext } from '../bench-context';
 import { GraphWork } from '../graph/graph-work';
+import { BenchPlaces } from '../layout/bench-places';
+import type { PanelEntry } from '../panels/panel-entry';
 import { outletKey } from '../stage/outlet-lens';
 import { OutletWork } from './outlet-work';
 import { ProbeWork } from './probe-work';
@@ -47,7 +49,7 @@ import { numberWords, valueWords } from './value-words';
           @for (row of rows(); track row.key) {
             <tr>
               <th scope="row">
-                <button type="button" class="text-button" (click)="shown.emit(row.path)">{{ row.title }}</button>
+                <button type="button" class="text-button" (click)="places.showNode(row.path)">{{ row.title }}</button>
               </th>
               @for (words of row.values; track $index) {
                 <td>{{ words }}</td>
@@ -60,8 +62,7 @@ import { numberWords, valueWords } from './value-words';
   `,
 })
 export class ProbePanel {
-  readonly shown = output<string>();
-
+  protected readonly places = inject(BenchPlaces);
   protected readonly outlets = inject(OutletWork);
   protected readonly probes = inject(ProbeWork);
   private readonly work = inject(GraphWork);
@@ -86,7 +87,22 @@ export class ProbePanel {
     });
   });
 
+  constructor() {
+    // Values are read as long as they are shown.
+    this.outlets.probing.set(true);
+    inject(DestroyRef).onDestroy(() => {
+      this.outlets.probing.set(false);
+      this.probes.clear();
+    });
+  }
+
   protected placeWords(position: readonly number[]): string {
     return `At ${position.map(numberWords).join(', ')} metres`;
   }
 }
+
+export const PROBE_TAB: PanelEntry = {
+  id: 'probe',
+  tab: () => ({ help: 'Read the values of all nodes at points of the picture (F7)' }),
+  view: ProbePanel,
+};

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
-import { buildMesh, imageMemory, imageUses, linearFromSrgb, removeUnusedImages, type StageSet } from '@brelvin/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { buildMesh, imageMemory, imageUses, linearFromSrgb, removeUnusedImages } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices } from '../../shared/controls/choices';
 import { droppedFiles } from '../../shared/files/dropped-files';
@@ -8,7 +8,9 @@ import { sortedFiles } from '../../shared/files/sorted-files';
 import { Icon } from '../../shared/icons/icon';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
+import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
+import { BenchPlaces } from '../layout/bench-places';
 import { CHANNEL_CHOICES, type Channel } from './channels';
 import { cubeSheet } from './cube-sheet';
 import { LinkedImages } from './linked-images';
@@ -29,11 +31,8 @@ const MEBIBYTE = 1024 * 1024;
   templateUrl: './maps-view.html',
 })
 export class MapsView {
-  readonly set = input<StageSet>();
-  readonly materialId = input.required<string>();
-  /** Path of a node to show. */
-  readonly nodeShown = output<string>();
-
+  private readonly store = inject(DocumentStore);
+  protected readonly places = inject(BenchPlaces);
   private readonly api = inject(AssetApi);
   private readonly shelf = inject(ImageShelf);
   private readonly graph = inject(GraphWork);
@@ -66,9 +65,11 @@ export class MapsView {
     (this.entries().reduce((sum, { image }) => sum + imageMemory(image), 0) / MEBIBYTE).toFixed(1),
   );
   protected readonly lines = computed(() => {
-    const [set, image] = [this.set(), this.image()];
+    const [set, image] = [this.store.set(), this.image()];
     return this.uvsShown() && set && image
-      ? uvLines(set, this.materialId(), image.uvSet, (mesh) => (mesh.source ? this.meshes.at(mesh.source.asset) : buildMesh(mesh)))
+      ? uvLines(set, this.store.materialId() ?? '', image.uvSet, (mesh) =>
+          mesh.source ? this.meshes.at(mesh.source.asset) : buildMesh(mesh),
+        )
       : undefined;
   });
   protected readonly readingWords = computed(() => {

@@ -1,11 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
-import { switchMap } from 'rxjs';
 import { Choices, type Choice } from '../../shared/controls/choices';
-import { CodeWork } from '../code/code-work';
-import { Compiler } from '../compile/compiler';
+import { BenchResult } from '../compile/bench-result';
 import { GraphWork } from '../graph/graph-work';
+import type { PanelEntry } from '../panels/panel-entry';
 
 const MODES: readonly Choice<OpacityMode>[] = [
   { value: 'blend', words: 'laid over', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
@@ -44,9 +42,7 @@ export class OpacityPanel {
   protected readonly modes = MODES;
   protected readonly edit = setOpacityMode;
   protected readonly mode = computed((): OpacityMode => this.work.material().opacity ?? 'blend');
-  private readonly compiler = inject(Compiler);
-  private readonly code = inject(CodeWork);
-  private readonly compiled = toSignal(toObservable(this.code.materialId).pipe(switchMap((id) => this.compiler.watch(id))));
+  private readonly compiled = inject(BenchResult).compiled;
   /** What its program really does; nothing where it hides all that is behind it. */
   protected readonly used = computed((): OpacityMode | undefined => {
     if (this.work.material().code) return this.compiled()?.compiled?.opacity;
@@ -57,3 +53,9 @@ export class OpacityPanel {
     return MODES.find(({ value }) => value === mode)?.help ?? '';
   }
 }
+
+export const OPACITY_TAB: PanelEntry = {
+  id: 'opacity',
+  tab: () => ({ help: 'How what is behind this material is seen through it' }),
+  view: OpacityPanel,
+};

@@ -1,8 +1,9 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { applyChanges, FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
+import { FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
 import { GraphView } from '../graph/graph-view';
 import { GraphWork } from '../graph/graph-work';
+import { HeldDocuments } from '../testing/held-documents';
 import { OutlinePanel } from './outline-panel';
 
 describe('OutlinePanel', () => {
@@ -10,16 +11,11 @@ describe('OutlinePanel', () => {
     page: HTMLElement;
     press: (words: string) => Promise<unknown>;
     material: () => Material;
-    edits: Edit[];
+    edits: () => Edit[];
   }> {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork] });
-    const work = TestBed.inject(GraphWork);
-    const edits: Edit[] = [];
-    work.material.set({ ...newMaterial('m'), outline });
-    work.done.subscribe(({ edit }) => {
-      edits.push(edit);
-      work.material.set(applyChanges(work.material(), edit.changes));
-    });
+    const held = new HeldDocuments();
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork, ...held.providers] });
+    held.material.set({ ...newMaterial('m'), outline });
     const fixture = TestBed.createComponent(OutlinePanel);
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
@@ -27,7 +23,7 @@ describe('OutlinePanel', () => {
       [...page.querySelectorAll('button')].find((each) => each.textContent?.trim() === words)!.click();
       return fixture.whenStable();
     };
-    return { page, press, material: () => work.material(), edits };
+    return { page, press, material: () => held.material()!, edits: () => held.edits.map(({ edit }) => edit) };
   }
 
   it('says what a line is for while there is none, and draws one by a press', async () => {
@@ -35,7 +31,7 @@ describe('OutlinePanel', () => {
     expect(page.textContent).toContain('A line round what wears this material');
     await press('round the shape');
     expect(material().outline).toEqual(FIRST_OUTLINE);
-    expect(isStructural(edits[0]!.changes)).toBeTrue();
+    expect(isStructural(edits()[0]!.changes)).toBeTrue();
     expect(page.querySelector('[aria-label="Width of the outline"]')).not.toBeNull();
     await press('none');
     expect(material().outline).toBeUndefined();
@@ -47,7 +43,7 @@ describe('OutlinePanel', () => {
     await press('at every break');
     expect(material().outline).toEqual({ ...line, method: 'edges' });
     await press('at every break');
-    expect(edits.length).toBe(1);
+    expect(edits().length).toBe(1);
   });
 
   it('changes its numbers without another program, never below nothing', async () => {
@@ -58,7 +54,7 @@ describe('OutlinePanel', () => {
     expect(material().outline?.width).toBe(0);
     await press('show through');
     expect(material().outline?.hidden).toBeTrue();
-    for (const edit of edits) expect(isStructural(edit.changes)).toBeFalse();
+    for (const edit of edits()) expect(isStructural(edit.changes)).toBeFalse();
     expect(() => parseDocument(JSON.stringify(material()))).not.toThrow();
   });
 

@@ -3,6 +3,7 @@ import { FIRST_OUTLINE, OUTLINE_UNITS, setOutline, setOutlineField, type Outline
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { GraphWork } from '../graph/graph-work';
+import type { PanelEntry } from '../panels/panel-entry';
 
 const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
   { value: 'none', help: 'No line.' },
@@ -87,3 +88,9 @@ export class OutlinePanel {
     return Math.max(value, 0);
   }
 }
+
+export const OUTLINE_TAB: PanelEntry = {
+  id: 'outline',
+  tab: () => ({ help: 'The line round what wears this material' }),
+  view: OutlinePanel,
+};

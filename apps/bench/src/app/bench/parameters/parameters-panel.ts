@@ -16,7 +16,9 @@ import {
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
+import { CodeWork } from '../code/code-work';
 import { GraphWork } from '../graph/graph-work';
+import { BenchPlaces } from '../layout/bench-places';
 import { ImageField } from '../images/image-field';
 import { ParameterValue } from './parameter-value';
 
@@ -64,13 +66,13 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
 })
 export class ParametersPanel {
   private readonly work = inject(GraphWork);
+  private readonly codeWork = inject(CodeWork);
+  private readonly places = inject(BenchPlaces);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly liveKinds = LIVE_KINDS;
   protected readonly liveWords = LIVE_WORDS;
   protected readonly liveNumbers = LIVE_NUMBERS;
 
-  /** Where a parameter is declared, in the text of the material. */
-  readonly declarationAsked = output<Range>();
   /** Where the code of a code material declares each of its parameters, by uniform. */
   private readonly declared = computed(() => {
     const { code } = this.work.material();
@@ -110,7 +112,9 @@ export class ParametersPanel {
   /** Shows where the code declares it. */
   protected showDeclaration({ uniform }: ParameterRow): void {
     const found = uniform === undefined ? undefined : this.declared()?.get(uniform);
-    if (found) this.declarationAsked.emit(found.nameRange);
+    if (!found) return;
+    this.places.workspace.set('code');
+    this.codeWork.show({ kind: 'pixels' }, found.nameRange);
   }
 
   /** The default of a number that code declares. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   dressOf,
@@ -7,6 +7,7 @@ import {
   GENERATED_SHAPES,
   MESH_SHAPES,
   newMesh,
+  newSet,
   nextOrder,
   ownRule,
   partNames,
@@ -16,7 +17,6 @@ import {
   removeRule,
   rulesInOrder,
   setFloor,
-  type Edit,
   type MeshShape,
   type PartAddress,
   type StageSet,
@@ -28,8 +28,13 @@ import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { Icon } from '../../shared/icons/icon';
-import { StageMaterials } from '../stage/stage-materials';
+import type { DocumentEdit } from '../documents/document-edit';
+import { DocumentStore } from '../documents/document-store';
+import { BenchFiles } from '../files/bench-files';
 import { GraphWork } from '../graph/graph-work';
+import { BenchPlaces } from '../layout/bench-places';
+import { StageLink } from '../stage/stage-link';
+import { StageMaterials } from '../stage/stage-materials';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
 import { PartImages } from './part-images';
@@ -39,6 +44,8 @@ const FLOOR_WORDS: readonly (readonly [FloorLook, string, string])[] = [
   ['shadow', 'only shadow', 'Nothing of it is seen but shadow and what near things darken.'],
   ['solid', 'whole', 'It is seen up to its border.'],
 ];
+
+const NO_SET = newSet('');
 
 interface PartRow extends PartAddress {
   readonly wears: string;
@@ -54,15 +61,14 @@ interface PartRow extends PartAddress {
   templateUrl: './parts-view.html',
 })
 export class PartsView {
-  readonly set = input.required<StageSet>();
-  readonly materialId = input.required<string>();
-  readonly chosen = input<PartAddress>();
-  readonly formulas = input<readonly { readonly mesh: string; readonly message: string }[]>([]);
-  /** Files of a mesh that is to stand in a set of its own. */
-  readonly meshChosen = output<readonly File[]>();
-  readonly picked = output<PartAddress | undefined>();
-  readonly edited = output<{ edit: Edit; gesture?: string }>();
-
+  private readonly benchFiles = inject(BenchFiles);
+  private readonly places = inject(BenchPlaces);
+  private readonly stage = inject(StageLink);
+  private readonly store = inject(DocumentStore);
+  protected readonly set = computed((): StageSet => this.store.set() ?? NO_SET);
+  protected readonly materialId = computed(() => this.store.materialId() ?? '');
+  protected readonly chosen = this.places.part;
+  protected readonly formulas = computed(() => this.stage.state()?.formulas ?? []);
   private readonly graph = inject(GraphWork);
   private readonly images = inject(PartImages);
   private readonly drops = inject(FileDrops);
@@ -91,6 +97,10 @@ export class PartsView {
     const set = this.set();
     return rulesInOrder(set).filter(([id, rule]) => rule.mesh === undefined || ownRule(set, rule.mesh, rule.pattern)?.[0] !== id);
   });
+
+  protected edit({ edit, gesture }: DocumentEdit): void {
+    this.store.edit('set', edit, gesture);
+  }
 
   protected nameOf(material: string | undefined): string {
     if (material === undefined || material === this.materialId()) return 'the material on the Bench';
@@ -121,8 +131,8 @@ export class PartsView {
     // Next to what is there already, not inside of it.
     const placing = { ...mesh.placing, position: [order === 0 ? 0 : order * 2.4, 0, 0] };
     const id = newId();
-    this.edited.emit({ edit: putMesh(id, { ...mesh, placing }) });
-    this.picked.emit({ mesh: id, part: MESH_SHAPES[shape].parts[0] ?? '' });
+    this.edit({ edit: putMesh(id, { ...mesh, placing }) });
+    this.chosen.set({ mesh: id, part: MESH_SHAPES[shape].parts[0] ?? '' });
   }
 
   protected take(field: HTMLInputElement): void {
@@ -136,7 +146,7 @@ export class PartsView {
     const mesh = this.chosen()?.mesh ?? this.meshes()[0]?.id;
     const { meshes, images } = sortedFiles(files);
     if (meshes.length > 0) {
-      this.meshChosen.emit(files);
+      void this.benchFiles.importMeshes(files);
       return;
     }
     if (images.length === 0 || mesh === undefined) {
@@ -145,7 +155,7 @@ export class PartsView {
     }
     try {
       const edit = await this.images.take(files, this.set(), mesh, this.graph.material().seenIn);
-      if (edit) this.edited.emit({ edit });
+      if (edit) this.edit({ edit });
     } catch (error) {
       this.graph.refuse(error instanceof Error ? error.message : String(error));
     }
@@ -158,20 +168,20 @@ export class PartsView {
   }
 
   protected remove(id: string): void {
-    this.edited.emit({ edit: removeMesh(this.set(), id) });
-    this.picked.emit(undefined);
+    this.edit({ edit: removeMesh(this.set(), id) });
+    this.chosen.set(undefined);
   }
 
   protected toggleFloor(): void {
-    this.edited.emit({ edit: setFloor('shown', !this.set().floor.shown) });
+    this.edit({ edit: setFloor('shown', !this.set().floor.shown) });
   }
 
   protected setFloorLook(look: FloorLook): void {
-    this.edited.emit({ edit: setFloor('look', look) });
+    this.edit({ edit: setFloor('look', look) });
   }
 
   protected setFloorNumber(field: 'height' | 'size', value: number, gesture?: string): void {
-    this.edited.emit({ edit: setFloor(field, value), gesture });
+    this.edit({ edit: setFloor(field, value), gesture });
   }
 
   protected addRule(): void {
@@ -179,10 +189,10 @@ export class PartsView {
     if (!pattern) return;
     this.pattern.set('');
     const order = nextOrder(this.set().partRules);
-    this.edited.emit({ edit: putRule(newId(), { order, pattern, material: this.materialId(), values: {} }) });
+    this.edit({ edit: putRule(newId(), { order, pattern, material: this.materialId(), values: {} }) });
   }
 
   protected removeRule(id: string): void {
-    this.edited.emit({ edit: removeRule(this.set(), id) });
+    this.edit({ edit: removeRule(this.set(), id) });
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
 import { StageLook, type Factor } from '../stage/stage-look';
+import type { PanelEntry } from '../panels/panel-entry';
 
 const MOST = 2;
 const DRAG_STARTS_AFTER = 3;
@@ -144,3 +145,9 @@ export class TermsMixer {
 function isFactor(bar: Bar): bar is Factor {
   return bar === 'shadow' || bar === 'occlusion';
 }
+
+export const TERMS_TAB: PanelEntry = {
+  id: 'terms',
+  tab: (injector) => ({ words: injector.get(StageLook).isWhole() ? 'terms' : 'terms ·' }),
+  view: TermsMixer,
+};

@@ -1,6 +1,6 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { Icon } from '../shared/icons/icon';
+import { Icon } from '../../shared/icons/icon';
 import type { SendOutWish } from './send-out';
 
 /** What of the Bench is to become a file: the material alone, with all that is seen with it, or what it stands in. */

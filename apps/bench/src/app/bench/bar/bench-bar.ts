@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router } from '@angular/router';
+import { LONGEST_NAME } from '@brelvin/core';
+import { saveWords } from '../../shared/documents/save-words';
+import { Workbench } from '../../shared/documents/workbench';
+import { Icon } from '../../shared/icons/icon';
+import { RoomSwitch } from '../../shared/rooms/room-switch';
+import { CodeWork } from '../code/code-work';
+import { DocumentStore } from '../documents/document-store';
+import { SendOut } from '../files/send-out';
+import { SendOutMenu } from '../files/send-out-menu';
+import { Steps } from '../history/steps';
+import { BenchLayout } from '../layout/bench-layout';
+import { ThumbnailKeeper } from '../stage/thumbnail-keeper';
+import { DocumentMenu } from './document-menu';
+
+/** What is on the Bench, whether it is saved, steps back and forth, and the ways out. */
+@Component({
+  selector: 'brelvin-bench-bar',
+  imports: [DocumentMenu, Icon, RoomSwitch, SendOutMenu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'contents' },
+  templateUrl: './bench-bar.html',
+})
+export class BenchBar {
+  private readonly code = inject(CodeWork);
+  private readonly router = inject(Router);
+  private readonly thumbnails = inject(ThumbnailKeeper);
+  private readonly workbench = inject(Workbench);
+  protected readonly layout = inject(BenchLayout);
+  protected readonly out = inject(SendOut);
+  protected readonly steps = inject(Steps);
+  protected readonly store = inject(DocumentStore);
+  protected readonly longestName = LONGEST_NAME;
+  protected readonly saveState = toSignal(this.workbench.saveState, { initialValue: { kind: 'saved' as const } });
+  protected readonly saveWords = computed(() => saveWords(this.saveState()));
+  protected readonly inTrouble = computed(() => ['away', 'deleted', 'refused'].includes(this.saveState().kind));
+
+  protected rename(field: HTMLInputElement): void {
+    if (!this.store.rename(field.value)) field.value = this.store.material()?.name ?? '';
+    field.blur();
+  }
+
+  protected choose(role: 'set' | 'rig', id: string): void {
+    void this.attempt(() => this.store.choose(role, id));
+  }
+
+  protected restoreDeleted(): void {
+    void this.attempt(() => this.workbench.restoreDeleted());
+  }
+
+  protected async backToLibrary(event: Event): Promise<void> {
+    event.preventDefault();
+    this.code.flush();
+    await this.workbench.flush();
+    await this.thumbnails.flush();
+    await this.router.navigate(['/']);
+  }
+
+  /** Work whose failure is told. */
+  private async attempt(job: () => Promise<unknown>): Promise<void> {
+    try {
+      await job();
+    } catch (error) {
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
+    }
+  }
+}

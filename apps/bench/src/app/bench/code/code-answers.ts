@@ -1,0 +1,20 @@
+import { effect, inject, Injectable } from '@angular/core';
+import { codeKey } from '@brelvin/core';
+import { BenchResult } from '../compile/bench-result';
+import { DocumentStore } from '../documents/document-store';
+import { CodeWork } from './code-work';
+
+/** Hands the code tab what the compiler says of the material on the Bench. */
+@Injectable()
+export class CodeAnswers {
+  constructor() {
+    const [result, store, work] = [inject(BenchResult), inject(DocumentStore), inject(CodeWork)];
+    effect(() => {
+      const [said, code] = [result.compiled(), store.material()?.code];
+      // What was said of an earlier text has its places there.
+      if (said?.diagnostics && code && said.codeKey === codeKey(code)) work.said.set(said.diagnostics);
+      const program = said?.compiled?.program;
+      if (program) work.emitted.set({ fragment: program.fragment.text, vertex: program.vertex.text });
+    });
+  }
+}

@@ -1,0 +1,11 @@
+import { DocumentStore } from '../documents/document-store';
+import type { WorkspaceEntry } from '../workspace/workspace-entry';
+
+export const CODE_WORKSPACE: WorkspaceEntry = {
+  id: 'code',
+  tab: (injector) => ({
+    help: injector.get(DocumentStore).material()?.code === undefined ? 'The graph, read as code' : 'The text of this material',
+  }),
+  view: { opens: 'the code', load: () => import('./code-view').then(({ CodeView }) => CodeView) },
+  command: { title: 'Show the code', words: 'text glsl shading' },
+};

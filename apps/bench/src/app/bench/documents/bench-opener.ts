@@ -1,0 +1,69 @@
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { newRig, newSet } from '@brelvin/core';
+import { RecentMaterials } from '../../shared/documents/recent-materials';
+import { Workbench } from '../../shared/documents/workbench';
+import { CodeWork } from '../code/code-work';
+import { FunctionLink } from '../code/function-link';
+import { CompareWork } from '../compare/compare-work';
+import { BenchPlaces } from '../layout/bench-places';
+import { OutletWork } from '../looking/outlet-work';
+import { ProbeWork } from '../looking/probe-work';
+import { StageMaterials } from '../stage/stage-materials';
+import { BesideOpener } from './beside-opener';
+import { DocumentStore } from './document-store';
+
+/** Brings a material onto the Bench: with what it stands in, and nothing left of the one before. */
+@Injectable()
+export class BenchOpener {
+  private readonly workbench = inject(Workbench);
+  private readonly store = inject(DocumentStore);
+  private readonly beside = inject(BesideOpener);
+  private readonly functions = inject(FunctionLink);
+  private readonly code = inject(CodeWork);
+  private readonly compare = inject(CompareWork);
+  private readonly materials = inject(StageMaterials);
+  private readonly outlets = inject(OutletWork);
+  private readonly places = inject(BenchPlaces);
+  private readonly probes = inject(ProbeWork);
+  private readonly recents = inject(RecentMaterials);
+
+  /** Why it can not be opened. */
+  readonly failure = signal<string | undefined>(undefined);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.workbench.closeAll());
+  }
+
+  /** @param named a function of the Library that is to be shown beside it */
+  async open(id: string, named?: string): Promise<void> {
+    this.clear();
+    try {
+      await this.functions.ready();
+      const material = await this.workbench.load(id);
+      if (material.format !== 'brelvin-material') {
+        this.failure.set(`“${material.name}” is not a material. Choose one in the Library.`);
+        return;
+      }
+      this.store.put('material', id);
+      this.places.workspace.set(material.code || named !== undefined ? 'code' : 'graph');
+      if (named !== undefined) await this.code.showFunction(named);
+      this.materials.setBench(id);
+      await this.beside.open('set', material.seenIn.set, newSet('Plain sphere'));
+      await this.beside.open('rig', material.seenIn.rig, newRig('North window'));
+      this.recents.opened(id);
+      document.title = `${material.name} · Brelvin`;
+    } catch (error) {
+      this.failure.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  private clear(): void {
+    this.workbench.closeAll();
+    this.functions.letGo();
+    this.code.clear();
+    this.compare.stop();
+    this.outlets.stopPeek();
+    this.probes.clear();
+    this.failure.set(undefined);
+  }
+}

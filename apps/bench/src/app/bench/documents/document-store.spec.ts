@@ -1,0 +1,86 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { newMaterial, newRig, newSet, rename, type BrelvinDocument } from '@brelvin/core';
+import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
+import { Workbench } from '../../shared/documents/workbench';
+import { BesideOpener } from './beside-opener';
+import { DocumentStore } from './document-store';
+
+describe('Documents on the Bench', () => {
+  let store: DocumentStore;
+  let workbench: Workbench;
+  let stored: Record<string, BrelvinDocument>;
+
+  beforeEach(async () => {
+    stored = { m: newMaterial('Silk', { set: 's', rig: 'r' }), s: newSet('Quay'), r: newRig('Dusk'), t: newSet('Loft') };
+    const read = async (id: string): Promise<unknown> => {
+      const document = stored[id];
+      if (!document) throw new ApiFailure(404, 'unknown', 'It is gone.');
+      return { id, step: 0, document };
+    };
+    const api = {
+      read,
+      create: async (id: string, document: BrelvinDocument) => void (stored[id] = document),
+      history: async (id: string) => ({ base: stored[id]!, baseStep: 0, steps: [] }),
+      append: async (_id: string, after: number, steps: unknown[]) => ({ step: after + steps.length }),
+    };
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), Workbench, DocumentStore, BesideOpener, { provide: DocumentApi, useValue: api }],
+    });
+    [store, workbench] = [TestBed.inject(DocumentStore), TestBed.inject(Workbench)];
+    for (const [role, id] of [
+      ['material', 'm'],
+      ['set', 's'],
+      ['rig', 'r'],
+    ] as const) {
+      await workbench.load(id);
+      store.put(role, id);
+    }
+    TestBed.tick();
+  });
+
+  afterEach(() => workbench.closeAll());
+
+  const settle = async (): Promise<void> => {
+    for (let turn = 0; turn < 5; turn++) {
+      TestBed.tick();
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+  };
+
+  it('are edited by their role, and stand as they were edited at once', () => {
+    store.edit('set', rename('Pier'));
+    expect([store.material()?.name, store.set()?.name, store.rig()?.name]).toEqual(['Silk', 'Pier', 'Dusk']);
+    workbench.undo();
+    expect(store.set()?.name).toBe('Quay');
+  });
+
+  it('are renamed to something, and to something else', () => {
+    expect([store.rename('  '), store.rename('Silk'), store.rename(' Satin ')]).toEqual([false, false, true]);
+    expect(store.material()?.name).toBe('Satin');
+  });
+
+  it('stand in another set by a step of the material, which undo takes back with the set', async () => {
+    TestBed.inject(BesideOpener);
+    await store.choose('set', 't');
+    await settle();
+    expect([store.set()?.name, store.material()?.seenIn.set]).toEqual(['Loft', 't']);
+    workbench.undo();
+    await settle();
+    expect([store.set()?.name, store.setId()]).toEqual(['Quay', 's']);
+  });
+
+  it('stay where another can not be had', async () => {
+    await expectAsync(store.choose('set', 'gone')).toBeRejected();
+    expect([store.setId(), store.material()?.seenIn.set]).toEqual(['s', 's']);
+  });
+
+  it('are one of their own where what a material was seen in is gone, and that is said', async () => {
+    const told: string[] = [];
+    workbench.messages.subscribe((words) => told.push(words));
+    await TestBed.inject(BesideOpener).open('set', 'gone', newSet('Plain sphere'));
+    TestBed.tick();
+    expect(store.set()?.name).toBe('Plain sphere');
+    expect(told[0]).toContain('is gone; it stands in a new “Plain sphere”');
+  });
+});

@@ -1,0 +1,60 @@
+import { computed, inject, Injectable, signal, type Signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { rename, type BrelvinDocument, type Edit, type LightRig, type Material, type StageSet } from '@brelvin/core';
+import { of, switchMap, type Observable } from 'rxjs';
+import { Workbench } from '../../shared/documents/workbench';
+
+/** The documents on the Bench: a material, and what it stands in. */
+export type BenchRole = 'material' | 'set' | 'rig';
+
+/** The three documents on the Bench: which they are, how they stand now, and every edit of them. */
+@Injectable()
+export class DocumentStore {
+  private readonly workbench = inject(Workbench);
+  private readonly ids: Readonly<Record<BenchRole, ReturnType<typeof signal<string | undefined>>>> = {
+    material: signal<string | undefined>(undefined),
+    set: signal<string | undefined>(undefined),
+    rig: signal<string | undefined>(undefined),
+  };
+
+  readonly materialId = this.ids.material.asReadonly();
+  readonly setId = this.ids.set.asReadonly();
+  readonly rigId = this.ids.rig.asReadonly();
+  readonly material = this.watching<Material>(this.materialId);
+  readonly set = this.watching<StageSet>(this.setId);
+  readonly rig = this.watching<LightRig>(this.rigId);
+  /** What the material was last seen in, by its own words. */
+  readonly seenIn = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
+
+  /** Puts a document that is open on the Bench; nothing takes it away. */
+  put(role: BenchRole, id: string | undefined): void {
+    this.ids[role].set(id);
+  }
+
+  /** One step of one of them; those of one gesture become one. */
+  edit(role: BenchRole, edit: Edit, gesture?: string): void {
+    const id = this.ids[role]();
+    if (id !== undefined) this.workbench.edit(id, edit, gesture);
+  }
+
+  /** @returns whether that is a name, and another one */
+  rename(name: string): boolean {
+    const wanted = name.trim();
+    if (!wanted || wanted === this.material()?.name) return false;
+    this.edit('material', rename(wanted));
+    return true;
+  }
+
+  /** Lets the material stand in another set or under another rig. @throws ApiFailure */
+  async choose(role: 'set' | 'rig', id: string): Promise<void> {
+    const chosen = await this.workbench.load(id);
+    this.put(role, id);
+    this.edit('material', { label: `Stand in ${chosen.name}`, changes: [{ path: ['seenIn', role], value: id }] });
+  }
+
+  private watching<T extends BrelvinDocument>(id: Signal<string | undefined>): Signal<T | undefined> {
+    return toSignal(
+      toObservable(id).pipe(switchMap((each): Observable<T | undefined> => (each ? this.workbench.watch<T>(each) : of(undefined)))),
+    );
+  }
+}

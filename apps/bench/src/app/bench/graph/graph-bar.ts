@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { Icon } from '../../shared/icons/icon';
+import { BenchCommands } from '../commands/bench-commands';
+import { tidyGraph } from './graph-commands';
+import { GraphWork } from './graph-work';
+import { SurfaceLink } from './surface-link';
+import { Tidier } from './tidier';
+
+/** Beside the tab of the graph: which group is seen, and what is done often. */
+@Component({
+  selector: 'brelvin-graph-bar',
+  imports: [Icon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'contents' },
+  template: `
+    @if (work.trail().length > 0) {
+      <nav class="trail" aria-label="Groups">
+        <button type="button" class="text-button" (click)="work.leave(0)">surface</button>
+        @for (step of work.trail(); track step.node; let index = $index) {
+          <span aria-hidden="true">/</span>
+          @if (index < work.trail().length - 1) {
+            <button type="button" class="text-button" (click)="work.leave(index + 1)">{{ step.title }}</button>
+          } @else {
+            <span>{{ step.title }}</span>
+          }
+        }
+      </nav>
+    }
+    <span class="flex-1"></span>
+    <button
+      type="button"
+      class="bar-button"
+      title="Find a node and add it. Typing on the graph does the same."
+      (click)="surface.hands()?.openFinder()"
+    >
+      <brelvin-icon name="search" /> find…
+    </button>
+    @if (tidier.running()) {
+      <button type="button" class="bar-button" title="Stop laying out; nothing changes" (click)="tidier.stop()">tidying … stop</button>
+    } @else {
+      <button type="button" class="bar-button" title="Lay the graph out in layers, or what is chosen of it (Ctrl L)" (click)="tidy()">
+        tidy
+      </button>
+    }
+    <button type="button" class="bar-button" title="Show the whole graph (Home)" (click)="surface.hands()?.showAll()">
+      <brelvin-icon name="frame" /> show all
+    </button>
+    <button type="button" class="bar-button" title="All commands (F4)" (click)="commands.listShown.set(true)">commands</button>
+  `,
+})
+export class GraphBar {
+  protected readonly commands = inject(BenchCommands);
+  protected readonly surface = inject(SurfaceLink);
+  protected readonly tidier = inject(Tidier);
+  protected readonly work = inject(GraphWork);
+
+  protected async tidy(): Promise<void> {
+    await tidyGraph(this.tidier, this.surface);
+  }
+}

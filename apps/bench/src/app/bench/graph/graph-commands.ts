@@ -1,0 +1,105 @@
+import { inject } from '@angular/core';
+import type { Command, PlaceKey } from '../commands/command';
+import { GraphWork, type Alignment } from './graph-work';
+import { SurfaceLink } from './surface-link';
+import { Tidier } from './tidier';
+
+const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
+  ['left', 'Align left edges'],
+  ['right', 'Align right edges'],
+  ['top', 'Align top edges'],
+  ['bottom', 'Align bottom edges'],
+  ['across', 'Spread across evenly'],
+  ['down', 'Spread down evenly'],
+];
+
+/** Keys of the graph besides those of its commands. */
+export const GRAPH_KEYS: readonly PlaceKey[] = [
+  { keys: 'letters', help: 'on the graph: find a node' },
+  { keys: 'Delete', help: 'remove what is selected' },
+  { keys: 'arrows', help: 'move the selected nodes; with none selected, the graph' },
+  { keys: 'Tab, Enter', help: 'go from port to port; take a ribbon up, set it down' },
+  { keys: 'Escape', help: 'let go, deselect, close' },
+];
+
+export function finderCommands(): readonly Command[] {
+  const surface = inject(SurfaceLink);
+  return [{ id: 'find', title: 'Find a node', words: 'add insert', keys: 'Insert', run: () => surface.hands()?.openFinder() }];
+}
+
+export function graphCommands(): readonly Command[] {
+  const [work, surface, tidier] = [inject(GraphWork), inject(SurfaceLink), inject(Tidier)];
+  const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  const inGroup = (): string | undefined => (work.group() === undefined ? 'This is not inside a group.' : undefined);
+  const enter = (): void => {
+    const [id] = work.chosen();
+    if (id !== undefined) work.enter(id);
+  };
+  return [
+    { id: 'copy', title: 'Copy nodes', unable: needsChosen, run: () => void navigator.clipboard.writeText(work.copied() ?? '') },
+    { id: 'paste', title: 'Paste nodes', run: () => void pasteFromClipboard(work, surface) },
+    { id: 'duplicate', title: 'Duplicate', keys: 'Ctrl D', unable: needsChosen, run: () => work.duplicate() },
+    { id: 'choose-all', title: 'Choose everything', words: 'select all', keys: 'Ctrl A', run: () => work.selectAll() },
+    { id: 'delete', title: 'Delete, closing the gap', words: 'remove heal', unable: needsChosen, run: () => work.remove() },
+    {
+      id: 'delete-open',
+      title: 'Delete with its ribbons',
+      words: 'remove',
+      unable: needsChosen,
+      run: () => work.remove(work.chosen(), false),
+    },
+    { id: 'unused', title: 'Remove unused nodes', words: 'clean dead', run: () => work.removeUnused() },
+    {
+      id: 'swap',
+      title: 'Swap for another kind',
+      words: 'replace change',
+      keys: 'Ctrl E',
+      unable: needsChosen,
+      run: () => surface.hands()?.openSwap(),
+    },
+    { id: 'name', title: 'Name', words: 'rename title', keys: 'F2', unable: needsChosen, run: () => surface.hands()?.startNaming() },
+    { id: 'group', title: 'Make a group', words: 'collapse combine', keys: 'Ctrl G', unable: needsChosen, run: () => work.makeGroup() },
+    {
+      id: 'ungroup',
+      title: 'Unmake the group',
+      words: 'explode',
+      keys: 'Ctrl Shift G',
+      unable: needsChosen,
+      run: () => work.unmakeGroup(),
+    },
+    { id: 'enter', title: 'Open the group', words: 'inside', keys: 'PageDown', unable: needsChosen, run: enter },
+    { id: 'leave', title: 'Leave the group', words: 'out up', keys: 'PageUp', unable: inGroup, run: () => work.leave() },
+    { id: 'area', title: 'Surround by an area', words: 'frame box region', keys: 'Ctrl B', unable: needsChosen, run: () => work.addArea() },
+    { id: 'note', title: 'Add a note', words: 'comment remark', run: () => surface.hands()?.addNote() },
+    { id: 'tidy', title: 'Tidy', words: 'layout arrange order', keys: 'Ctrl L', run: () => void tidyGraph(tidier, surface) },
+    ...ALIGNMENTS.map(([how, title]): Command => ({
+      id: `align-${how}`,
+      title,
+      words: 'distribute',
+      unable: needsChosen,
+      run: () => work.align(how),
+    })),
+    {
+      id: 'show-all',
+      title: 'Show the whole graph',
+      words: 'zoom fit',
+      keys: 'Home',
+      run: () => surface.hands()?.showAll(),
+    },
+    { id: 'show-chosen', title: 'Show what is chosen', words: 'zoom fit', keys: 'End', run: () => surface.hands()?.showChosen() },
+  ];
+}
+
+/** Lays the graph out, and shows it. */
+export async function tidyGraph(tidier: Tidier, surface: SurfaceLink): Promise<void> {
+  // The graph shows its new places only after this.
+  if (await tidier.tidy()) setTimeout(() => surface.hands()?.showAll());
+}
+
+async function pasteFromClipboard(work: GraphWork, surface: SurfaceLink): Promise<void> {
+  try {
+    work.paste(await navigator.clipboard.readText(), surface.hands()?.pastePlace() ?? { x: 0, y: 0 });
+  } catch {
+    work.refuse('The browser did not give the clipboard. Press Ctrl V on the graph instead.');
+  }
+}

@@ -1,0 +1,13 @@
+import { DocumentStore } from '../documents/document-store';
+import type { WorkspaceEntry } from '../workspace/workspace-entry';
+import { GraphBar } from './graph-bar';
+import { GraphSurface } from './graph-surface';
+
+export const GRAPH_WORKSPACE: WorkspaceEntry = {
+  id: 'graph',
+  // A material is a graph or code.
+  tab: (injector) => (injector.get(DocumentStore).material()?.code === undefined ? {} : undefined),
+  view: GraphSurface,
+  bar: GraphBar,
+  command: { title: 'Show the graph' },
+};

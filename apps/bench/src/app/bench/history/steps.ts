@@ -1,0 +1,25 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Workbench } from '../../shared/documents/workbench';
+import { CodeWork } from '../code/code-work';
+
+/** Steps back and forth through all that was done. */
+@Injectable()
+export class Steps {
+  private readonly workbench = inject(Workbench);
+  private readonly code = inject(CodeWork);
+  private readonly history = toSignal(this.workbench.history);
+
+  /** What would be taken back, or done again; nothing where there is nothing. */
+  readonly undoLabel = computed(() => this.history()?.done.at(-1)?.label);
+  readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
+
+  undo(): void {
+    this.code.flush();
+    this.workbench.undo();
+  }
+
+  redo(): void {
+    this.workbench.redo();
+  }
+}

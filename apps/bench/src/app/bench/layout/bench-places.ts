@@ -1,0 +1,36 @@
+import { inject, Injectable, signal } from '@angular/core';
+import type { PartAddress } from '@brelvin/core';
+import { DocumentStore } from '../documents/document-store';
+import { GraphWork } from '../graph/graph-work';
+import { SurfaceLink } from '../graph/surface-link';
+
+/** Where one is on the Bench: which tabs are open, which part is chosen. No document, and not undone. */
+@Injectable()
+export class BenchPlaces {
+  private readonly store = inject(DocumentStore);
+  private readonly work = inject(GraphWork);
+  private readonly surface = inject(SurfaceLink);
+
+  /** By the ids of `WORKSPACES`, `PANELS` and `RIG_PANELS`. */
+  readonly workspace = signal('graph');
+  readonly panel = signal('about');
+  readonly rigPanel = signal('lights');
+  readonly part = signal<PartAddress | undefined>(undefined);
+
+  /** Brings a node into view, by its path; one inside of groups through them. */
+  showNode(path: string): void {
+    this.workspace.set(this.store.material()?.code ? 'code' : 'graph');
+    if (!path) return;
+    const steps = path.split('/');
+    this.work.leave(0);
+    for (const step of steps.slice(0, -1)) this.work.enter(step);
+    const last = steps.at(-1);
+    if (last !== undefined) setTimeout(() => this.surface.hands()?.showNode(last));
+  }
+
+  /** Shows the graph, all of it. */
+  showGraph(): void {
+    this.workspace.set('graph');
+    setTimeout(() => this.surface.hands()?.showAll());
+  }
+}

@@ -1,0 +1,52 @@
+import { inject } from '@angular/core';
+import type { Command } from '../commands/command';
+import { GraphWork } from '../graph/graph-work';
+import { BenchPlaces } from '../layout/bench-places';
+import { StageLook } from '../stage/stage-look';
+import { OutletWork } from './outlet-work';
+
+export function lookingCommands(): readonly Command[] {
+  const [work, outlets, look, places] = [inject(GraphWork), inject(OutletWork), inject(StageLook), inject(BenchPlaces)];
+  const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  return [
+    {
+      id: 'view',
+      title: 'Last special view, and back',
+      words: 'debug normals wireframe uv depth',
+      keys: 'F8',
+      help: 'the special view that was used last, and back',
+      run: () => look.toggleView(),
+    },
+    {
+      id: 'peek',
+      title: 'Peek at the chosen node',
+      words: 'see value outlet mesh debug',
+      keys: 'F6',
+      help: 'see on the mesh what the selected node gives, and back',
+      run: () => togglePeek(work, outlets),
+    },
+    {
+      id: 'probe',
+      title: 'Probe: values at points of the picture',
+      words: 'pick read pixel pin',
+      keys: 'F7',
+      help: 'read the values of all nodes at points of the picture, and stop',
+      run: () => places.panel.update((panel) => (panel === 'probe' ? 'about' : 'probe')),
+    },
+    {
+      id: 'previews',
+      title: 'Small pictures on the chosen nodes',
+      words: 'preview thumbnail',
+      unable: needsChosen,
+      run: () => work.togglePreviews(work.chosen()),
+    },
+    { id: 'previews-all', title: 'Small pictures on all nodes', words: 'preview thumbnail', run: () => work.togglePreviews() },
+  ];
+}
+
+function togglePeek(work: GraphWork, outlets: OutletWork): void {
+  const [id] = work.chosen();
+  if (id !== undefined) outlets.togglePeek(id);
+  else if (outlets.peek()) outlets.stopPeek();
+  else work.refuse('Choose the node to peek at.');
+}

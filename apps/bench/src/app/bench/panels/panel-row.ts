@@ -1,0 +1,51 @@
+import { NgComponentOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, Injector } from '@angular/core';
+import { Tabs } from '../../shared/controls/tabs';
+import { DocumentStore } from '../documents/document-store';
+import { BenchPlaces } from '../layout/bench-places';
+import { ParametersPanel } from '../parameters/parameters-panel';
+import { PANELS, panelTabs, RIG_PANELS } from './panel-entry';
+
+/** The panels below: parameters, all about the material, all about its light. */
+@Component({
+  selector: 'brelvin-panel-row',
+  imports: [NgComponentOutlet, ParametersPanel, Tabs],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'contents' },
+  template: `
+    <section class="panel panel-parameters" aria-labelledby="parameters-title">
+      <h2 id="parameters-title" class="panel-title">parameters</h2>
+      <brelvin-parameters-panel />
+    </section>
+    <section class="panel panel-about" [attr.aria-label]="aboutLabel">
+      <brelvin-tabs class="panel-tabs" [label]="aboutLabel" [tabs]="tabs()" [(shown)]="places.panel" />
+      @if (store.material() && panel(); as shown) {
+        <ng-container *ngComponentOutlet="shown.view" />
+      }
+    </section>
+    <section class="panel panel-light" aria-label="Light, environment and picture">
+      <brelvin-tabs class="panel-tabs" label="Light, environment and picture" [tabs]="rigTabs()" [(shown)]="places.rigPanel" />
+      @if (store.rig() && rigPanel(); as shown) {
+        <ng-container *ngComponentOutlet="shown.view" />
+      }
+    </section>
+  `,
+})
+export class PanelRow {
+  private readonly injector = inject(Injector);
+  private readonly panels = inject(PANELS);
+  private readonly rigPanels = inject(RIG_PANELS);
+  protected readonly places = inject(BenchPlaces);
+  protected readonly store = inject(DocumentStore);
+
+  protected readonly aboutLabel = labelOf(this.panels.map(({ id }) => id));
+  protected readonly tabs = computed(() => panelTabs(this.panels, this.injector));
+  protected readonly rigTabs = computed(() => panelTabs(this.rigPanels, this.injector));
+  protected readonly panel = computed(() => this.panels.find(({ id }) => id === this.places.panel()));
+  protected readonly rigPanel = computed(() => this.rigPanels.find(({ id }) => id === this.places.rigPanel()));
+}
+
+function labelOf(ids: readonly string[]): string {
+  const words = ids.join(', ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

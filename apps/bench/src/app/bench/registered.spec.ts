@@ -1,0 +1,112 @@
+import { Injector, provideZonelessChangeDetection, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { newCodeMaterial, newMaterial } from '@brelvin/core';
+import { CheckRunner } from './checks/check-runner';
+import { CodeWork } from './code/code-work';
+import { BenchCommands } from './commands/bench-commands';
+import { BenchResult } from './compile/bench-result';
+import { SendOut } from './files/send-out';
+import { GraphView } from './graph/graph-view';
+import { GraphWork } from './graph/graph-work';
+import { SurfaceLink } from './graph/surface-link';
+import { Tidier } from './graph/tidier';
+import { Steps } from './history/steps';
+import { BenchLayout } from './layout/bench-layout';
+import { BenchPlaces } from './layout/bench-places';
+import { OutletWork } from './looking/outlet-work';
+import { PANELS, panelTabs, RIG_PANELS } from './panels/panel-entry';
+import { REGISTERED } from './registered';
+import { StageLink } from './stage/stage-link';
+import { StageLook } from './stage/stage-look';
+import { HeldDocuments } from './testing/held-documents';
+import { WORKSPACES } from './workspace/workspace-entry';
+
+describe('What the Bench is put together from', () => {
+  let held: HeldDocuments;
+  let steps: jasmine.SpyObj<Steps>;
+  const problems = signal<readonly unknown[]>([]);
+  const checked = signal<{ readonly findings: readonly unknown[] }>({ findings: [] });
+
+  beforeEach(() => {
+    held = new HeldDocuments();
+    held.material.set(newMaterial('m'));
+    steps = jasmine.createSpyObj<Steps>('Steps', ['undo', 'redo']);
+    problems.set([]);
+    checked.set({ findings: [] });
+    const none = (token: unknown): { provide: unknown; useValue: object } => ({ provide: token, useValue: {} });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        ...REGISTERED,
+        ...held.providers,
+        BenchCommands,
+        BenchLayout,
+        BenchPlaces,
+        GraphView,
+        GraphWork,
+        StageLook,
+        SurfaceLink,
+        ...[CodeWork, OutletWork, SendOut, StageLink, Tidier].map(none),
+        { provide: Steps, useValue: steps },
+        { provide: BenchResult, useValue: { problems } },
+        { provide: CheckRunner, useValue: { result: checked } },
+      ],
+    });
+  });
+
+  const words = (entries: typeof PANELS | typeof RIG_PANELS): string[] =>
+    panelTabs(TestBed.inject(entries), TestBed.inject(Injector)).map((tab) => tab.words ?? tab.value);
+  const press = (key: string, target: HTMLElement = document.body, more: KeyboardEventInit = {}): KeyboardEvent => {
+    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });
+    target.addEventListener('keydown', (pressed) => TestBed.inject(BenchCommands).press(pressed), { once: true });
+    target.dispatchEvent(event);
+    return event;
+  };
+
+  it('has tabs that say how much there is to mend and to look at', () => {
+    expect(words(PANELS)).toEqual(['about', 'outline', 'opacity', 'checks', 'probe', 'history']);
+    expect(words(RIG_PANELS)).toEqual(['light dial', 'around', 'picture', 'terms']);
+    problems.set([{}, {}]);
+    checked.set({ findings: [{}] });
+    expect(words(PANELS).slice(0, 4)).toEqual(['to mend 2', 'outline', 'opacity', 'checks 1']);
+  });
+
+  it('has a graph only of a material that is one', () => {
+    const tabs = (): string[] => TestBed.inject(WORKSPACES).flatMap(({ id, tab }) => (tab(TestBed.inject(Injector)) ? [id] : []));
+    expect(tabs()).toEqual(['graph', 'code', 'maps', 'parts']);
+    held.material.set(newCodeMaterial('m', {}, { text: 'vec4 paint(Surface s) { return vec4(1.0); }' }));
+    expect(tabs()).toEqual(['code', 'maps', 'parts']);
+  });
+
+  it('has commands and keys of which no two are the same', () => {
+    const { all, keys } = TestBed.inject(BenchCommands);
+    const ids = all.map(({ id }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+    const used = all.flatMap((command) => command.keys ?? []);
+    expect(new Set(used).size).toBe(used.length);
+    for (const each of used) expect(keys.map((key) => key.keys)).toContain(each);
+    expect(ids).toEqual(jasmine.arrayContaining(['find', 'undo', 'tidy', 'peek', 'alone', 'tab-parts', 'read-code', 'send-out', 'keys']));
+  });
+
+  it('does what a key stands for, except where somebody writes', () => {
+    expect(press('z', document.body, { ctrlKey: true }).defaultPrevented).toBeTrue();
+    expect(steps.undo).toHaveBeenCalledTimes(1);
+    const field = document.body.appendChild(document.createElement('input'));
+    expect(press('z', field, { ctrlKey: true }).defaultPrevented).toBeFalse();
+    expect(steps.undo).toHaveBeenCalledTimes(1);
+    press('F4', field);
+    expect(TestBed.inject(BenchCommands).listShown()).toBeTrue();
+    field.remove();
+    press('?');
+    expect(TestBed.inject(BenchCommands).keysShown()).toBeTrue();
+  });
+
+  it('leaves alone what can not be done now', () => {
+    const duplicate = TestBed.inject(BenchCommands).all.find(({ id }) => id === 'duplicate');
+    expect(duplicate?.unable?.()).toBe('Choose nodes first.');
+    expect(press('d', document.body, { ctrlKey: true }).defaultPrevented).toBeFalse();
+    TestBed.inject(GraphView).select(['lambert']);
+    expect(press('d', document.body, { ctrlKey: true }).defaultPrevented).toBeTrue();
+    expect(Object.keys(held.material()!.surface.nodes).length).toBe(3);
+  });
+});

@@ -1,0 +1,53 @@
+import type { Provider } from '@angular/core';
+import { ABOUT_TAB } from './about/about-panel';
+import { CHECKS_TAB } from './checks/checks-panel';
+import { CODE_KEYS, codeCommands } from './code/code-commands';
+import { CODE_WORKSPACE } from './code/code-workspace';
+import { COMMAND_SOURCES, PLACE_KEYS } from './commands/bench-commands';
+import type { CommandSource, PlaceKey } from './commands/command';
+import { helpCommands } from './commands/help-commands';
+import { fileCommands } from './files/file-commands';
+import { finderCommands, GRAPH_KEYS, graphCommands } from './graph/graph-commands';
+import { GRAPH_WORKSPACE } from './graph/graph-workspace';
+import { historyCommands } from './history/history-commands';
+import { HISTORY_TAB } from './history/history-panel';
+import { ENVIRONMENT_TAB } from './lights/environment-panel';
+import { LIGHT_TAB } from './lights/light-panel';
+import { PICTURE_TAB } from './lights/picture-panel';
+import { lookingCommands } from './looking/looking-commands';
+import { PROBE_TAB } from './looking/probe-panel';
+import { MAPS_WORKSPACE } from './maps/maps-workspace';
+import { OPACITY_TAB } from './outline/opacity-panel';
+import { OUTLINE_TAB } from './outline/outline-panel';
+import { PANELS, RIG_PANELS, type PanelEntry } from './panels/panel-entry';
+import { PARTS_WORKSPACE } from './parts/parts-workspace';
+import { STAGE_KEYS, stageCommands } from './stage/stage-commands';
+import { TERMS_TAB } from './terms/terms-mixer';
+import { workspaceCommands } from './workspace/workspace-commands';
+import { WORKSPACES, type WorkspaceEntry } from './workspace/workspace-entry';
+
+/** All that the Bench is put together from. A new tab, command or key is one line here. */
+const WORKSPACE_ENTRIES: readonly WorkspaceEntry[] = [GRAPH_WORKSPACE, CODE_WORKSPACE, MAPS_WORKSPACE, PARTS_WORKSPACE];
+const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, HISTORY_TAB];
+const RIG_TABS: readonly PanelEntry[] = [LIGHT_TAB, ENVIRONMENT_TAB, PICTURE_TAB, TERMS_TAB];
+/** In the order of the list of commands. */
+const COMMANDS: readonly CommandSource[] = [
+  finderCommands,
+  historyCommands,
+  graphCommands,
+  lookingCommands,
+  stageCommands,
+  workspaceCommands,
+  codeCommands,
+  fileCommands,
+  helpCommands,
+];
+const KEYS: readonly PlaceKey[] = [...GRAPH_KEYS, ...STAGE_KEYS, ...CODE_KEYS];
+
+export const REGISTERED: readonly Provider[] = [
+  { provide: WORKSPACES, useValue: WORKSPACE_ENTRIES },
+  { provide: PANELS, useValue: MATERIAL_TABS },
+  { provide: RIG_PANELS, useValue: RIG_TABS },
+  { provide: COMMAND_SOURCES, useValue: COMMANDS },
+  { provide: PLACE_KEYS, useValue: KEYS },
+];

@@ -1,0 +1,103 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked, viewChild } from '@angular/core';
+import { download } from '../../shared/pixels/download';
+import { NoticeList } from '../../shared/notices/notice-list';
+import { CompareBar } from '../compare/compare-bar';
+import { CompareLine } from '../compare/compare-line';
+import { CompareMenu } from '../compare/compare-menu';
+import { CompareWork } from '../compare/compare-work';
+import { BenchResult } from '../compile/bench-result';
+import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
+import { BenchFiles } from '../files/bench-files';
+import type { DocumentEdit } from '../documents/document-edit';
+import { BenchLayout } from '../layout/bench-layout';
+import { BenchPlaces } from '../layout/bench-places';
+import { EnvironmentDrop } from '../lights/environment-drop';
+import { LensLink } from '../looking/lens-link';
+import { OutletWork } from '../looking/outlet-work';
+import { PeekBar } from '../looking/peek-bar';
+import { ProbePins } from '../looking/probe-pins';
+import { ProbeWork } from '../looking/probe-work';
+import { MeshBar } from './mesh-bar';
+import { Stage } from './stage';
+import { StageFiles } from './stage-files';
+import { StageLink } from './stage-link';
+import { StageLook } from './stage-look';
+import { StageMaterials } from './stage-materials';
+import { ThumbnailKeeper } from './thumbnail-keeper';
+import { ViewMenu, VIEW_WORDS } from './view-menu';
+
+/** The Stage with all that belongs to it: what stands there, how it is looked at, what it is compared with. */
+@Component({
+  selector: 'brelvin-stage-side',
+  imports: [CompareBar, CompareLine, CompareMenu, EnvironmentDrop, MeshBar, NoticeList, PeekBar, ProbePins, Stage, ViewMenu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'contents' },
+  templateUrl: './stage-side.html',
+})
+export class StageSide {
+  private readonly compiler = inject(Compiler);
+  private readonly materials = inject(StageMaterials);
+  private readonly probes = inject(ProbeWork);
+  private readonly thumbnails = inject(ThumbnailKeeper);
+  protected readonly compare = inject(CompareWork);
+  protected readonly files = inject(BenchFiles);
+  protected readonly layout = inject(BenchLayout);
+  protected readonly link = inject(StageLink);
+  protected readonly loaders = inject(StageFiles).loaders;
+  protected readonly look = inject(StageLook);
+  protected readonly outlets = inject(OutletWork);
+  protected readonly places = inject(BenchPlaces);
+  protected readonly result = inject(BenchResult);
+  protected readonly store = inject(DocumentStore);
+  private readonly stage = viewChild(Stage);
+
+  /** The mesh whose numbers the bar below the picture shows: of the chosen part, else the first. */
+  protected readonly meshId = computed(() => {
+    const meshes = this.store.set()?.meshes ?? {};
+    const chosen = this.places.part()?.mesh;
+    if (chosen !== undefined && Object.hasOwn(meshes, chosen)) return chosen;
+    return Object.entries(meshes).sort(([, a], [, b]) => a.order - b.order)[0]?.[0] ?? '';
+  });
+  protected readonly mesh = computed(() => this.store.set()?.meshes[this.meshId()]);
+  protected readonly compiling = computed(() => this.compiler.busy() || this.materials.opening());
+  /** What the colours of a special view mean. */
+  protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
+
+  constructor() {
+    inject(LensLink);
+    effect(() => {
+      const [stage, set, rig] = [this.stage(), this.store.set(), this.store.rig()];
+      if (stage && set && rig && this.store.material())
+        untracked(() => this.link.show(stage.engine(), { id: this.store.setId(), set }, rig));
+    });
+    effect(() => {
+      const set = this.store.set();
+      if (set) untracked(() => void this.materials.dress(set));
+    });
+    effect(() => this.thumbnails.follow(this.store.materialId() ?? '', this.store.rigId()));
+  }
+
+  protected editSet({ edit, gesture }: DocumentEdit): void {
+    this.store.edit('set', edit, gesture);
+  }
+
+  /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
+  protected press({ x, y }: { x: number; y: number }): void {
+    const engine = this.link.engine();
+    if (engine && this.outlets.probing()) void this.probes.pin(engine, x, y);
+    else this.places.part.set(engine?.pick(x, y));
+  }
+
+  protected point(place: { x: number; y: number } | undefined): void {
+    const engine = this.link.engine();
+    if (!engine || !this.outlets.probing()) return;
+    if (place) void this.probes.followPointer(engine, place.x, place.y);
+    else this.probes.leavePointer();
+  }
+
+  protected async saveStill(): Promise<void> {
+    const still = await this.link.engine()?.still();
+    if (still) download(still, `${this.store.material()?.name ?? 'still'}.png`);
+  }
+}

@@ -1,0 +1,24 @@
+import { signal, type Provider, type WritableSignal } from '@angular/core';
+import { applyChanges, type Edit, type LightRig, type Material, type StageSet } from '@brelvin/core';
+import { DocumentStore, type BenchRole } from '../documents/document-store';
+
+/** Documents on the Bench that nothing stores: edits are applied, and listed. */
+export class HeldDocuments {
+  readonly materialId = signal<string | undefined>('m');
+  readonly setId = signal<string | undefined>('s');
+  readonly rigId = signal<string | undefined>('r');
+  readonly material = signal<Material | undefined>(undefined);
+  readonly set = signal<StageSet | undefined>(undefined);
+  readonly rig = signal<LightRig | undefined>(undefined);
+  readonly edits: { readonly role: BenchRole; readonly edit: Edit; readonly gesture?: string }[] = [];
+
+  edit(role: BenchRole, edit: Edit, gesture?: string): void {
+    this.edits.push({ role, edit, gesture });
+    const held = this[role] as WritableSignal<Material | StageSet | LightRig | undefined>;
+    held.update((document) => document && applyChanges(document, edit.changes));
+  }
+
+  get providers(): Provider[] {
+    return [{ provide: DocumentStore, useValue: this }];
+  }
+}

@@ -1,0 +1,18 @@
+import { InjectionToken, type Injector, type Type } from '@angular/core';
+import type { Tab } from '../../shared/controls/tabs';
+
+/** A tab of the work area. */
+export interface WorkspaceEntry {
+  readonly id: string;
+  /** What its tab says, by what is on the Bench now; nothing where it has no place. */
+  readonly tab: (injector: Injector) => Omit<Tab<string>, 'value'> | undefined;
+  /** Its view; one that is loaded when it is first shown says meanwhile what is opened. */
+  readonly view: Type<unknown> | { readonly opens: string; readonly load: () => Promise<Type<unknown>> };
+  /** What stands beside the tabs. */
+  readonly bar?: Type<unknown>;
+  /** What else it can be found by, in the list of commands; it has no command where absent. */
+  readonly command?: { readonly title: string; readonly words?: string };
+}
+
+/** In the order of the tabs; see `registered.ts`. */
+export const WORKSPACES = new InjectionToken<readonly WorkspaceEntry[]>('tabs of the work area');
