@@ -54,7 +54,7 @@ describe('What the Bench is put together from', () => {
     });
   });
 
-  const words = (entries: typeof PANELS | typeof RIG_PANELS): string[] =>
+  const words = (entries: typeof PANELS): string[] =>
     panelTabs(TestBed.inject(entries), TestBed.inject(Injector)).map((tab) => tab.words ?? tab.value);
   const press = (key: string, target: HTMLElement = document.body, more: KeyboardEventInit = {}): KeyboardEvent => {
     const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { applyChanges, newCodeMaterial, type Edit, type Material } from '@brelvin/core';
+import { newCodeMaterial } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';

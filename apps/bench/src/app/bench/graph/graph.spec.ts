@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { applyChanges, DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph, type Material } from '@brelvin/core';
+import { DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph, type Material } from '@brelvin/core';
 import { dockY } from '../dock/dock-layout';
 import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from './card-layout';
 import { placeGraph } from './placed-graph';

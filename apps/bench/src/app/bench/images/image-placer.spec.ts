@@ -1,15 +1,6 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import {
-  applyChanges,
-  compileMaterial,
-  library,
-  newMaterial,
-  NO_SEAMS,
-  type ImageFacts,
-  type Material,
-  type MaterialImage,
-} from '@brelvin/core';
+import { compileMaterial, library, newMaterial, NO_SEAMS, type ImageFacts, type MaterialImage } from '@brelvin/core';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphView } from '../graph/graph-view';

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import {
   addLight,
   isPunctual,
@@ -10,7 +10,6 @@ import {
   setEnvironment,
   setLight,
   type LightKind,
-  type OrbitCamera,
   type RigLight,
 } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   applyVariant,
   keepVariant,
@@ -10,7 +10,6 @@ import {
   type InletValue,
   type LiveInput,
   type MaterialParameter,
-  type Range,
   type Variant,
 } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
