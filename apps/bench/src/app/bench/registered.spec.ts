@@ -1,4 +1,4 @@
-import { Injector, provideZonelessChangeDetection, signal } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { newCodeMaterial, newMaterial } from '@brelvin/core';
 import { CheckRunner } from './checks/check-runner';
@@ -55,7 +55,7 @@ describe('What the Bench is put together from', () => {
   });
 
   const words = (entries: typeof PANELS): string[] =>
-    panelTabs(TestBed.inject(entries), TestBed.inject(Injector)).map((tab) => tab.words ?? tab.value);
+    TestBed.runInInjectionContext(() => panelTabs(entries))().map((tab) => tab.words ?? tab.value);
   const press = (key: string, target: HTMLElement = document.body, more: KeyboardEventInit = {}): KeyboardEvent => {
     const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });
     target.addEventListener('keydown', (pressed) => TestBed.inject(BenchCommands).press(pressed), { once: true });
@@ -72,7 +72,7 @@ describe('What the Bench is put together from', () => {
   });
 
   it('has a graph only of a material that is one', () => {
-    const tabs = (): string[] => TestBed.inject(WORKSPACES).flatMap(({ id, tab }) => (tab(TestBed.inject(Injector)) ? [id] : []));
+    const tabs = (): string[] => TestBed.inject(WORKSPACES).flatMap(({ id, tab }) => (TestBed.runInInjectionContext(tab)() ? [id] : []));
     expect(tabs()).toEqual(['graph', 'code', 'maps', 'parts']);
     held.material.set(newCodeMaterial('m', {}, { text: 'vec4 paint(Surface s) { return vec4(1.0); }' }));
     expect(tabs()).toEqual(['code', 'maps', 'parts']);

@@ -74,9 +74,9 @@ export class AboutPanel {
 export const ABOUT_TAB: PanelEntry = {
   id: 'about',
   // How much there is to mend.
-  tab: (injector) => {
-    const wrong = injector.get(BenchResult).problems().length;
-    return wrong > 0 ? { words: `to mend ${wrong}` } : {};
+  tab: () => {
+    const { problems } = inject(BenchResult);
+    return () => (problems().length > 0 ? { words: `to mend ${problems().length}` } : {});
   },
   view: AboutPanel,
 };

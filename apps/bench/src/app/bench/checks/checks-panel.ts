@@ -69,9 +69,9 @@ export class ChecksPanel {
 
 export const CHECKS_TAB: PanelEntry = {
   id: 'checks',
-  tab: (injector) => {
-    const found = injector.get(CheckRunner).result().findings.length;
-    return found > 0 ? { words: `checks ${found}` } : {};
+  tab: () => {
+    const { result } = inject(CheckRunner);
+    return () => (result().findings.length > 0 ? { words: `checks ${result().findings.length}` } : {});
   },
   view: ChecksPanel,
 };

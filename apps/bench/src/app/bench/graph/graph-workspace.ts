@@ -1,3 +1,4 @@
+import { inject } from '@angular/core';
 import { DocumentStore } from '../documents/document-store';
 import type { WorkspaceEntry } from '../workspace/workspace-entry';
 import { GraphBar } from './graph-bar';
@@ -6,7 +7,10 @@ import { GraphSurface } from './graph-surface';
 export const GRAPH_WORKSPACE: WorkspaceEntry = {
   id: 'graph',
   // A material is a graph or code.
-  tab: (injector) => (injector.get(DocumentStore).material()?.code === undefined ? {} : undefined),
+  tab: () => {
+    const { material } = inject(DocumentStore);
+    return () => (material()?.code === undefined ? {} : undefined);
+  },
   view: GraphSurface,
   bar: GraphBar,
   command: { title: 'Show the graph' },

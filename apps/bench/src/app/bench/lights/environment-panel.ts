@@ -196,6 +196,6 @@ export class EnvironmentPanel {
 
 export const ENVIRONMENT_TAB: PanelEntry = {
   id: 'around',
-  tab: () => ({ help: 'The environment: what is all around, and what lights from there' }),
+  tab: () => () => ({ help: 'The environment: what is all around, and what lights from there' }),
   view: EnvironmentPanel,
 };

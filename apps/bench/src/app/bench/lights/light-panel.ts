@@ -171,4 +171,4 @@ function rounded(value: number): number {
   return Math.round(value * 1e4) / 1e4;
 }
 
-export const LIGHT_TAB: PanelEntry = { id: 'lights', tab: () => ({ words: 'light dial' }), view: LightPanel };
+export const LIGHT_TAB: PanelEntry = { id: 'lights', tab: () => () => ({ words: 'light dial' }), view: LightPanel };

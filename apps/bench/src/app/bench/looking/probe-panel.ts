@@ -103,6 +103,6 @@ export class ProbePanel {
 
 export const PROBE_TAB: PanelEntry = {
   id: 'probe',
-  tab: () => ({ help: 'Read the values of all nodes at points of the picture (F7)' }),
+  tab: () => () => ({ help: 'Read the values of all nodes at points of the picture (F7)' }),
   view: ProbePanel,
 };

@@ -56,6 +56,6 @@ export class OpacityPanel {
 
 export const OPACITY_TAB: PanelEntry = {
   id: 'opacity',
-  tab: () => ({ help: 'How what is behind this material is seen through it' }),
+  tab: () => () => ({ help: 'How what is behind this material is seen through it' }),
   view: OpacityPanel,
 };

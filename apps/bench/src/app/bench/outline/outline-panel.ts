@@ -91,6 +91,6 @@ export class OutlinePanel {
 
 export const OUTLINE_TAB: PanelEntry = {
   id: 'outline',
-  tab: () => ({ help: 'The line round what wears this material' }),
+  tab: () => () => ({ help: 'The line round what wears this material' }),
   view: OutlinePanel,
 };

@@ -1,11 +1,11 @@
-import { InjectionToken, type Injector, type Type } from '@angular/core';
+import { computed, inject, InjectionToken, type Signal, type Type } from '@angular/core';
 import type { Tab } from '../../shared/controls/tabs';
 
 /** A tab of a panel below the graph and the Stage. */
 export interface PanelEntry {
   readonly id: string;
-  /** What its tab says, by what is on the Bench now; its id where it says nothing. */
-  readonly tab?: (injector: Injector) => Omit<Tab<string>, 'value'>;
+  /** Gives what its tab says; its id where it says nothing. Called once, in an injection context; what it gives is asked again as things change. */
+  readonly tab?: () => () => Omit<Tab<string>, 'value'>;
   readonly view: Type<unknown>;
 }
 
@@ -13,6 +13,8 @@ export interface PanelEntry {
 export const PANELS = new InjectionToken<readonly PanelEntry[]>('tabs of the panel about the material');
 export const RIG_PANELS = new InjectionToken<readonly PanelEntry[]>('tabs of the panel about light');
 
-export function panelTabs(entries: readonly PanelEntry[], injector: Injector): readonly Tab<string>[] {
-  return entries.map(({ id, tab }) => ({ value: id, ...tab?.(injector) }));
+/** The tabs of registered panels, as they say now. Called in an injection context. */
+export function panelTabs(token: typeof PANELS): Signal<readonly Tab<string>[]> {
+  const entries = inject(token).map(({ id, tab }) => ({ id, said: tab?.() }));
+  return computed(() => entries.map(({ id, said }) => ({ value: id, ...said?.() })));
 }

@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, Injector } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Tabs } from '../../shared/controls/tabs';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
@@ -32,15 +32,14 @@ import { PANELS, panelTabs, RIG_PANELS } from './panel-entry';
   `,
 })
 export class PanelRow {
-  private readonly injector = inject(Injector);
   private readonly panels = inject(PANELS);
   private readonly rigPanels = inject(RIG_PANELS);
   protected readonly places = inject(BenchPlaces);
   protected readonly store = inject(DocumentStore);
 
   protected readonly aboutLabel = labelOf(this.panels.map(({ id }) => id));
-  protected readonly tabs = computed(() => panelTabs(this.panels, this.injector));
-  protected readonly rigTabs = computed(() => panelTabs(this.rigPanels, this.injector));
+  protected readonly tabs = panelTabs(PANELS);
+  protected readonly rigTabs = panelTabs(RIG_PANELS);
   protected readonly panel = computed(() => this.panels.find(({ id }) => id === this.places.panel()));
   protected readonly rigPanel = computed(() => this.rigPanels.find(({ id }) => id === this.places.rigPanel()));
 }

@@ -7,11 +7,14 @@ const SHARE = 3;
 export class Opening {
   private until = 0;
 
-  /** @param waits whether programs are on their way */
-  constructor(private readonly waits: () => boolean) {}
+  /** @param waits whether programs are on their way @param now milliseconds */
+  constructor(
+    private readonly waits: () => boolean,
+    private readonly now = (): number => performance.now(),
+  ) {}
 
   begin(): void {
-    this.until = performance.now() + PATIENT_MS;
+    this.until = this.now() + PATIENT_MS;
   }
 
   /** A whole picture is drawn. */
@@ -25,7 +28,7 @@ export class Opening {
 
   /** Milliseconds for which it may still last. */
   get left(): number {
-    return this.until - performance.now();
+    return this.until - this.now();
   }
 
   /** Milliseconds until the next picture, after one that was begun at `last` and took `cost`. */

@@ -17,7 +17,7 @@ export const NO_LOADERS: StageLoaders = {
 };
 
 /** What comes of loading. */
-interface LoadingWatch {
+export interface LoadingWatch {
   /** Something came that the picture shows. */
   readonly arrived: () => void;
   /** What could not be had is something else than before. */

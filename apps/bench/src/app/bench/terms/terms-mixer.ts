@@ -148,6 +148,9 @@ function isFactor(bar: Bar): bar is Factor {
 
 export const TERMS_TAB: PanelEntry = {
   id: 'terms',
-  tab: (injector) => ({ words: injector.get(StageLook).isWhole() ? 'terms' : 'terms ·' }),
+  tab: () => {
+    const { isWhole } = inject(StageLook);
+    return () => ({ words: isWhole() ? 'terms' : 'terms ·' });
+  },
   view: TermsMixer,
 };

@@ -1,11 +1,11 @@
-import { InjectionToken, type Injector, type Type } from '@angular/core';
+import { InjectionToken, type Type } from '@angular/core';
 import type { Tab } from '../../shared/controls/tabs';
 
 /** A tab of the work area. */
 export interface WorkspaceEntry {
   readonly id: string;
-  /** What its tab says, by what is on the Bench now; nothing where it has no place. */
-  readonly tab: (injector: Injector) => Omit<Tab<string>, 'value'> | undefined;
+  /** Gives what its tab says; nothing where it has no place. Called once, in an injection context; what it gives is asked again as things change. */
+  readonly tab: () => () => Omit<Tab<string>, 'value'> | undefined;
   /** Its view; one that is loaded when it is first shown says meanwhile what is opened. */
   readonly view: Type<unknown> | { readonly opens: string; readonly load: () => Promise<Type<unknown>> };
   /** What stands beside the tabs. */

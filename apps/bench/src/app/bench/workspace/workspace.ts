@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, Injector, signal, untracked, type Type } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, type Type } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Tabs } from '../../shared/controls/tabs';
 import { NoticeList } from '../../shared/notices/notice-list';
@@ -44,8 +44,8 @@ import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
   `,
 })
 export class Workspace {
-  private readonly injector = inject(Injector);
   private readonly entries = inject(WORKSPACES);
+  private readonly said = this.entries.map(({ id, tab }) => ({ id, said: tab() }));
   private readonly maps = inject(MapSetWork);
   protected readonly files = inject(StageFiles);
   protected readonly layout = inject(BenchLayout);
@@ -55,9 +55,9 @@ export class Workspace {
   private readonly loaded = signal<ReadonlyMap<string, Type<unknown> | 'failed'>>(new Map());
 
   protected readonly tabs = computed(() =>
-    this.entries.flatMap(({ id, tab }) => {
-      const said = tab(this.injector);
-      return said ? [{ value: id, ...said }] : [];
+    this.said.flatMap(({ id, said }) => {
+      const words = said();
+      return words ? [{ value: id, ...words }] : [];
     }),
   );
   protected readonly entry = computed(() => this.entries.find(({ id }) => id === this.places.workspace()));

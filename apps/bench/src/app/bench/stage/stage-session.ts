@@ -1,0 +1,108 @@
+import {
+  buildMesh,
+  FrameRenderer,
+  StageScene,
+  type Device,
+  type EmittedMaterial,
+  type Inspection,
+  type Lens,
+  type LightRig,
+  type Material,
+  type MeshBuffers,
+  type OrbitCamera,
+  type Picture,
+  type PictureSize,
+  type StageClocks,
+  type StageSet,
+  type Surface,
+} from '@brelvin/core';
+import { stillOf, thumbnailOf } from './kept-pictures';
+import { gauge, type Pace } from './program-gauge';
+import { connectLoaders, type LoadingWatch, type StageLoaders } from './stage-loaders';
+import { PREVIEW_MESH, WARM_UP_MESH } from './stage-meshes';
+
+/** What stands on the Stage, and under which light. */
+export interface Standing {
+  readonly set: StageSet;
+  readonly rig: LightRig;
+  /** The material on the Bench. */
+  readonly bench: string;
+}
+
+/** How it is looked at. */
+export interface Sight {
+  readonly camera: OrbitCamera;
+  readonly clocks: StageClocks;
+  readonly inspection: Inspection;
+  /** The value of an outlet instead of the picture. */
+  readonly lens?: Lens;
+}
+
+/** All that the Stage has on one device, from its start until it is lost. */
+export class StageSession {
+  readonly scene: StageScene;
+  rig: LightRig;
+  private readonly warmUpMesh: MeshBuffers;
+  private madePreviewMesh?: MeshBuffers;
+
+  private constructor(
+    readonly device: Device,
+    readonly renderer: FrameRenderer,
+    { set, rig, bench }: Standing,
+  ) {
+    this.rig = rig;
+    this.warmUpMesh = renderer.uploadMesh(buildMesh(WARM_UP_MESH));
+    this.scene = new StageScene(device, renderer);
+    this.scene.setBench(bench);
+    this.scene.show(set);
+  }
+
+  /** @param standing what stands there once the device is ready */
+  static async open(device: Device, standing: () => Standing, loaders: StageLoaders, watch: LoadingWatch): Promise<StageSession> {
+    const renderer = await FrameRenderer.create(device);
+    connectLoaders(renderer, loaders, watch);
+    return new StageSession(device, renderer, standing());
+  }
+
+  /** A sphere for small pictures. */
+  get previewMesh(): MeshBuffers {
+    return (this.madePreviewMesh ??= this.renderer.uploadMesh(buildMesh(PREVIEW_MESH)));
+  }
+
+  /** @param program of outlets, that what wears the material on the Bench wears instead */
+  picture(sight: Sight, program?: Surface): Picture {
+    return pictureOf(this.scene, this.rig, sight, program);
+  }
+
+  /** Brings a program onto the device. @throws ProgramRefused */
+  prepare(compiled: EmittedMaterial, { camera, clocks }: Sight, material: Material): Promise<Surface> {
+    return this.renderer.prepare(compiled, { camera, rig: this.rig, ...clocks }, this.warmUpMesh, material);
+  }
+
+  /** How long a whole picture takes; see `gauge`. */
+  gauge(picture: () => Picture, size: PictureSize): Promise<Pace> {
+    return gauge(this.device, this.renderer, picture, size);
+  }
+
+  still(picture: Picture, sizes: { readonly size: PictureSize; readonly cssSize: PictureSize }): Promise<Blob> {
+    return stillOf(this.device, this.renderer, picture, sizes);
+  }
+
+  thumbnail(clocks: StageClocks): Promise<Blob> {
+    return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...clocks });
+  }
+}
+
+/** A picture of what stands in a scene. @param program in the place of the material on the Bench */
+export function pictureOf(scene: StageScene, rig: LightRig, { camera, clocks, inspection, lens }: Sight, program?: Surface): Picture {
+  const looked = program ? undefined : lens;
+  return {
+    lens: looked,
+    items: scene.items(clocks.seconds, program ?? looked?.surface),
+    camera,
+    rig,
+    ...clocks,
+    casters: scene.casters(clocks.seconds),
+    inspection,
+  };
+}
