@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { CompareView } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
-import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
 import type { StageState } from '../stage/stage-state';
+import { ValueControl } from '../values/value-control';
+import { specOfParameter } from '../values/value-spec';
 import { CompareWork } from './compare-work';
 
 const MODES: readonly Choice<CompareView['mode']>[] = [
@@ -17,7 +18,7 @@ const MODES: readonly Choice<CompareView['mode']>[] = [
 /** How two pictures are shown, how far they are apart, and what each costs. */
 @Component({
   selector: 'brelvin-compare-bar',
-  imports: [Choices, ColourField, Icon, NumberField],
+  imports: [Choices, Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'compare-bar', role: 'group', 'aria-label': 'Compare' },
   template: `
@@ -40,21 +41,12 @@ const MODES: readonly Choice<CompareView['mode']>[] = [
         />
       }
       @if (parameter(); as held) {
-        @if (held.parameter.type === 'colour') {
-          <brelvin-colour
-            [label]="held.name + ' in the second picture'"
-            [value]="held.numbers"
-            (changed)="compare.setValue($event.value)"
-          />
-        } @else {
-          <brelvin-number
-            [label]="held.name + ' in the second picture'"
-            [value]="held.numbers[0] ?? 0"
-            [range]="{ low: held.parameter.low, high: held.parameter.high }"
-            (changed)="compare.setValue($event.value)"
-            (resetAsked)="compare.setValue(held.parameter.value)"
-          />
-        }
+        <brelvin-value
+          [spec]="held.spec"
+          [value]="held.value"
+          (changed)="compare.setValue($event.value)"
+          (resetAsked)="compare.setValue(held.first)"
+        />
       }
       <span class="flex-1"></span>
       <button type="button" class="text-button" title="One picture again" aria-label="Stop comparing" (click)="compare.stop()">
@@ -80,8 +72,8 @@ export class CompareBar {
     const wanted = this.compare.with();
     const parameter = wanted?.kind === 'parameter' ? this.work.material().parameters[wanted.id] : undefined;
     if (wanted?.kind !== 'parameter' || !parameter) return undefined;
-    const numbers = typeof wanted.value === 'number' ? [wanted.value] : wanted.value;
-    return { name: parameter.name, parameter, numbers };
+    const spec = { ...specOfParameter(parameter), label: `${parameter.name} in the second picture` };
+    return { spec, value: wanted.value, first: parameter.value };
   });
 
   protected readonly numbers = computed((): string => {

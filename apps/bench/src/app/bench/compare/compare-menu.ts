@@ -1,14 +1,10 @@
-import { CdkConnectedOverlay, type ConnectedPosition } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 import { CompareWork, type CompareWith } from './compare-work';
 import { DocumentStore } from '../documents/document-store';
 import { GraphWork } from '../graph/graph-work';
-
-const ABOVE_LEFT: ConnectedPosition[] = [
-  { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
-];
+import { Popover } from '../../shared/controls/popover';
 
 interface Choice {
   readonly key: string;
@@ -24,7 +20,7 @@ interface Offer {
 /** Chooses what the picture is compared with. */
 @Component({
   selector: 'brelvin-compare-menu',
-  imports: [CdkConnectedOverlay, Icon],
+  imports: [Icon, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button
@@ -37,15 +33,8 @@ interface Offer {
     >
       compare <brelvin-icon name="down" />
     </button>
-    <ng-template
-      cdkConnectedOverlay
-      [cdkConnectedOverlayOrigin]="anchor()"
-      [cdkConnectedOverlayOpen]="open()"
-      [cdkConnectedOverlayPositions]="positions"
-      (overlayOutsideClick)="open.set(false)"
-      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
-    >
-      <div class="popover compare-panel" role="dialog" aria-label="Compare">
+    <brelvin-popover label="Compare" look="compare-panel" [anchor]="anchor()" place="left of the stage" [(open)]="open">
+      <ng-template>
         @for (offer of offers(); track offer.label) {
           <span class="field-label">{{ offer.label }}</span>
           @if (offer.choices.length > 0) {
@@ -68,8 +57,8 @@ interface Offer {
         @if (refusal(); as words) {
           <p class="hint refusal" role="alert">{{ words }}</p>
         }
-      </div>
-    </ng-template>
+      </ng-template>
+    </brelvin-popover>
   `,
 })
 export class CompareMenu {
@@ -79,7 +68,6 @@ export class CompareMenu {
   private readonly store = inject(DocumentStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
-  protected readonly positions = ABOVE_LEFT;
   private readonly unread = signal<string | undefined>(undefined);
   protected readonly refusal = computed(() => this.unread() ?? this.compare.refusal());
   private readonly materials = signal<readonly DocumentSummary[]>([]);

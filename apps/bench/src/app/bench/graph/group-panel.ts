@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { describeGroup, removePort, runForEachLight, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
-import { ColourField } from '../../shared/controls/colour-field';
-import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { portsInOrder } from './placed-graph';
+import { ValueControl } from '../values/value-control';
+import type { ValueSpec } from '../values/value-spec';
 import { GraphWork } from './graph-work';
 
 type Side = 'inlets' | 'outlets';
@@ -11,7 +11,7 @@ type Side = 'inlets' | 'outlets';
 /** The group that is open: its title, what it is for, its inlets and outlets. */
 @Component({
   selector: 'brelvin-group-panel',
-  imports: [ColourField, Icon, NumberField],
+  imports: [Icon, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="group-panel">
@@ -72,22 +72,12 @@ type Side = 'inlets' | 'outlets';
                     as inside
                   </button>
                 } @else {
-                  @if (port[1].type === 'colour') {
-                    <brelvin-colour
-                      [label]="port[1].label + ' when open'"
-                      [value]="numbers(port[1])"
-                      (changed)="setValue(port[0], port[1], $event.value, $event.gesture)"
-                    />
-                  } @else {
-                    <brelvin-number
-                      [label]="port[1].label + ' when open'"
-                      help="What the inlet gives when nothing runs into it."
-                      [value]="numbers(port[1])[0] ?? 0"
-                      [range]="{ low: port[1].low, high: port[1].high }"
-                      (changed)="setValue(port[0], port[1], $event.value, $event.gesture)"
-                      (resetAsked)="setValue(port[0], port[1], start(port[1]))"
-                    />
-                  }
+                  <brelvin-value
+                    [spec]="specOf(port[1])"
+                    [value]="numbers(port[1])"
+                    (changed)="setValue(port[0], port[1], $event.value, $event.gesture)"
+                    (resetAsked)="setValue(port[0], port[1], start(port[1]))"
+                  />
                   <button
                     type="button"
                     class="text-button"
@@ -165,6 +155,11 @@ export class GroupPanel {
   /** What an inlet is given at first. */
   protected start({ type, low = 0, high = 1 }: GroupPort): InletValue {
     return type === 'colour' ? [0.5, 0.5, 0.5] : (low + high) / 2;
+  }
+
+  protected specOf({ label, type, low, high }: GroupPort): ValueSpec {
+    const help = 'What the inlet gives when nothing runs into it.';
+    return { kind: type === 'colour' ? 'colour' : 'number', label: `${label} when open`, help, range: { low, high } };
   }
 
   protected numbers({ value = 0 }: GroupPort): readonly number[] {

@@ -14,8 +14,6 @@ import {
   featuredKind,
   hasCurve,
   inletKey,
-  iorOfReflectivity,
-  reflectivityOfIor,
   setParameter,
   titleGroup,
   titleOfNode,
@@ -23,21 +21,19 @@ import {
   type GraphNode,
   type InletSpec,
   type InletValue,
-  type MaterialParameter,
+  type Meaning,
   type NodeKind,
   type Rate,
   type RibbonType,
 } from '@brelvin/core';
-import { ColourField } from '../../shared/controls/colour-field';
-import { GradientField } from '../../shared/controls/gradient-field';
-import { NumberField, type NumberChange } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../bench-context';
-import { ImageField } from '../images/image-field';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
 import { OutletWork } from '../looking/outlet-work';
 import { outletKey } from '../stage/outlet-lens';
+import { ValueControl } from '../values/value-control';
+import { specOfInlet, type ValueSpec } from '../values/value-spec';
 import { CardCurve } from './card-curve';
 import { GraphWork } from './graph-work';
 import { Port } from './port';
@@ -46,7 +42,9 @@ interface InletRow {
   readonly spec: InletSpec;
   readonly type: RibbonType;
   readonly connected: boolean;
-  readonly control: 'none' | 'choice' | 'number' | 'ior' | 'colour' | 'stops' | 'vector' | 'image';
+  readonly hasPort: boolean;
+  /** The control of its own value, where nothing runs into it and it has one. */
+  readonly open?: ValueSpec;
   readonly value: readonly number[];
 }
 
@@ -60,7 +58,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
 /** One node: its title, its inlets with their values, its outlets, and how often it is computed. */
 @Component({
   selector: 'brelvin-node-card',
-  imports: [CardCurve, CardPreview, CardValues, ColourField, GradientField, Icon, ImageField, NgTemplateOutlet, NumberField, Port],
+  imports: [CardCurve, CardPreview, CardValues, Icon, NgTemplateOutlet, Port, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     class: 'card',
@@ -154,29 +152,18 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
     }
     @if (parameter(); as found) {
       <div class="card-row">
-        @if (found.type === 'colour') {
-          <span class="card-label">Value</span>
-          <brelvin-colour
-            class="card-control"
-            [label]="found.name"
-            [value]="parameterColour()"
-            (changed)="parameterChanged($event.value, $event.gesture)"
-          />
-        } @else {
-          <span class="card-label">Value</span>
-          <brelvin-number
-            class="card-control"
-            [label]="found.name"
-            [value]="parameterNumber()"
-            [range]="{ low: found.low, high: found.high }"
-            (changed)="parameterChanged($event.value, $event.gesture)"
-          />
-        }
+        <span class="card-label">Value</span>
+        <brelvin-value
+          [narrow]="true"
+          [spec]="found.spec"
+          [value]="found.value"
+          (changed)="parameterChanged($event.value, $event.gesture)"
+        />
       </div>
     }
     @for (row of rows(); track row.spec.name) {
       <div class="card-row" [title]="row.spec.help">
-        @if (row.control !== 'stops' && row.control !== 'image') {
+        @if (row.hasPort) {
           <button
             brelvin-port
             side="inlet"
@@ -189,90 +176,16 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
           ></button>
         }
         <span class="card-label">{{ row.spec.label }}</span>
-        @switch (row.control) {
-          @case ('number') {
-            <brelvin-number
-              class="card-control"
-              [label]="row.spec.label"
-              [help]="row.spec.help"
-              [value]="row.value[0] ?? 0"
-              [range]="{ low: row.spec.low, high: row.spec.high, whole: row.spec.meaning === 'count' }"
-              (changed)="numberChanged(row.spec, $event)"
-              (resetAsked)="reset(row.spec)"
-            />
-          }
-          @case ('colour') {
-            <brelvin-colour
-              class="card-control"
-              [label]="row.spec.label"
-              [value]="row.value"
-              (changed)="valueChanged(row.spec, $event.value, $event.gesture)"
-            />
-          }
-          @case ('stops') {
-            <brelvin-gradient
-              class="card-control"
-              [label]="row.spec.label"
-              [value]="row.value"
-              (changed)="valueChanged(row.spec, $event.value, $event.gesture)"
-            />
-          }
-          @case ('image') {
-            <brelvin-image-field
-              class="card-control"
-              [user]="{ node: id() }"
-              [image]="node().image"
-              [cube]="row.spec.meaning === 'cubeImage'"
-              (chosen)="chooseImage($event)"
-            />
-          }
-          @case ('choice') {
-            <select
-              #choice
-              class="text-input card-control card-choice"
-              [attr.aria-label]="row.spec.label"
-              (pointerdown)="$event.stopPropagation()"
-              (keydown)="$event.stopPropagation()"
-              (change)="valueChanged(row.spec, +choice.value)"
-            >
-              @for (words of row.spec.choices ?? []; track $index; let index = $index) {
-                <option [value]="index" [selected]="index === rounded(row.value[0])">{{ words }}</option>
-              }
-            </select>
-          }
-          @case ('ior') {
-            <span class="card-control card-vector">
-              <brelvin-number
-                [label]="row.spec.label"
-                [help]="row.spec.help"
-                [value]="row.value[0] ?? 1.5"
-                [range]="{ low: row.spec.low, high: row.spec.high }"
-                (changed)="numberChanged(row.spec, $event)"
-                (resetAsked)="reset(row.spec)"
-              />
-              <brelvin-number
-                label="Reflectivity"
-                help="How much it mirrors head on, in percent: linked with the index of refraction, whichever is typed."
-                suffix="%"
-                [value]="reflectivity(row)"
-                [range]="{ low: 0, high: 20 }"
-                (changed)="reflectivityChanged(row.spec, $event)"
-                (resetAsked)="reset(row.spec)"
-              />
-            </span>
-          }
-          @case ('vector') {
-            <span class="card-control card-vector">
-              @for (part of row.value; track $index; let index = $index) {
-                <brelvin-number
-                  [label]="row.spec.label + ' ' + 'xyzw'[index]"
-                  [value]="part"
-                  (changed)="partChanged(row, index, $event)"
-                  (resetAsked)="reset(row.spec)"
-                />
-              }
-            </span>
-          }
+        @if (row.open; as open) {
+          <brelvin-value
+            [narrow]="true"
+            [spec]="open"
+            [value]="row.value"
+            [image]="node().image"
+            (changed)="valueChanged(row.spec, $event.value, $event.gesture)"
+            (imageChosen)="chooseImage($event)"
+            (resetAsked)="reset(row.spec)"
+          />
         }
       </div>
     }
@@ -320,9 +233,13 @@ export class NodeCard {
   protected readonly outlets = inject(OutletWork);
   private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('name');
 
-  protected readonly parameter = computed(
-    (): MaterialParameter | undefined => this.work.material().parameters[this.node().parameter ?? ''],
-  );
+  /** A parameter's value as its node shows it: one number, or a colour. */
+  protected readonly parameter = computed((): { readonly spec: ValueSpec; readonly value: InletValue } | undefined => {
+    const found = this.work.material().parameters[this.node().parameter ?? ''];
+    if (!found) return undefined;
+    const { name, type, low, high, value } = found;
+    return { spec: { kind: type === 'colour' ? 'colour' : 'number', label: name, range: { low, high } }, value };
+  });
   protected readonly title = computed(() =>
     this.kind() ? titleOfNode(this.context.catalogue, this.work.material(), this.node()) : `Unknown: ${this.node().kind}`,
   );
@@ -354,7 +271,8 @@ export class NodeCard {
         type,
         connected,
         value: asList(this.node().values[spec.name] ?? fallback),
-        control: controlFor(spec, connected, fallback.length),
+        hasPort: !PORTLESS.has(spec.meaning) || connected,
+        open: hasOwnValue(spec) && !connected ? specOfInlet(spec, asList(fallback).length, this.id()) : undefined,
       };
     });
   });
@@ -400,42 +318,9 @@ export class NodeCard {
     return peek !== undefined && outletKey(peek.outlet) === outletKey(this.outlets.addressOf({ node: this.id(), outlet }));
   }
 
-  protected rounded(value = 0): number {
-    return Math.round(value);
-  }
-
-  protected parameterNumber(): number {
-    return asList(this.parameter()?.value ?? 0)[0] ?? 0;
-  }
-
-  protected parameterColour(): readonly number[] {
-    return asList(this.parameter()?.value ?? [0, 0, 0]);
-  }
-
   protected parameterChanged(value: InletValue, gesture?: string): void {
     const id = this.node().parameter;
     if (id) this.work.do(setParameter(id, 'value', value), gesture);
-  }
-
-  protected numberChanged(spec: InletSpec, { value, gesture }: NumberChange): void {
-    this.valueChanged(spec, value, gesture);
-  }
-
-  protected partChanged(row: InletRow, index: number, { value, gesture }: NumberChange): void {
-    this.valueChanged(
-      row.spec,
-      row.value.map((each, at) => (at === index ? value : each)),
-      gesture,
-    );
-  }
-
-  /** Percent. */
-  protected reflectivity({ value: [ior = 1.5] }: InletRow): number {
-    return Math.round(reflectivityOfIor(ior) * 1e4) / 100;
-  }
-
-  protected reflectivityChanged(spec: InletSpec, { value, gesture }: NumberChange): void {
-    this.valueChanged(spec, Math.round(iorOfReflectivity(value / 100) * 1e4) / 1e4, gesture);
   }
 
   protected valueChanged(spec: InletSpec, value: InletValue, gesture?: string): void {
@@ -476,13 +361,9 @@ function asList(value: InletValue): readonly number[] {
   return typeof value === 'number' ? [value] : value;
 }
 
-function controlFor(spec: InletSpec, connected: boolean, size: number): InletRow['control'] {
-  if (connected || 'surface' in spec.default) return 'none';
-  if (spec.meaning === 'stops') return 'stops';
-  if (spec.meaning === 'image' || spec.meaning === 'cubeImage') return 'image';
-  if (spec.meaning === 'light') return 'none';
-  if (spec.choices) return 'choice';
-  if (spec.meaning === 'ior') return 'ior';
-  if (spec.meaning === 'colour') return 'colour';
-  return size > 1 ? 'vector' : 'number';
+/** Read in place: no ribbon brings one. */
+const PORTLESS: ReadonlySet<Meaning> = new Set(['stops', 'image', 'cubeImage']);
+
+function hasOwnValue({ meaning, default: fallback }: InletSpec): boolean {
+  return meaning !== 'light' && !('surface' in fallback);
 }

@@ -1,19 +1,18 @@
-import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
-import { BESIDE } from '../../shared/controls/colour-field';
 import { Icon } from '../../shared/icons/icon';
 import { GraphWork } from '../graph/graph-work';
 import { ImagePlacer, type ImageUser } from './image-placer';
 import { ImageSettings } from './image-settings';
+import { Popover } from '../../shared/controls/popover';
 
 const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
 
 /** Which image a node or parameter shows, and how: from the material, the workspace, or a file. */
 @Component({
   selector: 'brelvin-image-field',
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Icon, ImageSettings],
+  imports: [Icon, ImageSettings, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './image-field.html',
 })
@@ -30,7 +29,6 @@ export class ImageField {
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);
   protected readonly files = IMAGE_FILES;
-  protected readonly positions = BESIDE;
 
   protected readonly found = computed((): MaterialImage | undefined => this.work.material().images[this.image() ?? '']);
   protected readonly label = computed(() => this.found()?.name || (this.found() ? 'unnamed' : 'choose …'));

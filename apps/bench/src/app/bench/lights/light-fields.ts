@@ -13,16 +13,16 @@ import {
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import type { NumberRange } from '../../shared/controls/number-drag';
+import { ValueControl } from '../values/value-control';
+import type { ValueChange, ValueSpec } from '../values/value-spec';
 import { RigWork } from './rig-work';
 
 /** A number of a light, with how it is set. */
 interface NumberRow {
   readonly label: string;
-  readonly spoken: string;
+  /** With the label as it is spoken. */
+  readonly spec: ValueSpec;
   readonly value: number;
-  readonly range: NumberRange;
-  readonly suffix?: string;
-  readonly help?: string;
   readonly reset: number;
   readonly put: (value: number, gesture?: string) => void;
 }
@@ -39,11 +39,12 @@ const MOTION_WORDS: readonly (readonly [LightMotionKind, string])[] = [
   ['colours', 'changes colour'],
 ];
 const DEGREES = 180 / Math.PI;
+const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a falloff at any distance, else at one metre.';
 
 /** All that the chosen light can be told. */
 @Component({
   selector: 'brelvin-light-fields',
-  imports: [ColourField, NgTemplateOutlet, NumberField],
+  imports: [ColourField, NgTemplateOutlet, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'light-fields' },
   template: `
@@ -121,17 +122,9 @@ const DEGREES = 180 / Math.PI;
     </select>
     <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: motionRows() }" />
     <ng-template #numbers let-list>
-      @for (row of list; track row.spoken) {
+      @for (row of list; track row.spec.label) {
         <span class="field-label">{{ row.label }}</span>
-        <brelvin-number
-          [label]="row.spoken"
-          [help]="row.help ?? ''"
-          [value]="row.value"
-          [range]="row.range"
-          [suffix]="row.suffix ?? ''"
-          (changed)="row.put($event.value, $event.gesture)"
-          (resetAsked)="row.put(row.reset)"
-        />
+        <brelvin-value [spec]="row.spec" [value]="row.value" (changed)="put(row, $event)" (resetAsked)="row.put(row.reset)" />
       }
     </ng-template>
   `,
@@ -158,7 +151,7 @@ export class LightFields {
       this.number('intensity', 'Intensity', `Intensity of ${this.spokenName()}`, { low: 0, high: kind === 'ambient' ? 1 : 4 }),
     ];
     if (this.stands()) {
-      if (light.falloff === 'windowed') rows.push({ ...this.number('range', 'Range', 'Range', { low: 0.1, high: 20 }), suffix: ' m' });
+      if (light.falloff === 'windowed') rows.push(this.number('range', 'Range', 'Range', { low: 0.1, high: 20 }));
       rows.push(...['x', 'y', 'z'].map((axis, index) => this.item('position', index, `Place ${axis}`, { low: -5, high: 5 }, ' m')));
     }
     if (kind === 'spot') {
@@ -176,15 +169,18 @@ export class LightFields {
     if (kind === 'still') return [];
     const row = (label: string, value: number, range: NumberRange, field: 'speed' | 'phase' | 'reach', reset: number): NumberRow => ({
       label,
-      spoken: `${label} of the motion`,
+      spec: { kind: 'number', label: `${label} of the motion`, range },
       value,
-      range,
       reset,
       put: (next, gesture) => this.set('motion', { ...this.light().motion, [field]: next }, 'Motion of a light', gesture),
     });
     const rows = [row('Speed', speed, { low: -2, high: 2 }, 'speed', 0.1), row('Phase', phase, { low: 0, high: 1 }, 'phase', 0)];
     return kind === 'sway' ? [...rows, row('Reach', reach, { low: 0, high: 4 }, 'reach', 1)] : rows;
   });
+
+  protected put(row: NumberRow, { value, gesture }: ValueChange): void {
+    if (typeof value === 'number') row.put(value, gesture);
+  }
 
   protected set<K extends keyof RigLight>(field: K, value: RigLight[K], label: string, gesture?: string): void {
     this.work.do(setLight(this.work.chosen(), field, value, label), gesture);
@@ -215,12 +211,9 @@ export class LightFields {
   private number(field: 'intensity' | 'range', label: string, spoken: string, range: NumberRange): NumberRow {
     return {
       label,
-      spoken,
-      range,
+      spec: { kind: 'number', label: spoken, range, ...(field === 'range' ? { suffix: ' m' } : { help: INTENSITY_HELP }) },
       value: this.light()[field],
       reset: field === 'range' ? 6 : this.light().kind === 'ambient' ? 0.08 : 1,
-      help:
-        field === 'intensity' ? 'At 1 a white surface that faces it reads 1; without a falloff at any distance, else at one metre.' : '',
       put: (value, gesture) => this.set(field, Math.max(value, field === 'range' ? 0.001 : 0), `${label} of ${this.light().name}`, gesture),
     };
   }
@@ -229,9 +222,7 @@ export class LightFields {
     const reset = { position: 0, weights: index === 0 ? 0 : 1 }[field];
     return {
       label,
-      spoken: label,
-      range,
-      suffix,
+      spec: { kind: 'number', label, range, suffix },
       value: this.light()[field][index] ?? 0,
       reset,
       put: (value, gesture) => {
@@ -244,10 +235,7 @@ export class LightFields {
   private angle(index: 0 | 1, label: string): NumberRow {
     return {
       label,
-      spoken: label,
-      range: { low: 0, high: 90 },
-      suffix: '°',
-      help: 'Measured from the middle of the cone to its side.',
+      spec: { kind: 'number', label, range: { low: 0, high: 90 }, suffix: '°', help: 'Measured from the middle of the cone to its side.' },
       value: (this.light().cone[index] ?? 0) * DEGREES,
       reset: index === 0 ? 20 : 32,
       put: (degrees, gesture) => {

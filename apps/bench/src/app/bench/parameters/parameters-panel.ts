@@ -18,11 +18,12 @@ import { Icon } from '../../shared/icons/icon';
 import { CodeWork } from '../code/code-work';
 import { GraphWork } from '../graph/graph-work';
 import { BenchPlaces } from '../layout/bench-places';
-import { ImageField } from '../images/image-field';
-import { ParameterValue } from './parameter-value';
+import { ValueControl } from '../values/value-control';
+import { specOfParameter, type ValueSpec } from '../values/value-spec';
 
 interface ParameterRow extends MaterialParameter {
   readonly id: string;
+  readonly spec: ValueSpec;
 }
 
 const LIVE_WORDS: Readonly<Record<LiveInput['kind'], string>> = {
@@ -58,7 +59,7 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
 /** The material's named numbers and colours, to be changed without looking at the graph, and their variants. */
 @Component({
   selector: 'brelvin-parameters-panel',
-  imports: [Icon, ImageField, NumberField, ParameterValue],
+  imports: [Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body' },
   templateUrl: './parameters-panel.html',
@@ -85,7 +86,7 @@ export class ParametersPanel {
     const declared = this.declared();
     const rows = Object.entries(this.work.material().parameters)
       .filter(([, { uniform }]) => !declared || (uniform !== undefined && declared.has(uniform)))
-      .map(([id, parameter]): ParameterRow => ({ id, ...parameter }))
+      .map(([id, parameter]): ParameterRow => ({ id, ...parameter, spec: specOfParameter(parameter, { parameter: id }) }))
       .sort((a, b) => a.order - b.order || a.name.localeCompare(b.name));
     const headings = [...new Set(rows.map((row) => row.heading ?? ''))].sort((a, b) => Number(a !== '') - Number(b !== ''));
     return headings.map((heading) => ({ heading, rows: rows.filter((row) => (row.heading ?? '') === heading) }));

@@ -18,11 +18,13 @@ import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
-import { ParameterValue } from '../parameters/parameter-value';
+import { ValueControl } from '../values/value-control';
+import { specOfParameter, type ValueSpec } from '../values/value-spec';
 
 interface ValueRow {
   readonly id: string;
   readonly parameter: MaterialParameter;
+  readonly spec: ValueSpec;
   readonly value: InletValue;
   readonly own: boolean;
 }
@@ -32,7 +34,7 @@ const FACES = ['auto', 'front', 'back', 'both'] as const;
 /** What one part wears, and how it is drawn. */
 @Component({
   selector: 'brelvin-part-dressing',
-  imports: [Choices, Icon, NumberField, ParameterValue],
+  imports: [Choices, Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './part-dressing.html',
 })
@@ -57,7 +59,13 @@ export class PartDressing {
     const own = this.dress().values;
     return Object.entries(this.worn()?.parameters ?? {})
       .sort(([, a], [, b]) => a.order - b.order)
-      .map(([id, parameter]) => ({ id, parameter, value: own[id] ?? parameter.value, own: own[id] !== undefined }));
+      .map(([id, parameter]) => ({
+        id,
+        parameter,
+        spec: specOfParameter(parameter),
+        value: spread(own[id] ?? parameter.value, parameter.value),
+        own: own[id] !== undefined,
+      }));
   });
 
   /** Values of its own whose parameters are gone. */
@@ -95,4 +103,9 @@ export class PartDressing {
     const { mesh, part } = this.part();
     this.edited.emit({ edit: removePartValues(this.set(), mesh, part, this.gone()) });
   }
+}
+
+/** As many numbers as the parameter has; one number stands for each. */
+function spread(value: InletValue, own: InletValue): InletValue {
+  return typeof value === 'number' && typeof own !== 'number' ? own.map(() => value) : value;
 }

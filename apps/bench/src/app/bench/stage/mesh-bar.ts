@@ -1,4 +1,3 @@
-import { CdkConnectedOverlay, CdkOverlayOrigin, type ConnectedPosition } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   GENERATED_SHAPES,
@@ -15,10 +14,7 @@ import {
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
-
-const ABOVE_LEFT: ConnectedPosition[] = [
-  { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
-];
+import { Popover } from '../../shared/controls/popover';
 
 const SHADINGS: readonly Choice<boolean>[] = [
   { value: true, words: 'Smooth', help: 'Normals are shared across edges' },
@@ -28,15 +24,14 @@ const SHADINGS: readonly Choice<boolean>[] = [
 /** Below the picture: which mesh, its numbers, and the view. */
 @Component({
   selector: 'brelvin-mesh-bar',
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, Choices, Icon, NumberField],
+  imports: [Choices, Icon, NumberField, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'mesh-bar', '[class.mesh-bar-full]': 'moves() || lightsMove()' },
   template: `
     <button
       type="button"
       class="bar-button"
-      cdkOverlayOrigin
-      #origin="cdkOverlayOrigin"
+      #origin
       aria-haspopup="dialog"
       [attr.aria-expanded]="open()"
       (click)="open.set(!open())"
@@ -82,15 +77,8 @@ const SHADINGS: readonly Choice<boolean>[] = [
     >
       alone
     </button>
-    <ng-template
-      cdkConnectedOverlay
-      [cdkConnectedOverlayOrigin]="origin"
-      [cdkConnectedOverlayOpen]="open()"
-      [cdkConnectedOverlayPositions]="positions"
-      (overlayOutsideClick)="open.set(false)"
-      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
-    >
-      <div class="popover mesh-panel" role="dialog" aria-label="Mesh">
+    <brelvin-popover label="Mesh" look="mesh-panel" [anchor]="origin" place="left of the stage" [(open)]="open">
+      <ng-template>
         <div class="mesh-list" role="radiogroup" aria-label="Mesh">
           @for (shape of list; track shape) {
             <button type="button" class="mesh-choice" role="radio" [attr.aria-checked]="mesh().shape === shape" (click)="choose(shape)">
@@ -114,8 +102,8 @@ const SHADINGS: readonly Choice<boolean>[] = [
             <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
           }
         </div>
-      </div>
-    </ng-template>
+      </ng-template>
+    </brelvin-popover>
   `,
 })
 export class MeshBar {
@@ -133,7 +121,6 @@ export class MeshBar {
   readonly aloneToggled = output<void>();
 
   protected readonly open = signal(false);
-  protected readonly positions = ABOVE_LEFT;
   protected readonly shapes = MESH_SHAPES;
   protected readonly shadings = SHADINGS;
   protected readonly list = GENERATED_SHAPES;

@@ -1,14 +1,10 @@
-import { CdkConnectedOverlay, type ConnectedPosition } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit, type OrbitCamera, type SavedView, type StageSet } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { StageLook } from './stage-look';
-
-const ABOVE_LEFT: ConnectedPosition[] = [
-  { originX: 'start', originY: 'bottom', overlayX: 'end', overlayY: 'bottom', offsetX: -8, offsetY: 0 },
-];
+import { Popover } from '../../shared/controls/popover';
 
 /** What can be seen instead of the picture, and what its colours mean. */
 export const VIEW_WORDS: Readonly<Record<DebugView, readonly [string, string]>> = {
@@ -32,7 +28,7 @@ const DEGREES = 180 / Math.PI;
 /** What is seen of the surface, from where, and through which lens. */
 @Component({
   selector: 'brelvin-view-menu',
-  imports: [CdkConnectedOverlay, Icon, NumberField],
+  imports: [Icon, NumberField, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button
@@ -49,15 +45,8 @@ const DEGREES = 180 / Math.PI;
       }
       <brelvin-icon name="down" />
     </button>
-    <ng-template
-      cdkConnectedOverlay
-      [cdkConnectedOverlayOrigin]="anchor()"
-      [cdkConnectedOverlayOpen]="open()"
-      [cdkConnectedOverlayPositions]="positions"
-      (overlayOutsideClick)="open.set(false)"
-      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
-    >
-      <div class="popover view-panel" role="dialog" aria-label="View">
+    <brelvin-popover label="View" look="view-panel" [anchor]="anchor()" place="left of the stage" [(open)]="open">
+      <ng-template>
         <div class="view-list" role="radiogroup" aria-label="What is seen">
           @for (view of views; track view) {
             <button
@@ -130,8 +119,8 @@ const DEGREES = 180 / Math.PI;
             <brelvin-icon name="download" /> save a still
           </button>
         </div>
-      </div>
-    </ng-template>
+      </ng-template>
+    </brelvin-popover>
   `,
 })
 export class ViewMenu {
@@ -144,7 +133,6 @@ export class ViewMenu {
   protected readonly look = inject(StageLook);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
-  protected readonly positions = ABOVE_LEFT;
   protected readonly words = VIEW_WORDS;
   protected readonly views = Object.keys(VIEW_WORDS) as DebugView[];
   protected readonly directions = Object.keys(DIRECTIONS) as (keyof typeof DIRECTIONS)[];

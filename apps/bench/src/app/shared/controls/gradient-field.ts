@@ -1,25 +1,23 @@
-import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { hexFromLinear } from '@brelvin/core';
 import { newId } from '../documents/new-id';
-import { BESIDE } from './colour-field';
 import { ColourPicker, type ColourChange } from './colour-picker';
 import { addStop, colourAt, MOST_STOPS, moveStop, stopsFromValue, valueFromStops, type GradientStop } from './gradient-stops';
+import { Popover } from './popover';
 
 const BAR_STEPS = 24;
 
 /** A gradient's bar that opens its editor: click the bar to add a stop, drag stops, pick their colours. */
 @Component({
   selector: 'brelvin-gradient',
-  imports: [CdkOverlayOrigin, CdkConnectedOverlay, ColourPicker],
+  imports: [ColourPicker, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'gradient-field' },
   template: `
     <button
       type="button"
       class="gradient-bar"
-      cdkOverlayOrigin
-      #origin="cdkOverlayOrigin"
+      #origin
       [attr.aria-label]="label() + ', ' + stops().length + ' stops'"
       [attr.aria-expanded]="open()"
       title="Click to edit the stops"
@@ -27,16 +25,8 @@ const BAR_STEPS = 24;
       (click)="open.set(!open())"
       (pointerdown)="$event.stopPropagation()"
     ></button>
-    <ng-template
-      cdkConnectedOverlay
-      [cdkConnectedOverlayOrigin]="origin"
-      [cdkConnectedOverlayOpen]="open()"
-      [cdkConnectedOverlayPositions]="positions"
-      [cdkConnectedOverlayPush]="true"
-      (overlayOutsideClick)="open.set(false)"
-      (overlayKeydown)="$event.key === 'Escape' && open.set(false)"
-    >
-      <div class="popover gradient-editor" role="group" [attr.aria-label]="label()">
+    <brelvin-popover [label]="label()" look="gradient-editor" [anchor]="origin" role="group" [(open)]="open">
+      <ng-template>
         <div #track class="gradient-track" [style.background-image]="bar()" (pointerdown)="addAt($event, track)">
           @for (stop of stops(); track $index; let index = $index) {
             <button
@@ -62,8 +52,8 @@ const BAR_STEPS = 24;
         @if (stops()[chosen()]; as stop) {
           <brelvin-colour-picker label="Colour of the stop" [value]="stop.colour" (changed)="recolour($event)" />
         }
-      </div>
-    </ng-template>
+      </ng-template>
+    </brelvin-popover>
   `,
 })
 export class GradientField {
@@ -73,7 +63,6 @@ export class GradientField {
 
   protected readonly open = signal(false);
   protected readonly chosen = signal(0);
-  protected readonly positions = BESIDE;
   protected readonly most = MOST_STOPS;
   protected readonly stops = computed(() => stopsFromValue(this.value()));
   /** Sampled finely, because a browser mixes encoded colours and the shader mixes light. */
