@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, untracked, ViewEncapsulation } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Workbench } from '../shared/documents/workbench';
 import { NoticeList } from '../shared/notices/notice-list';
@@ -88,6 +88,8 @@ import { Workspace } from './workspace/workspace';
     Workbench,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './bench-page.css',
   host: {
     class: 'bench',
     '[class.bench-alone]': 'layout.alone()',

@@ -1,5 +1,17 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  ViewEncapsulation,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { AssetApi } from '../shared/api/asset-api';
 import { DocumentApi } from '../shared/api/document-api';
@@ -14,6 +26,8 @@ import { ThumbnailMaker } from './thumbnail-maker';
   selector: 'brelvin-entry-card',
   imports: [DatePipe, Icon, RouterLink, TypedOnce],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './entry-card.css',
   host: {
     class: 'library-card',
     role: 'group',

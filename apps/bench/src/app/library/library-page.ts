@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunction } from '@brelvin/core';
@@ -47,6 +47,8 @@ const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 
   imports: [EntryCard, Icon, NoticeList, RoomSwitch, WindowedGrid],
   providers: [LibraryList],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './library-page.css',
   host: { class: 'library' },
   templateUrl: './library-page.html',
 })

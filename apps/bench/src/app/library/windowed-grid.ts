@@ -12,6 +12,7 @@ import {
   signal,
   TemplateRef,
   type AfterViewInit,
+  ViewEncapsulation,
 } from '@angular/core';
 
 const NARROWEST = 190;
@@ -22,6 +23,8 @@ const GAP = 16;
   selector: 'brelvin-windowed-grid',
   imports: [NgTemplateOutlet, ScrollingModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './windowed-grid.css',
   template: `
     <cdk-virtual-scroll-viewport class="grid-viewport" [itemSize]="tall() + gap" [minBufferPx]="600" [maxBufferPx]="1200">
       <div

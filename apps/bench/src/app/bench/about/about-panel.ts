@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { CODE_KIND } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { CodeField } from '../graph/code-field';
@@ -14,6 +14,8 @@ import type { PanelEntry } from '../panels/panel-entry';
   selector: 'brelvin-about-panel',
   imports: [CodeField, GroupPanel, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './about-panel.css',
   host: { class: 'panel-body' },
   template: `
     @for (problem of problems(); track $index) {

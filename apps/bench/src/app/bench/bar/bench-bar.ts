@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import { LONGEST_NAME } from '@brelvin/core';
@@ -20,6 +20,8 @@ import { DocumentMenu } from './document-menu';
   selector: 'brelvin-bench-bar',
   imports: [DocumentMenu, Icon, RoomSwitch, SendOutMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './bench-bar.css',
   host: { class: 'contents' },
   templateUrl: './bench-bar.html',
 })

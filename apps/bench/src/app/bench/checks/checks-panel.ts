@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal, ViewEncapsulation } from '@angular/core';
 import { CHECKS, silenceKey, type Finding, type Mend } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { DocumentStore } from '../documents/document-store';
@@ -11,6 +11,8 @@ import { CheckRunner } from './check-runner';
   selector: 'brelvin-checks-panel',
   imports: [Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './checks-panel.css',
   host: { class: 'panel-body' },
   template: `
     @for (finding of runner.result().findings; track key(finding)) {

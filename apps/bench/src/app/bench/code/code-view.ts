@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+  ViewEncapsulation,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
 import { UNSOUND_WORDS, Workbench } from '../../shared/documents/workbench';
@@ -28,6 +38,8 @@ void main() {
   selector: 'brelvin-code-view',
   imports: [CodeEditor, FunctionMenu, Icon, RenameField, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './code-view.css',
   host: { class: 'code-view' },
   templateUrl: './code-view.html',
 })

@@ -9,6 +9,7 @@ import {
   output,
   signal,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import { ListChoice } from '../../shared/controls/list-choice';
 import { findCommands, type Command } from './command';
@@ -17,6 +18,8 @@ import { findCommands, type Command } from './command';
 @Component({
   selector: 'brelvin-command-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './command-list.css',
   host: { class: 'popover command-list', role: 'dialog', 'aria-label': 'Commands', '(focusout)': 'left($event)' },
   template: `
     <input

@@ -1,5 +1,5 @@
 import { CdkTrapFocus } from '@angular/cdk/a11y';
-import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, output, ViewEncapsulation } from '@angular/core';
 import { BenchCommands } from './bench-commands';
 
 /** All keys of the Bench. */
@@ -7,6 +7,8 @@ import { BenchCommands } from './bench-commands';
   selector: 'brelvin-keys-help',
   imports: [CdkTrapFocus],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './keys-help.css',
   template: `
     <div
       class="popover keys-help"

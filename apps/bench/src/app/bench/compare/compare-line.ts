@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, ViewEncapsulation } from '@angular/core';
 import { CompareWork } from './compare-work';
 
 const KEY_STEP = 0.02;
@@ -7,6 +7,8 @@ const KEY_STEP = 0.02;
 @Component({
   selector: 'brelvin-compare-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './compare-line.css',
   host: { class: 'compare-line' },
   template: `
     @if (compare.view().mode !== 'difference') {

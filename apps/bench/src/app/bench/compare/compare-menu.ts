@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 import { CompareWork, type CompareWith } from './compare-work';
@@ -22,6 +22,8 @@ interface Offer {
   selector: 'brelvin-compare-menu',
   imports: [Icon, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './compare-menu.css',
   template: `
     <button
       type="button"

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, ViewEncapsulation } from '@angular/core';
 import { Port } from '../graph/port';
 import { dockY } from './dock-layout';
 import type { EdgePlace } from './dock-places';
@@ -8,6 +8,8 @@ import type { EdgePlace } from './dock-places';
   selector: 'brelvin-edge-strip',
   imports: [Port],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './edge-strip.css',
   host: {
     role: 'group',
     '[class]': "side() === 'dock' ? 'dock' : 'dock entry'",

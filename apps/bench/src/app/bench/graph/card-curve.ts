@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, ViewEncapsulation } from '@angular/core';
 import { nodeCurve, type InletValue, type NodeKind } from '@brelvin/core';
 import { numberWords } from '../looking/value-words';
 
@@ -11,6 +11,8 @@ const DASHES = ['', '4 2', '1 2'];
 @Component({
   selector: 'brelvin-card-curve',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './card-curve.css',
   host: { class: 'card-curve', '[title]': 'words()' },
   template: `
     <svg [attr.viewBox]="'0 0 ${WIDTH} ${HEIGHT}'" width="${WIDTH}" height="${HEIGHT}" role="img" [attr.aria-label]="words()">

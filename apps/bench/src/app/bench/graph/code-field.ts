@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  type OnDestroy,
+  ViewEncapsulation,
+} from '@angular/core';
 import { codeKind, FIRST_CODE, LONGEST_CODE, withEdits, type CodeMend } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
@@ -11,6 +20,8 @@ const PAUSE_MS = 350;
   selector: 'brelvin-code-field',
   imports: [Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './code-field.css',
   host: { class: 'code-field' },
   template: `
     <textarea

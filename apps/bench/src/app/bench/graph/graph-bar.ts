@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { Icon } from '../../shared/icons/icon';
 import { BenchCommands } from '../commands/bench-commands';
 import { tidyGraph } from './graph-commands';
@@ -11,6 +11,8 @@ import { Tidier } from './tidier';
   selector: 'brelvin-graph-bar',
   imports: [Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './graph-bar.css',
   host: { class: 'contents' },
   template: `
     @if (work.trail().length > 0) {

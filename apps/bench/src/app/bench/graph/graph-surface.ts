@@ -10,6 +10,7 @@ import {
   signal,
   viewChild,
   type AfterViewInit,
+  ViewEncapsulation,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { GROUP_KIND, inletKey, inletOf, type Area, type InletAddress, type Note, type Rate } from '@brelvin/core';
@@ -60,6 +61,8 @@ const FASTEST_FIRST: readonly Rate[] = ['pixel', 'vertex', 'frame', 'constant'];
   selector: 'brelvin-graph-surface',
   imports: [CdkContextMenuTrigger, CdkMenu, CdkMenuItem, EdgeStrip, NodeCard, NodeFinder, Overview, Remark],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './graph-surface.css',
   host: { class: 'flex min-h-0 min-w-0 flex-1' },
   templateUrl: './graph-surface.html',
 })

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { describeGroup, removePort, runForEachLight, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { portsInOrder } from './placed-graph';
@@ -13,6 +13,8 @@ type Side = 'inlets' | 'outlets';
   selector: 'brelvin-group-panel',
   imports: [Icon, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './group-panel.css',
   template: `
     <div class="group-panel">
       <label class="field-label" for="group-title">Group</label>

@@ -9,6 +9,7 @@ import {
   input,
   output,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import {
   featuredKind,
@@ -60,6 +61,8 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
   selector: 'brelvin-node-card',
   imports: [CardCurve, CardPreview, CardValues, Icon, NgTemplateOutlet, Port, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './node-card.css',
   host: {
     class: 'card',
     role: 'group',

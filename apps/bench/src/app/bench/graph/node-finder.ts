@@ -9,6 +9,7 @@ import {
   linkedSignal,
   output,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
@@ -32,6 +33,8 @@ export interface FoundKind {
 @Component({
   selector: 'brelvin-node-finder',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './node-finder.css',
   host: { class: 'finder popover', role: 'dialog', 'aria-label': 'Find a node' },
   template: `
     <input

@@ -8,6 +8,7 @@ import {
   inject,
   input,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import { boundsOfBoxes, boxesOf, seenOf, type SurfaceMeasure } from './graph-shapes';
 import { GraphView } from './graph-view';
@@ -23,6 +24,8 @@ const FEWEST = 12;
 @Component({
   selector: 'brelvin-overview',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './overview.css',
   host: { class: 'overview', '[class.overview-away]': '!needed()' },
   template: `<canvas
     #canvas

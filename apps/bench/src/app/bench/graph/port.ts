@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, ViewEncapsulation } from '@angular/core';
 import { threadCount, type RibbonType } from '@brelvin/core';
 
 /** A place to connect: as many dots as its ribbon has threads. */
 @Component({
   selector: 'button[brelvin-port]',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './port.css',
   host: {
     type: 'button',
     class: 'port',

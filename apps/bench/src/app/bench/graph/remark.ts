@@ -8,6 +8,7 @@ import {
   input,
   output,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import type { Area, Note } from '@brelvin/core';
 import { GraphWork } from './graph-work';
@@ -16,6 +17,8 @@ import { GraphWork } from './graph-work';
 @Component({
   selector: 'brelvin-remark',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './remark.css',
   host: {
     '[class]': "note() ? 'remark note' : 'remark area'",
     '[class.remark-selected]': 'selected()',

@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { differenceOf, seenWith, type HistoryEntry } from '@brelvin/core';
 import { filter } from 'rxjs';
@@ -31,6 +31,8 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
   selector: 'brelvin-history-panel',
   imports: [Choices, DatePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './history-panel.css',
   host: { class: 'panel-body history-panel' },
   template: `
     <ol class="history-steps" aria-label="Steps, newest first">

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import type { MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { Icon } from '../../shared/icons/icon';
@@ -14,6 +14,8 @@ const IMAGE_FILES = 'image/png,image/jpeg,image/webp';
   selector: 'brelvin-image-field',
   imports: [Icon, ImageSettings, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './image-field.css',
   templateUrl: './image-field.html',
 })
 export class ImageField {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { ImageShelf } from '../../shared/images/image-shelf';
@@ -23,6 +23,8 @@ const AXES = [
   selector: 'brelvin-image-settings',
   imports: [Choices],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './image-settings.css',
   host: { class: 'image-settings' },
   template: `
     <span class="field-label">Name</span>

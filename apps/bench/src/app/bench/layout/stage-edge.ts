@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output, ViewEncapsulation } from '@angular/core';
 
 const KEY_STEP = 24;
 
@@ -6,6 +6,8 @@ const KEY_STEP = 24;
 @Component({
   selector: 'brelvin-stage-edge',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './stage-edge.css',
   host: {
     class: 'stage-edge',
     role: 'separator',

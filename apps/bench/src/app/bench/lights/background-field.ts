@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, output, signal, ViewEncapsulation } from '@angular/core';
 import { BACKGROUND_FITS, setBackgroundImage, setBackgroundKind, type BackgroundFit, type MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { ImageShelf } from '../../shared/images/image-shelf';
@@ -14,6 +14,8 @@ const FITS: Readonly<Record<BackgroundFit, string>> = {
 @Component({
   selector: 'brelvin-background-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './background-field.css',
   host: { class: 'background-field' },
   template: `
     <select

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { setEnvironment, type RigEnvironment } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
@@ -13,6 +13,8 @@ import type { PanelEntry } from '../panels/panel-entry';
   selector: 'brelvin-environment-panel',
   imports: [EnvironmentDrop, Icon, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './environment-panel.css',
   host: { class: 'environment-panel' },
   template: `
     <div class="environment-list" brelvinEnvironmentDrop role="radiogroup" aria-label="Environment">

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, viewChild, ViewEncapsulation } from '@angular/core';
 import { DIAL_HORIZON, dialFromDirection, directionFromDial, type DialPoint, type OrbitCamera } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 
@@ -37,6 +37,8 @@ const NEAR = 0.16;
 @Component({
   selector: 'brelvin-light-dial',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './light-dial.css',
   host: { class: 'block shrink-0' },
   template: `
     <svg

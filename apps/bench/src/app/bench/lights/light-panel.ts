@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import {
   addLight,
   isPunctual,
@@ -33,6 +33,8 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
   selector: 'brelvin-light-panel',
   imports: [Icon, LightDial, LightFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './light-panel.css',
   host: { class: 'light-panel' },
   template: `
     <brelvin-light-dial

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import {
   backgroundKind,
   FIRST_OCCLUSION,
@@ -34,6 +34,8 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
   selector: 'brelvin-picture-panel',
   imports: [BackgroundField, ColourField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './picture-panel.css',
   host: { class: 'picture-panel' },
   template: `
     <span class="field-label">Exposure</span>

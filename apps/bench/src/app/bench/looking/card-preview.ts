@@ -8,6 +8,7 @@ import {
   inject,
   input,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import { outletKey } from '../stage/outlet-lens';
 import { LensLink, PREVIEW_SIDE } from './lens-link';
@@ -17,6 +18,8 @@ import { OutletWork } from './outlet-work';
 @Component({
   selector: 'brelvin-card-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './card-preview.css',
   host: { class: 'card-preview', title: 'What its first outlet gives, on a sphere' },
   template: `<canvas #canvas [attr.width]="side" [attr.height]="side" [attr.data-drawn]="place() ? '' : null"></canvas>`,
 })

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { hexFromLinear, type RibbonType } from '@brelvin/core';
 import { outletKey } from '../stage/outlet-lens';
 import { OutletWork } from './outlet-work';
@@ -9,6 +9,8 @@ import { valueWords } from './value-words';
 @Component({
   selector: 'brelvin-card-values',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './card-values.css',
   host: { class: 'card-values' },
   template: `
     @for (line of lines(); track line.number) {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { hexFromLinear, scaleColours, type LensMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
@@ -20,6 +20,8 @@ const TICKS = 5;
   selector: 'brelvin-peek-bar',
   imports: [Choices, Icon, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './peek-bar.css',
   host: { class: 'compare-bar peek-bar', role: 'group', 'aria-label': 'Peek' },
   template: `
     @if (outlets.peek(); as peek) {

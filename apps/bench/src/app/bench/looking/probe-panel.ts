@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, ViewEncapsulation } from '@angular/core';
 import { titleOfNode } from '@brelvin/core';
 import { BenchContext } from '../bench-context';
 import { GraphWork } from '../graph/graph-work';
@@ -13,6 +13,8 @@ import { numberWords, valueWords } from './value-words';
 @Component({
   selector: 'brelvin-probe-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './probe-panel.css',
   host: { class: 'panel-body' },
   template: `
     @if (outlets.refusal() ?? probes.refusal(); as words) {

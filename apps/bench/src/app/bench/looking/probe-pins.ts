@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { StageLink } from '../stage/stage-link';
 import { ProbeWork } from './probe-work';
 
@@ -6,6 +6,8 @@ import { ProbeWork } from './probe-work';
 @Component({
   selector: 'brelvin-probe-pins',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './probe-pins.css',
   host: { class: 'probe-pins', 'aria-hidden': 'true' },
   template: `
     @for (mark of marks(); track mark.number) {

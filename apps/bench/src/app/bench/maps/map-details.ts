@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
 import {
   graphsOf,
   imageMemory,
@@ -41,6 +41,8 @@ export type ShownImage = MipChain & { readonly facts?: ImageFacts };
   selector: 'brelvin-map-details',
   imports: [Choices, Icon, ImageSettings, SmallPictureView],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './map-details.css',
   templateUrl: './map-details.html',
 })
 export class MapDetails {

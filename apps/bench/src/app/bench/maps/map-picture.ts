@@ -10,6 +10,7 @@ import {
   output,
   signal,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import type { MipChain } from '@brelvin/core';
 import { shownPixels, type Channel } from './channels';
@@ -34,6 +35,8 @@ const MARGIN = 10;
 @Component({
   selector: 'brelvin-map-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './map-picture.css',
   host: { class: 'map-picture' },
   template: `
     <canvas

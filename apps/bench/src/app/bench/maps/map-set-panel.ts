@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { mapSetWords, meaningsOf, packingOf, PACKINGS, type HeightUse, type MapSurface, type PackingId } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices, type Choice } from '../../shared/controls/choices';
@@ -22,6 +22,8 @@ const NOTHING: Choice<HeightUse> = { value: 'nothing', words: 'not used' };
   selector: 'brelvin-map-set-panel',
   imports: [Choices, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './map-set-panel.css',
   host: { class: 'map-set', role: 'region', 'aria-label': 'Set of maps' },
   templateUrl: './map-set-panel.html',
 })

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, ViewEncapsulation } from '@angular/core';
 import { buildMesh, imageMemory, imageUses, linearFromSrgb, removeUnusedImages } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices } from '../../shared/controls/choices';
@@ -27,6 +27,8 @@ const MEBIBYTE = 1024 * 1024;
   selector: 'brelvin-maps-view',
   imports: [Choices, Icon, MapDetails, MapPicture, MapSetPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './maps-view.css',
   host: { class: 'maps-view', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   templateUrl: './maps-view.html',
 })

@@ -1,5 +1,5 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { Tabs } from '../../shared/controls/tabs';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
@@ -11,6 +11,8 @@ import { PANELS, panelTabs, RIG_PANELS } from './panel-entry';
   selector: 'brelvin-panel-row',
   imports: [NgComponentOutlet, ParametersPanel, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './panel-row.css',
   host: { class: 'contents' },
   template: `
     <section class="panel panel-parameters" aria-labelledby="parameters-title">

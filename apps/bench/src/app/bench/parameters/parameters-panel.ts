@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import {
   applyVariant,
   keepVariant,
@@ -61,6 +61,8 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
   selector: 'brelvin-parameters-panel',
   imports: [Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './parameters-panel.css',
   host: { class: 'panel-body' },
   templateUrl: './parameters-panel.html',
 })

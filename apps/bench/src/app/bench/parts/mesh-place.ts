@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, ViewEncapsulation } from '@angular/core';
 import { MESH_SHAPES, MOST_COPIES, setMesh, type Edit, type Json, type SetMesh } from '@brelvin/core';
 import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
@@ -17,6 +17,8 @@ const MOTIONS = ['still', 'spin', 'rock'] as const;
   selector: 'brelvin-mesh-place',
   imports: [Choices, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './mesh-place.css',
   templateUrl: './mesh-place.html',
 })
 export class MeshPlace {

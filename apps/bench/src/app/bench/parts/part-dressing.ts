@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import {
   dressOf,
   dressPart,
@@ -36,6 +36,8 @@ const FACES = ['auto', 'front', 'back', 'both'] as const;
   selector: 'brelvin-part-dressing',
   imports: [Choices, Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './part-dressing.css',
   templateUrl: './part-dressing.html',
 })
 export class PartDressing {

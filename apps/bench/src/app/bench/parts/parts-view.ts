@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   dressOf,
@@ -57,6 +57,8 @@ interface PartRow extends PartAddress {
   selector: 'brelvin-parts-view',
   imports: [Icon, MeshPlace, NumberField, PartDressing],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './parts-view.css',
   host: { class: 'parts-view', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   templateUrl: './parts-view.html',
 })

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ViewEncapsulation } from '@angular/core';
 import { pan, placeInPicture, setLight, type OrbitCamera, type StandingLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { RigWork } from '../lights/rig-work';
@@ -21,6 +21,8 @@ const SUN_AWAY = 0.22;
 @Component({
   selector: 'brelvin-light-handles',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './light-handles.css',
   host: { class: 'light-handles' },
   template: `
     <svg [attr.width]="width()" [attr.height]="height()" aria-hidden="true">

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal, ViewEncapsulation } from '@angular/core';
 import {
   GENERATED_SHAPES,
   MESH_SHAPES,
@@ -26,6 +26,8 @@ const SHADINGS: readonly Choice<boolean>[] = [
   selector: 'brelvin-mesh-bar',
   imports: [Choices, Icon, NumberField, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './mesh-bar.css',
   host: { class: 'mesh-bar', '[class.mesh-bar-full]': 'moves() || lightsMove()' },
   template: `
     <button

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked, viewChild, ViewEncapsulation } from '@angular/core';
 import { download } from '../../shared/pixels/download';
 import { NoticeList } from '../../shared/notices/notice-list';
 import { CompareBar } from '../compare/compare-bar';
@@ -32,6 +32,8 @@ import { ViewMenu, VIEW_WORDS } from './view-menu';
   selector: 'brelvin-stage-side',
   imports: [CompareBar, CompareLine, CompareMenu, EnvironmentDrop, MeshBar, NoticeList, PeekBar, ProbePins, Stage, ViewMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './stage-side.css',
   host: { class: 'contents' },
   templateUrl: './stage-side.html',
 })

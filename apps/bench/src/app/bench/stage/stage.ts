@@ -10,6 +10,7 @@ import {
   signal,
   viewChild,
   type AfterViewInit,
+  ViewEncapsulation,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { GraphProblem, ImageLack, OrbitCamera } from '@brelvin/core';
@@ -36,6 +37,8 @@ function lackWords({ name, reason, again }: ImageLack): string {
   selector: 'brelvin-stage',
   imports: [Icon, LightHandles],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './stage.css',
   host: { class: 'relative block min-h-0 min-w-0 flex-1 overflow-hidden' },
   template: `
     <canvas

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit, type OrbitCamera, type SavedView, type StageSet } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
@@ -30,6 +30,8 @@ const DEGREES = 180 / Math.PI;
   selector: 'brelvin-view-menu',
   imports: [Icon, NumberField, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './view-menu.css',
   template: `
     <button
       type="button"

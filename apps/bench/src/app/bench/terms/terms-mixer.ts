@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
 import { StageLook, type Factor } from '../stage/stage-look';
 import type { PanelEntry } from '../panels/panel-entry';
@@ -26,6 +26,8 @@ const WORDS: Readonly<Record<Bar, string>> = {
 @Component({
   selector: 'brelvin-terms-mixer',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './terms-mixer.css',
   host: { class: 'terms-mixer' },
   template: `
     <div class="terms-bars">

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, ViewEncapsulation } from '@angular/core';
 import { iorOfReflectivity, reflectivityOfIor, type InletValue } from '@brelvin/core';
 import { Choices } from '../../shared/controls/choices';
 import { ColourField } from '../../shared/controls/colour-field';
@@ -12,7 +12,9 @@ import type { ValueChange, ValueSpec } from './value-spec';
   selector: 'brelvin-value',
   imports: [Choices, ColourField, GradientField, ImageField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styles: ':host { display: contents; }',
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './value-control.css',
+  host: { class: 'contents' },
   template: `
     @switch (spec().kind) {
       @case ('colour') {

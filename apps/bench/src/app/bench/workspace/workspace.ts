@@ -1,5 +1,15 @@
 import { NgComponentOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, type Type } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  type Type,
+  ViewEncapsulation,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Tabs } from '../../shared/controls/tabs';
 import { NoticeList } from '../../shared/notices/notice-list';
@@ -16,6 +26,8 @@ import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
   selector: 'brelvin-workspace',
   imports: [NgComponentOutlet, NoticeList, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './workspace.css',
   host: { class: 'contents' },
   template: `
     <div class="graph-bar">

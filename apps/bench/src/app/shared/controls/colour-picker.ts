@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, ViewEncapsulation } from '@angular/core';
 import { hexFromLinear, hsvFromSrgb, linearFromHex, linearFromSrgb, srgbFromHsv, srgbFromLinear } from '@brelvin/core';
 import { newId } from '../documents/new-id';
 import { NumberField, type NumberChange } from './number-field';
@@ -16,6 +16,8 @@ type Hsv = readonly [number, number, number];
   selector: 'brelvin-colour-picker',
   imports: [NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './colour-picker.css',
   host: { class: 'colour-picker', role: 'group', '[attr.aria-label]': 'label()' },
   template: `
     <div

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal, ViewEncapsulation } from '@angular/core';
 import { hexFromLinear } from '@brelvin/core';
 import { newId } from '../documents/new-id';
 import { ColourPicker, type ColourChange } from './colour-picker';
@@ -12,6 +12,8 @@ const BAR_STEPS = 24;
   selector: 'brelvin-gradient',
   imports: [ColourPicker, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './gradient-field.css',
   host: { class: 'gradient-field' },
   template: `
     <button

@@ -9,6 +9,7 @@ import {
   output,
   signal,
   viewChild,
+  ViewEncapsulation,
 } from '@angular/core';
 import { evaluateNumber } from '@brelvin/core';
 import { newId } from '../documents/new-id';
@@ -29,6 +30,8 @@ const DRAG_STARTS_AFTER = 3;
 @Component({
   selector: 'brelvin-number',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './number-field.css',
   host: { class: 'number-field' },
   template: `
     @if (editing()) {

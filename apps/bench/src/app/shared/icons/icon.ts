@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, ViewEncapsulation } from '@angular/core';
 
 /** Our own drawings, 16 × 16, plain strokes. */
 const PATHS = {
@@ -45,6 +45,8 @@ export type IconName = keyof typeof PATHS;
 @Component({
   selector: 'brelvin-icon',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './icon.css',
   host: { 'aria-hidden': 'true', class: 'icon' },
   template: `<svg
     viewBox="0 0 16 16"

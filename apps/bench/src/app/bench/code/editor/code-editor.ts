@@ -17,6 +17,7 @@ import {
   untracked,
   type AfterViewInit,
   type OnDestroy,
+  ViewEncapsulation,
 } from '@angular/core';
 import type { CodeMend, Diagnostic, Origin, Range, TextEdit, TextRole } from '@brelvin/core';
 import { Compiler } from '../../compile/compiler';
@@ -33,6 +34,8 @@ const fromOutside = Annotation.define<boolean>();
 @Component({
   selector: 'brelvin-code-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './code-editor.css',
   host: { class: 'code-editor' },
   template: '',
 })
