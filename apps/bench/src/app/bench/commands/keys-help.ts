@@ -20,10 +20,12 @@ import { BenchCommands } from './bench-commands';
     >
       <dl>
         @for (key of keys; track $index) {
-          <dt>
-            <kbd>{{ key.keys }}</kbd>
-          </dt>
-          <dd>{{ key.help }}</dd>
+          <div class="key-row">
+            <dt>
+              <kbd>{{ key.keys }}</kbd>
+            </dt>
+            <dd>{{ key.help }}</dd>
+          </div>
         }
       </dl>
       <button type="button" class="bar-button" (click)="closed.emit()">Close</button>
