@@ -58,7 +58,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
       const { compiled } = compileFor(GLSL_TARGET, each.document, demoLibrary(), { variants: variantsUnder(rig) });
       if (!compiled) throw new Error(`${each.id} does not compile`);
       const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document);
-      scene.wear(each.id, { material: each.document, surface });
+      scene.assign(each.id, { material: each.document, surface });
     }
     const milliseconds: number[] = [];
     for (let count = 0; count < 6; count++) {

@@ -11,7 +11,7 @@ import {
   newRig,
   panoramaPixels,
   START_CAMERA,
-  Surface,
+  MaterialPipelines,
   WHOLE_ENVIRONMENT,
   type EmittedMaterial,
   type Device,
@@ -99,7 +99,7 @@ async function lightCosts(device: Device, renderer: FrameRenderer, mesh: MeshBuf
   const material = lit('blinnPhong');
   const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['shadowed'] });
   if (!compiled) throw new Error('the benchmark material does not compile');
-  const item: FrameItem = { mesh, surface: await Surface.create(device, compiled), material };
+  const item: FrameItem = { mesh, surface: await MaterialPipelines.create(device, compiled), material };
   const suns = (count: number): LightRig => ({
     ...newRig('suns'),
     sun: newLight('sun', { casts: true }),
@@ -178,9 +178,9 @@ async function pair(
 ): Promise<{ ratios: number[]; milliseconds: number[] }> {
   const compiled = compile(material);
   const byHand: EmittedMaterial = { ...compiled, key: 'hand', program: { ...compiled.program, fragment: { text: fragment, lines: [] } } };
-  const generated: FrameItem = { mesh, surface: await Surface.create(device, compiled), material };
+  const generated: FrameItem = { mesh, surface: await MaterialPipelines.create(device, compiled), material };
   // The vertex stage is the generated one for both: it hands on the same values.
-  const written: FrameItem = { mesh, surface: await Surface.create(device, byHand), material };
+  const written: FrameItem = { mesh, surface: await MaterialPipelines.create(device, byHand), material };
   await demandSamePicture(device, renderer, generated, written, under);
   for (let warm = 0; warm < 3; warm++) {
     await frame(device, renderer, generated, under);
@@ -236,7 +236,7 @@ async function compileShares(renderer: FrameRenderer, mesh: MeshBuffers): Promis
 
 async function changes(device: Device, renderer: FrameRenderer, mesh: MeshBuffers): Promise<number[]> {
   const material = lit('bands');
-  const surface = await Surface.create(device, compile(material));
+  const surface = await MaterialPipelines.create(device, compile(material));
   const ratios: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const alone = await several(device, renderer, { mesh, surface, material });

@@ -12,7 +12,7 @@ import {
   newSet,
   panoramaPixels,
   StageScene,
-  SurfaceBank,
+  MaterialPipelinesCache,
   variantsUnder,
   type DeviceTexture,
   type EnvironmentPixels,
@@ -64,14 +64,14 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
 export interface Easel {
   readonly device: WebGl2Device;
   readonly renderer: FrameRenderer;
-  readonly surfaces: SurfaceBank;
+  readonly surfaces: MaterialPipelinesCache;
   readonly target: DeviceTexture;
 }
 
 export async function easel(side: number): Promise<Easel> {
   const device = WebGl2Device.create(new OffscreenCanvas(side, side));
   const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
-  return { device, renderer: await FrameRenderer.create(device), surfaces: new SurfaceBank(device), target };
+  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device), target };
 }
 
 /** A set with a material on the Bench, as the Library shows it. */
@@ -93,7 +93,7 @@ export async function drawScene(
   for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
     const { compiled } = compileFor(GLSL_TARGET, worn.document, demoLibrary(), { variants: variantsUnder(rig) });
     if (!compiled) throw new Error(`${worn.id} does not compile`);
-    scene.wear(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
+    scene.assign(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
     await renderer.images.bring(Object.values(worn.document.images), demoChain);
   }
   const { width, height } = target;

@@ -161,7 +161,7 @@ describe('Code on a device', () => {
     scene.show(newSet('s'));
     const camera = scene.portrait();
     const surface = await renderer.prepare(compiled, { ...view, camera }, mesh, material);
-    scene.wear('bench', { material, surface });
+    scene.assign('bench', { material, surface });
     await renderer.images.bring(Object.values(material.images), async ({ asset, role }) => {
       const image = DEMO_IMAGES.find((each) => each.asset === asset);
       return image && mipChain(image.pixels(), role);

@@ -57,7 +57,7 @@ describe('A cube whose sides are moved by a picture', () => {
     stage.show(newSet('s', 'cube', { size: 1.5, segments: 24 }));
     const camera = { ...START_CAMERA, azimuth: 0.7, elevation: 0.5 };
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, stage.items(0)[0]!.mesh, material);
-    stage.wear('m', { material, surface });
+    stage.assign('m', { material, surface });
     const pixels = await renderer.measure({ items: stage.items(0), camera, rig, seconds: 0 }, size);
     stage.destroy();
     const covered = Array.from({ length: SIDE * SIDE }, (_, at) => (pixels[at * 4 + 1] ?? 0) > 0.5);

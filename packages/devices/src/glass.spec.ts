@@ -96,7 +96,7 @@ describe('Glass', () => {
     for (const [id, { material }] of Object.entries(things)) {
       const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
-      stage.wear(id, { material, surface: await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, warm, material) });
+      stage.assign(id, { material, surface: await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, warm, material) });
     }
     const pixels = await renderer.measure({ items: stage.items(0), camera: seen, rig, seconds: 0 }, size);
     stage.destroy();

@@ -64,7 +64,7 @@ describe('The ground', () => {
     for (const [id, document] of Object.entries({ m: material, floor: newFloorMaterial() })) {
       const { compiled } = compileFor(GLSL_TARGET, document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
       const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, document);
-      stage.wear(id, { material: document, surface });
+      stage.assign(id, { material: document, surface });
     }
     const pixels = await renderer.measure({ items: stage.items(0), camera, rig, seconds: 0, casters: stage.casters(0), inspection }, size);
     stage.destroy();

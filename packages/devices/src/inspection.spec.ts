@@ -245,7 +245,7 @@ describe('Inspection', () => {
       scene.setBench('m');
       scene.show({ ...newSet('s', 'sphere'), partRules: { near: { pattern: '*', order: 0, values: {}, depthOffset } } });
       const [first] = scene.items(0);
-      scene.wear('m', {
+      scene.assign('m', {
         material: plain,
         surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, plain),
       });

@@ -54,7 +54,7 @@ describe('Outlets on a device', () => {
     const scene = new StageScene(device, renderer);
     scene.setBench('bench');
     scene.show(set);
-    scene.wear('bench', { material });
+    scene.assign('bench', { material });
     return { mesh, surface, scene, items: scene.items(0.7, surface) };
   }
 

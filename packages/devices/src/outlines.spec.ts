@@ -57,7 +57,7 @@ describe('Outlines', () => {
       const { compiled, problems } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
       expect(problems).toEqual([]);
       const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, material);
-      scene.wear(id, { material, surface });
+      scene.assign(id, { material, surface });
     }
     return scene;
   }

@@ -68,7 +68,7 @@ describe('Seen through', () => {
     for (const [id, { material }] of Object.entries(squares)) {
       const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
-      stage.wear(id, { material, surface: await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, warm, material) });
+      stage.assign(id, { material, surface: await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, warm, material) });
     }
     return stage;
   }

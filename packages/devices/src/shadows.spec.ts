@@ -49,7 +49,7 @@ describe('Shadows', () => {
     const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect', 'shadowed'] });
     const [first] = scene.items(0);
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, material);
-    for (const id of ['m', 'floor']) scene.wear(id, { material, surface });
+    for (const id of ['m', 'floor']) scene.assign(id, { material, surface });
     return scene;
   }
 

@@ -80,7 +80,7 @@ describe('StageScene on a device', () => {
     const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
     const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
-    scene.wear(id, { material, surface: await renderer.prepare(compiled!, { camera: front, rig: dark, seconds: 0 }, warm, material) });
+    scene.assign(id, { material, surface: await renderer.prepare(compiled!, { camera: front, rig: dark, seconds: 0 }, warm, material) });
   }
 
   async function pixels(seconds = 0, camera = front): Promise<(x: number, y: number) => number[]> {

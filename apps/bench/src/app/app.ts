@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { droppedFiles } from './shared/files/dropped-files';
 import { FileDrops } from './shared/files/file-drops';
-import { Rooms } from './shared/rooms/rooms';
+import { Themes } from './shared/rooms/rooms';
 
 @Component({
   selector: 'brelvin-app',
@@ -15,7 +15,7 @@ export class App {
   private readonly drops = inject(FileDrops);
 
   constructor() {
-    inject(Rooms).restore();
+    inject(Themes).restore();
   }
 
   /** Files are never opened in the place of the page, wherever they are dropped. */

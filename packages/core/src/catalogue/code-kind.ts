@@ -1,5 +1,5 @@
 import type { IrFunction } from '../ir/ir';
-import { guarded } from '../ir/guarded';
+import { hardened } from '../ir/hardened';
 import { elaborate, type Diagnostic } from '../language';
 import { portsOf } from './function-kind';
 import { CODE_KIND, type NodeKind } from './kind';
@@ -51,7 +51,7 @@ function readCode(text: string): CodeKind {
   if (!mine) return complain('Write a function, for example: float mine(float a) { return a; }');
   const ports = portsOf(mine, documentation.get(mine.signature));
   if ('unfit' in ports) return complain(ports.unfit, mine.origin.range?.from);
-  const safe = guarded(functions, module.functions);
+  const safe = hardened(functions, module.functions);
   const overload = safe.at(-1);
   const kind = kindOf(mine);
   if (!kind || !overload) throw new ReferenceError('the catalogue must have the kind of code nodes');

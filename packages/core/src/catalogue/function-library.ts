@@ -1,5 +1,5 @@
 import type { IrFunction, Module } from '../ir/ir';
-import { guarded } from '../ir/guarded';
+import { hardened } from '../ir/hardened';
 import {
   elaborate,
   importsOf,
@@ -179,7 +179,7 @@ function readFunction(name: string, text: string, module: Module, importer: Impo
   }
   const documentation = visible.flatMap((each) => read.documentation.get(each.signature) ?? [])[0];
   if (!first || diagnostics.some(({ severity }) => severity === 'error')) return { name, called, diagnostics, documentation };
-  const safe = guarded(own, read.module.functions);
+  const safe = hardened(own, read.module.functions);
   const safely = (each: IrFunction): IrFunction => safe.find(({ signature }) => signature === each.signature) ?? each;
   const brought = [...read.module.functions.values()].filter((each) => !module.functions.has(each.signature));
   const functions = brought.map(safely);

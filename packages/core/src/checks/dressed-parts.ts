@@ -1,4 +1,4 @@
-import { dressOf, type PartDress } from '../document/part-rules';
+import { overridesOf, type PartOverrides } from '../document/part-rules';
 import { partNames } from '../mesh/build-mesh';
 import type { CheckInput, SeenThrough } from './check';
 
@@ -6,7 +6,7 @@ import type { CheckInput, SeenThrough } from './check';
 export interface DressedPart {
   readonly mesh: string;
   readonly part: string;
-  readonly dress: PartDress;
+  readonly dress: PartOverrides;
   readonly seen?: SeenThrough;
 }
 
@@ -14,7 +14,7 @@ export function dressedParts({ set, bench, seenThrough }: CheckInput): DressedPa
   if (!set) return [];
   return Object.entries(set.meshes).flatMap(([mesh, stands]) =>
     partNames(stands).map((part): DressedPart => {
-      const dress = dressOf(set, mesh, part);
+      const dress = overridesOf(set, mesh, part);
       return { mesh, part, dress, seen: seenThrough?.get(dress.material ?? bench ?? '') };
     }),
   );

@@ -61,7 +61,7 @@ function outletPainter(line: Line, results: readonly Expression[]): IrFunction {
     results.forEach((result, outlet) => {
       if (ready[outlet] !== at) return;
       const condition: Expression = { op: 'binary', operator: '==', left: index, right: constant(INT, [outlet]), type: BOOL };
-      body.push({ op: 'if', condition, yes: [{ op: 'return', value: result }], no: [] });
+      body.push({ op: 'if', condition, then: [{ op: 'return', value: result }], else: [] });
     });
   answer(-1);
   line.forEach((declared, at) => {

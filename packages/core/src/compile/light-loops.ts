@@ -8,7 +8,7 @@ import { walkExpression } from '../ir/walk';
 import type { FlatGraph } from './flatten';
 
 /** The number of the light whose turn it is, inside of a loop. */
-export const TURN = local('turn', INT);
+export const LIGHT_INDEX = local('turn', INT);
 
 /** What a loop needs to know of a node. */
 interface LoopNode {
@@ -76,7 +76,7 @@ export function lightSum(name: string, path: string, all: Line, result: Expressi
   const { line, replaced } = shareCommon(mapValues(all, (value) => fold(value, context)));
   const value = substitute(result, 'local', replaced);
   const kept = dropDead(line, [value]);
-  const own = new Set([TURN.name, ...kept.map((each) => each.name)]);
+  const own = new Set([LIGHT_INDEX.name, ...kept.map((each) => each.name)]);
   const needed = new Map<string, Type>();
   const look = (expression: Expression): void =>
     walkExpression(expression, (each) => {
@@ -115,17 +115,17 @@ export function sumFunction({ name, path, line, value, needed }: LightSum, libra
     {
       op: 'block',
       body: [
-        declare(TURN.name, constant(INT, [0]), true),
+        declare(LIGHT_INDEX.name, constant(INT, [0]), true),
         {
           op: 'loop',
-          condition: { op: 'binary', operator: '<', left: TURN, right: count, type: BOOL },
+          condition: { op: 'binary', operator: '<', left: LIGHT_INDEX, right: count, type: BOOL },
           testFirst: true,
           body: [...line, { op: 'assign', target: sum, value: more }],
           step: [
             {
               op: 'assign',
-              target: TURN,
-              value: { op: 'binary', operator: '+', left: TURN, right: constant(INT, [1]), type: INT },
+              target: LIGHT_INDEX,
+              value: { op: 'binary', operator: '+', left: LIGHT_INDEX, right: constant(INT, [1]), type: INT },
             },
           ],
         },

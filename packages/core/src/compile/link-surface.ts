@@ -158,13 +158,11 @@ const BEHIND = new Set(['sceneDistance', 'sceneBehind', THROUGH]);
 /** What a program reads of what the frame keeps for all surfaces. */
 export interface SystemReads {
   /** What was drawn before its surface. */
-  readonly looksBehind: boolean;
+  readonly readsSceneColour: boolean;
   /** Light passes through it: what was drawn before is seen, blurred, through both of its sides. */
   readonly transmits: boolean;
   /** The environment, blurred by how rough what mirrors it is. */
   readonly mirrors: boolean;
-  /** The table of albedos. */
-  readonly weighsAlbedos: boolean;
   /** Normals that all vertices in one place share. */
   readonly welded: boolean;
 }
@@ -173,10 +171,9 @@ export interface SystemReads {
 export function systemReads({ vertex, fragment }: Program): SystemReads {
   const names = new Set(fragment.samplers.map(({ name }) => name));
   return {
-    looksBehind: [...BEHIND].some((name) => names.has(name)),
+    readsSceneColour: [...BEHIND].some((name) => names.has(name)),
     transmits: names.has(THROUGH),
     mirrors: names.has('environmentCube'),
-    weighsAlbedos: names.has('splitSum'),
     welded: vertex.inputs.some(({ name }) => name === 'meshWelded'),
   };
 }

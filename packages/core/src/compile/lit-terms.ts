@@ -85,9 +85,9 @@ export class LitTerms {
             expression.args[index] ? this.reasons(expression.args[index], locals) : UNKNOWN,
           ]),
         );
-      case 'choose': {
-        const both = new Map(this.fields(expression.yes, locals));
-        merge(both, this.fields(expression.no, locals));
+      case 'conditional': {
+        const both = new Map(this.fields(expression.then, locals));
+        merge(both, this.fields(expression.else, locals));
         return both;
       }
       case 'call': {

@@ -7,7 +7,7 @@ import { call, construct, float, global, local, signatureOf } from '../ir/build'
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { sameType, VEC3, VEC4, type Type } from '../ir/types';
 import { walkExpression } from '../ir/walk';
-import { LightLoops, lightSum, sumFunction, TURN, type LightSum } from './light-loops';
+import { LightLoops, lightSum, sumFunction, LIGHT_INDEX, type LightSum } from './light-loops';
 import { conversion, irType, outletValue, type ConversionFunctions } from './ribbon-type';
 import type { ResolvedGraph, ResolvedInlet, ResolvedNode } from './resolve';
 import type { NodeHome } from './flatten';
@@ -162,7 +162,7 @@ export class StageLowering {
       return;
     }
     const args = inlets.map((inlet) => this.inlet(resolved, inlet));
-    if (kind.id === THIS_LIGHT_KIND) args.push(TURN);
+    if (kind.id === THIS_LIGHT_KIND) args.push(LIGHT_INDEX);
     this.values.set(id, this.declare(functionOfKind(kind.id) ?? kind.id, call(overload, args), id, loop));
   }
 
@@ -174,7 +174,7 @@ export class StageLowering {
     let found = false;
     const { perLight } = this;
     walkExpression(value, (each) => {
-      if (each.op === 'reference' && (perLight.has(each.name) || each.name === TURN.name)) found = true;
+      if (each.op === 'reference' && (perLight.has(each.name) || each.name === LIGHT_INDEX.name)) found = true;
     });
     return found;
   }

@@ -14,13 +14,13 @@ export type SurfaceVariant = 'shadowed' | 'occluded' | 'inspect' | 'hull' | 'lin
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
 
-type Exchange = readonly (readonly [plain: string, own: string])[];
+type FunctionOverride = readonly (readonly [plain: string, own: string])[];
 
 /** Shadow code costs much even where no light throws one. */
-const UNSHADED: Exchange = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']];
+const UNSHADED: FunctionOverride = [['shadowOf(int,vec3)', 'unshaded(int,vec3)']];
 
 /** Functions of lighting that the inspecting program has its own of. */
-const INSPECTED: Exchange = [
+const INSPECTED: FunctionOverride = [
   ['seenBase(vec3)', 'inspectedBase(vec3)'],
   ['ambientHere(vec3)', 'inspectedAmbient(vec3)'],
   ['ambientOfDrawing(vec3)', 'inspectedPlainAmbient(vec3)'],
@@ -30,15 +30,15 @@ const INSPECTED: Exchange = [
 ];
 
 /** Light from all around is less where surfaces are near. */
-const OCCLUDED: Exchange = [
+const OCCLUDED: FunctionOverride = [
   ['ambientHere(vec3)', 'occludedAmbient(vec3)'],
   ['mirroredHere(vec3,float)', 'occludedMirror(vec3,float)'],
 ];
 
-const NO_SHAPE: Exchange = [['shapeVertex()', 'keepVertex()']];
-const NOTHING_CARRIED: Exchange = [['carryToPixels()', 'carryNothing()']];
+const NO_SHAPE: FunctionOverride = [['shapeVertex()', 'keepVertex()']];
+const NOTHING_CARRIED: FunctionOverride = [['carryToPixels()', 'carryNothing()']];
 
-const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exchange?: Exchange]>> = {
+const FRAGMENTS: Readonly<Record<SurfaceProgram, readonly [program: string, exchange?: FunctionOverride]>> = {
   plain: ['surface.frag', UNSHADED],
   shadowed: ['surface.frag'],
   occluded: ['surface.frag', OCCLUDED],
@@ -65,7 +65,7 @@ function once(key: string, make: () => Module): Module {
   return module;
 }
 
-const OPACITY: Readonly<Record<OpacityMode, Exchange>> = {
+const OPACITY: Readonly<Record<OpacityMode, FunctionOverride>> = {
   cut: [['seenWhole(vec3,float)', 'seenCut(vec3,float)']],
   blend: [['seenWhole(vec3,float)', 'seenOver(vec3,float)']],
   unsorted: [['seenWhole(vec3,float)', 'seenGathered(vec3,float)']],
@@ -114,7 +114,7 @@ export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.
 }
 
 /** A program in which some functions of the library are put in the place of others. */
-function withOwn(module: Module, exchanged: Exchange): Module {
+function withOwn(module: Module, exchanged: FunctionOverride): Module {
   if (exchanged.length === 0) return module;
   const functions = new Map(module.functions);
   for (const [plain, own] of exchanged) {

@@ -108,7 +108,7 @@ export interface VertexAttribute {
 export interface VertexBufferLayout {
   /** Bytes from one element to the next. */
   readonly stride: number;
-  readonly step: 'vertex' | 'copy';
+  readonly step: 'vertex' | 'instance';
   readonly attributes: readonly VertexAttribute[];
 }
 
@@ -186,7 +186,7 @@ export interface DrawCall {
   /** Indices, or vertices when there are none. */
   readonly first: number;
   readonly count: number;
-  readonly copies: number;
+  readonly instances: number;
 }
 
 /** A rectangle of a target: pixels from its top left. */

@@ -26,7 +26,7 @@ describe('Passes that are refused', () => {
       cull: 'none',
       ...more,
     };
-    return { pipeline: { descriptor }, bindings: [], vertexBuffers: [], first: 0, count: 3, copies: 1, ...rest };
+    return { pipeline: { descriptor }, bindings: [], vertexBuffers: [], first: 0, count: 3, instances: 1, ...rest };
   }
 
   it('have no target, or two of different samples', () => {

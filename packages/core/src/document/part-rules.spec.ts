@@ -1,5 +1,5 @@
 import { newSet } from './new-documents';
-import { dressOf, materialsOf, ruleFits } from './part-rules';
+import { overridesOf, materialsOf, ruleFits } from './part-rules';
 import type { PartRule } from './set';
 
 const rule = (order: number, pattern: string, rest: Partial<PartRule> = {}): PartRule => ({ order, pattern, values: {}, ...rest });
@@ -21,10 +21,10 @@ describe('Rules for parts', () => {
         a: rule(1, '*', { material: 'skin', drawOrder: 1, values: { shine: 0, tint: [1, 0, 0] } }),
       },
     };
-    expect(dressOf(set, 'm', 'eyes')).toEqual(jasmine.objectContaining({ material: 'paint', depthOffset: 0.3, drawOrder: 1 }));
-    expect(dressOf(set, 'm', 'eyes').values as object).toEqual({ shine: 1, tint: [1, 0, 0] });
-    expect(dressOf(set, 'm', 'nose').material).toBe('skin');
-    expect(dressOf(newSet('s'), 'm', 'nose').material).toBeUndefined();
+    expect(overridesOf(set, 'm', 'eyes')).toEqual(jasmine.objectContaining({ material: 'paint', depthOffset: 0.3, drawOrder: 1 }));
+    expect(overridesOf(set, 'm', 'eyes').values as object).toEqual({ shine: 1, tint: [1, 0, 0] });
+    expect(overridesOf(set, 'm', 'nose').material).toBe('skin');
+    expect(overridesOf(newSet('s'), 'm', 'nose').material).toBeUndefined();
     expect([...materialsOf(set)].sort()).toEqual(['paint', 'skin']);
   });
 });

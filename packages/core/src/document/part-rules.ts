@@ -4,7 +4,7 @@ import type { PartRule, StageSet } from './set';
 export const FLOOR = 'floor';
 
 /** What a part wears and how it is drawn, after all rules. */
-export interface PartDress {
+export interface PartOverrides {
   /** Id of a material; without one, the material on the Bench. */
   readonly material?: string;
   readonly values: PartRule['values'];
@@ -15,7 +15,7 @@ export interface PartDress {
   readonly receives: boolean;
 }
 
-const PLAIN: PartDress = { values: {}, drawOrder: 0, depthOffset: 0, faces: 'auto', casts: true, receives: true };
+const PLAIN: PartOverrides = { values: {}, drawOrder: 0, depthOffset: 0, faces: 'auto', casts: true, receives: true };
 
 export function rulesInOrder(set: Pick<StageSet, 'partRules'>): [string, PartRule][] {
   return Object.entries(set.partRules).sort(([a, one], [b, other]) => one.order - other.order || a.localeCompare(b));
@@ -29,10 +29,10 @@ export function ruleFits(rule: Pick<PartRule, 'mesh' | 'pattern'>, mesh: string,
 }
 
 /** What all rules together say of a part; later rules go on top of earlier ones. */
-export function dressOf(set: Pick<StageSet, 'partRules'>, mesh: string, part: string): PartDress {
+export function overridesOf(set: Pick<StageSet, 'partRules'>, mesh: string, part: string): PartOverrides {
   return rulesInOrder(set)
     .filter(([, rule]) => ruleFits(rule, mesh, part))
-    .reduce<PartDress>(
+    .reduce<PartOverrides>(
       (dress, [, rule]) => ({
         material: rule.material ?? dress.material,
         values: { ...dress.values, ...rule.values },

@@ -6,7 +6,7 @@ import type { FrameItem } from './frame-item';
 import { FullScreen } from './full-screen';
 import type { LineGroup } from './outlines';
 import { ownProgram } from './own-program';
-import { SurfacePipelines, type SampleCount } from './surface-pipelines';
+import { ProgramPipelines, type SampleCount } from './program-pipelines';
 import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
@@ -31,7 +31,7 @@ export interface EdgePicture {
   readonly cssSize: PictureSize;
   readonly samples: SampleCount;
   /** An item's drawing with one sample, by a program for surfaces or its own for lines. */
-  readonly drawCall: (item: FrameItem, program: SurfacePipelines | 'lines' | 'edges') => DrawCall;
+  readonly drawCall: (item: FrameItem, program: ProgramPipelines | 'lines' | 'edges') => DrawCall;
 }
 
 /**
@@ -44,13 +44,13 @@ export class EdgePasses {
 
   private constructor(
     private readonly device: Device,
-    private readonly surfaces: SurfacePipelines,
+    private readonly surfaces: ProgramPipelines,
     private readonly edges: FullScreen,
   ) {}
 
   static async create(device: Device): Promise<EdgePasses> {
     const code = ownProgram(device, plainVertexModule('surface.vert'), libraryProgram('edge_surface.frag'));
-    const surfaces = await SurfacePipelines.create(device, 'edge surface', code);
+    const surfaces = await ProgramPipelines.create(device, 'edge surface', code);
     return new EdgePasses(device, surfaces, await FullScreen.create(device, 'edges', 'Edges'));
   }
 

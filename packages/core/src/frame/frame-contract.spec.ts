@@ -16,7 +16,7 @@ import { FrameRenderer } from './frame-renderer';
 import { WHOLE_PICTURE, type Inspection } from './inspection';
 import type { Picture } from './picture';
 import { StageScene } from './stage-scene';
-import { Surface } from './surface';
+import { MaterialPipelines } from './material-pipelines';
 
 const size = { width: 64, height: 48 };
 const drawing = { size, samples: 4 as const, target: 'canvas' as const, targetSize: size };
@@ -43,17 +43,17 @@ describe('The contract between frame and device', () => {
     renderer = await FrameRenderer.create(device);
   });
 
-  async function surfaceOf(material: Material): Promise<Surface> {
+  async function surfaceOf(material: Material): Promise<MaterialPipelines> {
     const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary(), { variants: ['shadowed', 'occluded', 'inspect'] });
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
-    return Surface.create(device, compiled);
+    return MaterialPipelines.create(device, compiled);
   }
 
   async function standing(set: StageSet, material: Material): Promise<StageScene> {
     const scene = new StageScene(device, renderer);
     scene.setBench('mine');
     scene.show(set);
-    scene.wear('mine', { material, surface: await surfaceOf(material) });
+    scene.assign('mine', { material, surface: await surfaceOf(material) });
     return scene;
   }
 
@@ -103,7 +103,7 @@ describe('The contract between frame and device', () => {
     expect(device.writes - before).toBe(1);
     before = device.writes;
     const other = materialOf({ a: ['lambert', { colour: [0.9, 0.5, 0.5] }] }, { 'dock.colour': 'a' });
-    scene.wear('mine', { material: other, surface: await surfaceOf(other) });
+    scene.assign('mine', { material: other, surface: await surfaceOf(other) });
     const items = scene.items(0).length;
     renderer.draw(pictureOf(scene, { rig: newRig('plain'), camera: { ...START_CAMERA, azimuth: 1 } }), drawing);
     // A new surface: one block for each of its parts, however many passes draw them.

@@ -4,8 +4,8 @@ import type { MaterialSource } from '../document/material';
 import type { FloorLook } from '../document/set';
 import type { OrbitCamera } from '../scene/camera';
 import type { MeshBuffers } from './mesh-buffers';
-import type { Surface } from './surface';
-import type { PipelineState } from './surface-pipelines';
+import type { MaterialPipelines } from './material-pipelines';
+import type { PipelineState } from './program-pipelines';
 import type { BoundBlock } from './bound-block';
 import type { OwnValues } from './own-values';
 
@@ -17,16 +17,16 @@ export interface PartDrawing {
   /** The block `Object`. */
   readonly object: BoundBlock;
   /** One element per copy, as `COPY_WORDS` says. */
-  readonly copies: DeviceBuffer;
-  readonly copyCount: number;
+  readonly instances: DeviceBuffer;
+  readonly instanceCount: number;
   /** Parts with a higher number are drawn later. */
   readonly drawOrder?: number;
   /** Of its bounds at its first copy, world space, metres. */
   readonly middle?: readonly number[];
   /** The copies in the order in which they are laid over each other, as seen by a camera. */
-  readonly copiesFarFirst?: (camera: OrbitCamera) => DeviceBuffer;
+  readonly instancesFarFirst?: (camera: OrbitCamera) => DeviceBuffer;
   /** A buffer with only one of the copies, of those there are. */
-  readonly copyAlone?: (copy: number) => DeviceBuffer;
+  readonly instanceAlone?: (copy: number) => DeviceBuffer;
   readonly cull: PipelineState['cull'];
   readonly mirrored: boolean;
   /** It is a floor, laid under all that stands on it. */
@@ -41,7 +41,7 @@ export interface PartDrawing {
 /** A mesh, or a part of it, with what is painted on it; without a surface it is drawn as "not ready". */
 export interface FrameItem {
   readonly mesh: MeshBuffers;
-  readonly surface?: Surface;
+  readonly surface?: MaterialPipelines;
   readonly material?: MaterialSource;
   /** Without it the whole mesh is drawn once, in place. */
   readonly part?: PartDrawing;

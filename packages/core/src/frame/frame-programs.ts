@@ -6,13 +6,13 @@ import { BloomPasses } from './bloom';
 import { EdgePasses } from './edge-passes';
 import { EnvironmentPasses } from './environment/environment-passes';
 import { FullScreen } from './full-screen';
-import { Gathering } from './gathering';
+import { WeightedOit } from './weighted-oit';
 import { groundPrograms, type GroundPrograms } from './ground';
 import { NearOcclusionPasses } from './near-occlusion';
 import { ownProgram } from './own-program';
 import { ShadowPasses } from './shadows';
 import { SmallerCopy } from './smaller-copy';
-import { SurfacePipelines } from './surface-pipelines';
+import { ProgramPipelines } from './program-pipelines';
 import { ViewTransform } from './view-transform';
 import { WireProgram } from './wires';
 
@@ -22,7 +22,7 @@ export interface FramePrograms {
   readonly backdrop: Backdrop;
   readonly bloom: BloomPasses;
   readonly environments: EnvironmentPasses;
-  readonly gathering: Gathering;
+  readonly gathering: WeightedOit;
   readonly wires: WireProgram;
   readonly shadows: ShadowPasses;
   readonly near: NearOcclusionPasses;
@@ -30,22 +30,22 @@ export interface FramePrograms {
   readonly ground: GroundPrograms;
   readonly edges: EdgePasses;
   readonly smaller: SmallerCopy;
-  readonly notReady: SurfacePipelines;
+  readonly notReady: ProgramPipelines;
   /** What stands beside something that is looked at. */
-  readonly quiet: SurfacePipelines;
+  readonly quiet: ProgramPipelines;
   /** How far away what is drawn first is. */
-  readonly distance: SurfacePipelines;
+  readonly distance: ProgramPipelines;
 }
 
 export async function framePrograms(device: Device): Promise<FramePrograms> {
-  const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<SurfacePipelines> =>
-    SurfacePipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
+  const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<ProgramPipelines> =>
+    ProgramPipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
   return {
     view: await ViewTransform.create(device),
     backdrop: await Backdrop.create(device),
     bloom: await BloomPasses.create(device),
     environments: await EnvironmentPasses.create(device),
-    gathering: await Gathering.create(device),
+    gathering: await WeightedOit.create(device),
     wires: await WireProgram.create(device),
     shadows: await ShadowPasses.create(device),
     near: await NearOcclusionPasses.create(device),

@@ -22,10 +22,10 @@ import { groundOf } from './ground';
 import { hullItems, lineGroups, markOutlines } from './outlines';
 import { environmentNeed, isPlain, type Drawing, type Picture } from './picture';
 import { PictureContext, type PictureResources, type Surroundings } from './picture-context';
-import { Surface } from './surface';
+import { MaterialPipelines } from './material-pipelines';
 import { ImageBank } from './image-bank';
 import { SHADOW_FORMATS, type CasterCalls } from './shadows';
-import type { SampleCount } from './surface-pipelines';
+import type { SampleCount } from './program-pipelines';
 import { isDrawnLater } from './see-through';
 import { SurfaceDrawings } from './surface-drawings';
 import { DISTANCE_FORMATS, PICTURE_FORMATS, RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
@@ -90,8 +90,13 @@ export class FrameRenderer {
    *
    * @throws ProgramRefused
    */
-  async prepare(compiled: EmittedMaterial, picture: Omit<Picture, 'items'>, mesh: MeshBuffers, material: MaterialSource): Promise<Surface> {
-    const surface = await Surface.create(this.device, compiled);
+  async prepare(
+    compiled: EmittedMaterial,
+    picture: Omit<Picture, 'items'>,
+    mesh: MeshBuffers,
+    material: MaterialSource,
+  ): Promise<MaterialPipelines> {
+    const surface = await MaterialPipelines.create(this.device, compiled);
     await this.warmUp({ ...picture, items: [{ mesh, surface, material }] });
     return surface;
   }
@@ -139,7 +144,7 @@ export class FrameRenderer {
     const plain = isPlain(picture);
     const whole = !plain && inspection.view !== 'wires';
     const [first, later] = [items.filter((item) => !isDrawnLater(item)), items.filter(isDrawnLater)];
-    const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.looksBehind);
+    const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.readsSceneColour);
     const occlusion = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
     if (looks || occlusion) this.drawDistances(targets.far, first, context);
     const near = occlusion && this.programs.near.draw(targets.far.distance, occlusion, camera, size);
@@ -248,7 +253,7 @@ export class FrameRenderer {
   /** Values of outlets at a pixel of a picture of this size; see `OutletPasses.probe`. */
   probe(
     picture: Picture,
-    surface: Surface,
+    surface: MaterialPipelines,
     outlets: readonly number[],
     pixel: { readonly x: number; readonly y: number },
     size: PictureSize,
@@ -258,7 +263,7 @@ export class FrameRenderer {
   }
 
   /** The values of an outlet all over a small picture; see `OutletPasses.spread`. */
-  spread(picture: Picture, surface: Surface, outlet: number, size: PictureSize): Promise<(readonly number[])[]> {
+  spread(picture: Picture, surface: MaterialPipelines, outlet: number, size: PictureSize): Promise<(readonly number[])[]> {
     return this.outlets.spread(picture.items, surface, outlet, size, this.outletScene(picture));
   }
 

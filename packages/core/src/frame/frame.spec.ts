@@ -32,7 +32,7 @@ describe('FrameRenderer, pass by pass', () => {
     ]);
     const [scene, view, edges] = device.passes;
     expect(scene?.clear).toEqual([0.05, 0.05, 0.05, 1]);
-    expect(scene?.draws[0]?.copies).toBe(1);
+    expect(scene?.draws[0]?.instances).toBe(1);
     expect(view?.draws[0]?.pipeline.descriptor.program.label).toBe('plain_view');
     expect(edges?.colour).toBe('canvas');
     expect(edges?.draws[0]?.bindings[1]?.textures).toContain(view?.colour);

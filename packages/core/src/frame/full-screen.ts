@@ -56,7 +56,7 @@ export class FullScreen {
       vertexBuffers: [],
       first: 0,
       count: 3,
-      copies: 1,
+      instances: 1,
     };
   }
 

@@ -3,20 +3,20 @@ import { groundModule, plainVertexModule } from '../compile/surface-programs';
 import type { Device } from '../device/device';
 import type { FrameItem } from './frame-item';
 import { ownProgram } from './own-program';
-import { SurfacePipelines } from './surface-pipelines';
+import { ProgramPipelines } from './program-pipelines';
 
 /** Programs that draw a floor in a way of its own: it ends softly, or only what it does not get is seen. */
 export interface GroundPrograms {
   /** Nothing but shadow. */
-  readonly shadow: SurfacePipelines;
+  readonly shadow: ProgramPipelines;
   /** Takes away what was drawn, towards the floor's border. */
-  readonly fade: SurfacePipelines;
+  readonly fade: ProgramPipelines;
 }
 
 export async function groundPrograms(device: Device): Promise<GroundPrograms> {
   const vertex = plainVertexModule('surface.vert');
-  const program = (name: string, fragment: ReturnType<typeof libraryProgram>, ways = {}): Promise<SurfacePipelines> =>
-    SurfacePipelines.create(device, name, ownProgram(device, vertex, fragment), ways);
+  const program = (name: string, fragment: ReturnType<typeof libraryProgram>, ways = {}): Promise<ProgramPipelines> =>
+    ProgramPipelines.create(device, name, ownProgram(device, vertex, fragment), ways);
   return {
     shadow: await program('ground_shadow', groundModule()),
     fade: await program('ground_fade', libraryProgram('ground_fade.frag'), { blend: 'keep', depth: 'none' }),

@@ -2,29 +2,29 @@ import type { SurfaceVariant } from '../compile/surface-programs';
 import type { DeviceBuffer, DrawCall, PassFormats } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { PictureContext } from './picture-context';
-import { SurfacePipelines, type PipelineState } from './surface-pipelines';
+import { ProgramPipelines, type PipelineState } from './program-pipelines';
 
 /** By what an item is drawn: a program of its own surface, or one of the frame's. */
-export type DrawnBy = Exclude<SurfaceVariant, 'hull'> | SurfacePipelines;
+export type DrawnBy = Exclude<SurfaceVariant, 'hull'> | ProgramPipelines;
 
 /** Puts the drawings of items together. */
 export class ItemDrawings {
   /** @param notReady draws what has no surface yet */
-  constructor(private readonly notReady: SurfacePipelines) {}
+  constructor(private readonly notReady: ProgramPipelines) {}
 
   /** @param by the plain program of its surface when absent */
   call(item: FrameItem, context: PictureContext, into: PassFormats, by?: DrawnBy): DrawCall {
     const { mesh, surface, material, part } = item;
-    const own = surface && material && !(by instanceof SurfacePipelines) ? surface.pipelines(by) : undefined;
-    const pipelines = own ?? (by instanceof SurfacePipelines ? by : this.notReady);
+    const own = surface && material && !(by instanceof ProgramPipelines) ? surface.pipelines(by) : undefined;
+    const pipelines = own ?? (by instanceof ProgramPipelines ? by : this.notReady);
     return {
       pipeline: pipelines.get(stateOf(item, into)),
       bindings: context.bindings(pipelines.layout, item),
-      vertexBuffers: mesh.of({ ...(own && surface?.compiled), copies: part?.copies }),
+      vertexBuffers: mesh.of({ ...(own && surface?.compiled), copies: part?.instances }),
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,
-      copies: part?.copyCount ?? 1,
+      instances: part?.instanceCount ?? 1,
     };
   }
 
@@ -38,7 +38,7 @@ export class ItemDrawings {
       ...this.call(item, context, into),
       pipeline: pipelines.get({ ...stateOf(item, into), cull }),
       bindings: context.bindings(pipelines.layout, item),
-      vertexBuffers: mesh.of({ ...surface.compiled, ways, copies: part?.copies }),
+      vertexBuffers: mesh.of({ ...surface.compiled, ways, copies: part?.instances }),
     });
     return [call(grown, 'front'), ...(rim ? [call(rim, 'back')] : [])];
   }

@@ -6,7 +6,7 @@ import { layersOf } from './layers';
 import type { OwnValues } from './own-values';
 import type { Picture } from './picture';
 import type { PictureContext } from './picture-context';
-import { isGathered } from './see-through';
+import { isUnordered } from './see-through';
 import type { SurfaceDrawings } from './surface-drawings';
 import type { BehindTargets, RenderTargets } from './targets';
 
@@ -52,7 +52,7 @@ export class LaterPasses {
       lay(targets, [item], variant);
       if (whole) lay(whole, [item], untaken);
     }
-    const gathered = items.filter(isGathered);
+    const gathered = items.filter(isUnordered);
     if (gathered.length === 0) return;
     if (picture.lens) return lay(targets, gathered, variant);
     const calls = (by?: PictureVariant): ReturnType<SurfaceDrawings['calls']> =>

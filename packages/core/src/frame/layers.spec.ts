@@ -5,7 +5,7 @@ import { RecordingDevice } from '../testing/recording-device';
 import type { FrameItem } from './frame-item';
 import { layersOf } from './layers';
 import { MeshBuffers } from './mesh-buffers';
-import type { Surface } from './surface';
+import type { MaterialPipelines } from './material-pipelines';
 
 describe('Layers', () => {
   const device = new RecordingDevice();
@@ -13,11 +13,11 @@ describe('Layers', () => {
   const sheet = new MeshBuffers(device, buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
   const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 
-  type Facts = Partial<Pick<EmittedMaterial, 'opacity' | 'looksBehind' | 'transmits'>>;
+  type Facts = Partial<Pick<EmittedMaterial, 'opacity' | 'readsSceneColour' | 'transmits'>>;
   const item = (z: number, facts: Facts, mesh = ball, cull: 'back' | 'none' = 'back'): FrameItem => ({
     mesh,
-    surface: { compiled: { looksBehind: facts.transmits ?? false, transmits: false, ...facts } } as unknown as Surface,
-    part: { first: 0, count: 3, object: mesh.object, copies: mesh.inPlace, copyCount: 1, cull, mirrored: false, middle: [0, 0, z] },
+    surface: { compiled: { readsSceneColour: facts.transmits ?? false, transmits: false, ...facts } } as unknown as MaterialPipelines,
+    part: { first: 0, count: 3, object: mesh.object, instances: mesh.inPlace, instanceCount: 1, cull, mirrored: false, middle: [0, 0, z] },
   });
   const told = (items: readonly FrameItem[]): string[] =>
     layersOf(items, camera).map(({ item: { part }, looksAnew }) => `${part?.middle?.[2]} ${part?.cull}${looksAnew ? ' anew' : ''}`);
@@ -50,11 +50,11 @@ describe('Layers', () => {
   });
 
   it('look once for what is laid over, however much of it looks', () => {
-    const looking = (z: number): FrameItem => item(z, { opacity: 'add', looksBehind: true });
+    const looking = (z: number): FrameItem => item(z, { opacity: 'add', readsSceneColour: true });
     expect(told([looking(0), looking(1), item(-1, { opacity: 'blend' })])).toEqual(['-1 back', '0 back anew', '1 back']);
   });
 
   it('leave out what is laid over in no order, and draw one side of what only looks behind itself', () => {
-    expect(told([item(0, { opacity: 'unsorted' }), item(1, { looksBehind: true })])).toEqual(['1 back anew']);
+    expect(told([item(0, { opacity: 'unsorted' }), item(1, { readsSceneColour: true })])).toEqual(['1 back anew']);
   });
 });

@@ -1,7 +1,7 @@
 import type { OrbitCamera } from '../document/orbit-camera';
 import type { FrameItem } from './frame-item';
-import { farFirst, isGathered, isSeenThrough } from './see-through';
-import type { PipelineState } from './surface-pipelines';
+import { farFirst, isUnordered, isSeenThrough } from './see-through';
+import type { PipelineState } from './program-pipelines';
 
 /** One side of something that is drawn after all that hides what is behind it. */
 export interface Layer {
@@ -20,11 +20,11 @@ const LOOKING_ANEW = 4;
  */
 export function layersOf(items: readonly FrameItem[], camera: OrbitCamera): Layer[] {
   const sorted = farFirst(items, camera).map((item): FrameItem => {
-    const copies = item.part?.copiesFarFirst?.(camera);
-    return copies && item.part ? { ...item, part: { ...item.part, copies } } : item;
+    const copies = item.part?.instancesFarFirst?.(camera);
+    return copies && item.part ? { ...item, part: { ...item.part, instances: copies } } : item;
   });
   const glass = sorted.filter(({ surface }) => !isSeenThrough(surface)).flatMap(sidesOf);
-  const over = sorted.filter((item) => isSeenThrough(item.surface) && !isGathered(item)).flatMap(sidesOf);
+  const over = sorted.filter((item) => isSeenThrough(item.surface) && !isUnordered(item)).flatMap(sidesOf);
   const firstLook = over.findIndex(looks);
   return [
     ...glass.map((item, index): Layer => ({ item, looksAnew: looks(item) && (index === 0 || index >= glass.length - LOOKING_ANEW) })),
@@ -33,7 +33,7 @@ export function layersOf(items: readonly FrameItem[], camera: OrbitCamera): Laye
 }
 
 function looks({ surface }: FrameItem): boolean {
-  return surface?.compiled.looksBehind === true;
+  return surface?.compiled.readsSceneColour === true;
 }
 
 function sidesOf(item: FrameItem): FrameItem[] {
@@ -47,6 +47,6 @@ function sidesOf(item: FrameItem): FrameItem[] {
 /** An item of which only these sides are drawn. */
 function withSides(item: FrameItem, cull: PipelineState['cull']): FrameItem {
   const { mesh, part } = item;
-  const whole = { first: 0, count: mesh.indexCount, object: mesh.object, copies: mesh.inPlace, copyCount: 1, mirrored: false };
+  const whole = { first: 0, count: mesh.indexCount, object: mesh.object, instances: mesh.inPlace, instanceCount: 1, mirrored: false };
   return { ...item, part: { ...whole, ...part, cull } };
 }

@@ -1,5 +1,5 @@
 import type { FrameGlobals } from '../compile/material-values';
-import type { Surface } from './surface';
+import type { MaterialPipelines } from './material-pipelines';
 
 /** How the value of an outlet is shown. */
 export const LENS_MODES = ['colour', 'scale', 'direction'] as const;
@@ -8,7 +8,7 @@ export type LensMode = (typeof LENS_MODES)[number];
 /** One outlet, seen on what wears its material instead of the picture. */
 export interface Lens {
   /** The program that gives outlets, in the place of the material's own. */
-  readonly surface: Surface;
+  readonly surface: MaterialPipelines;
   /** Its index there. */
   readonly outlet: number;
   readonly mode: LensMode;

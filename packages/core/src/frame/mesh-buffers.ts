@@ -9,7 +9,7 @@ import { BoundBlock } from './bound-block';
 const FLOAT = 4;
 
 /** Floats an element: three rows of worldFromObject, and the copy's number. */
-export const COPY_WORDS = 13;
+export const INSTANCE_WORDS = 13;
 
 /** One buffer per attribute, so that a mesh can change one without the others; then one element per copy. */
 export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
@@ -20,8 +20,8 @@ export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
   { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv1', components: 2, offset: 0 }] },
   { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshColour', components: 4, offset: 0 }] },
   {
-    stride: COPY_WORDS * FLOAT,
-    step: 'copy',
+    stride: INSTANCE_WORDS * FLOAT,
+    step: 'instance',
     attributes: [
       { name: 'copyRowX', components: 4, offset: 0 },
       { name: 'copyRowY', components: 4, offset: 4 * FLOAT },
@@ -45,7 +45,11 @@ const SHARED_UVS: VertexBufferLayout = {
   attributes: [{ name: 'meshSharedUv', components: 2, offset: 0 }],
 };
 const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshWelded', components: 3, offset: 0 }] };
-const HULL_WAYS: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'hullWay', components: 3, offset: 0 }] };
+const EXTRUSION_DIRECTIONS: VertexBufferLayout = {
+  stride: 3 * FLOAT,
+  step: 'vertex',
+  attributes: [{ name: 'hullWay', components: 3, offset: 0 }],
+};
 
 /** What a vertex program reads besides what all read: slopes where the surface has a shape, shared normals, ways of a grown mesh. */
 export interface VertexNeeds {
@@ -60,7 +64,7 @@ export function vertexLayouts({ shaped, welded, grown }: VertexNeeds = {}): read
     ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
     ...(shaped ? [SLOPES, SHARED_UVS] : []),
     ...(welded ? [WELDED] : []),
-    ...(grown ? [HULL_WAYS] : []),
+    ...(grown ? [EXTRUSION_DIRECTIONS] : []),
     ...SURFACE_VERTEX_BUFFERS.slice(-1),
   ];
 }

@@ -186,6 +186,6 @@ const NOWHERE = 2 ** 127;
 
 /** An item of which only one copy is drawn, where that can be told apart. */
 function onlyCopy(item: FrameItem, copy: number): FrameItem {
-  const alone = item.part?.copyAlone?.(copy);
-  return alone && item.part ? { ...item, part: { ...item.part, copies: alone, copyCount: 1 } } : item;
+  const alone = item.part?.instanceAlone?.(copy);
+  return alone && item.part ? { ...item, part: { ...item.part, instances: alone, instanceCount: 1 } } : item;
 }

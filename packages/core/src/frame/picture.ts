@@ -7,7 +7,7 @@ import type { FrameItem } from './frame-item';
 import { showsProperty, type Inspection } from './inspection';
 import type { Lens } from './lens';
 import type { StandingState } from './shadows';
-import type { SampleCount } from './surface-pipelines';
+import type { SampleCount } from './program-pipelines';
 import type { PictureSize, StageClocks } from './uniforms';
 
 export interface Picture extends StageClocks {

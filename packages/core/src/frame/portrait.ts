@@ -1,6 +1,6 @@
 import { boundsOf, type MeshData, type MeshPart } from '../mesh/mesh';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
-import { COPY_WORDS } from './mesh-buffers';
+import { INSTANCE_WORDS } from './mesh-buffers';
 
 /** Triangles that stand somewhere: corners x y z in object space, three by three, and the rows of their copies. */
 export interface StandingTriangles {
@@ -34,12 +34,12 @@ export function trianglesOf({ positions, indices }: MeshData, { first, count }: 
 
 /** Points of world space round positions of object space, at every copy; x y z one after the other. */
 export function standingPoints(positions: Float32Array, rows: Float32Array): Float32Array {
-  const copies = rows.length / COPY_WORDS;
+  const copies = rows.length / INSTANCE_WORDS;
   const local = copies > FEW_COPIES ? boxCorners(positions) : sampled(positions);
   const points = new Float32Array(local.length * copies);
   for (let copy = 0; copy < copies; copy++)
     for (let point = 0; point < local.length; point += 3)
-      points.set(placed(rows, copy * COPY_WORDS, local, point), copy * local.length + point);
+      points.set(placed(rows, copy * INSTANCE_WORDS, local, point), copy * local.length + point);
   return points;
 }
 

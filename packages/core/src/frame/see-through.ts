@@ -1,21 +1,21 @@
 import { eyeDirection, eyePosition, type OrbitCamera } from '../scene/camera';
 import type { FrameItem } from './frame-item';
-import type { Surface } from './surface';
+import type { MaterialPipelines } from './material-pipelines';
 
 /** Whether something behind a surface is seen through it. */
-export function isSeenThrough(surface: Surface | undefined): boolean {
+export function isSeenThrough(surface: MaterialPipelines | undefined): boolean {
   const opacity = surface?.compiled.opacity;
   return opacity === 'blend' || opacity === 'add' || opacity === 'unsorted';
 }
 
 /** Whether it is laid over in no order, together with others of its kind. */
-export function isGathered({ surface }: FrameItem): boolean {
+export function isUnordered({ surface }: FrameItem): boolean {
   return surface?.compiled.opacity === 'unsorted';
 }
 
 /** Whether a surface is drawn after all others: it is seen through, or looks at what is behind it. */
 export function isDrawnLater({ surface }: FrameItem): boolean {
-  return isSeenThrough(surface) || surface?.compiled.looksBehind === true;
+  return isSeenThrough(surface) || surface?.compiled.readsSceneColour === true;
 }
 
 /** What is drawn later, as it is laid over each other: by the parts' order, then the farther ones first. */

@@ -7,7 +7,7 @@ import type { FrameItem } from './frame-item';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
 import { ownProgram } from './own-program';
 import { isSeenThrough } from './see-through';
-import { SHADOW_BIAS } from './surface-pipelines';
+import { SHADOW_BIAS } from './program-pipelines';
 import { writeBlock } from './uniforms';
 
 const SQUARES = 4;
@@ -87,11 +87,11 @@ export class ShadowPasses {
     return {
       pipeline: this.pipeline,
       bindings: [undefined, undefined, undefined, caster],
-      vertexBuffers: mesh.of({ copies: part?.copies }),
+      vertexBuffers: mesh.of({ copies: part?.instances }),
       indices: mesh.indices,
       first: part?.first ?? 0,
       count: part?.count ?? mesh.indexCount,
-      copies: part?.copyCount ?? 1,
+      instances: part?.instanceCount ?? 1,
     };
   }
 }

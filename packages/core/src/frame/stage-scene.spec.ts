@@ -9,7 +9,7 @@ import { eyeDirection, framePoints, START_CAMERA, sightLine, type OrbitCamera } 
 import { RecordingDevice } from '../testing/recording-device';
 import { FrameRenderer } from './frame-renderer';
 import { StageScene } from './stage-scene';
-import { Surface } from './surface';
+import { MaterialPipelines } from './material-pipelines';
 
 const rule = (pattern: string, rest: Partial<PartRule> = {}): PartRule => ({ order: 0, pattern, values: {}, ...rest });
 
@@ -98,7 +98,7 @@ describe('StageScene', () => {
   it('gives parts numbers of their own for the same material', async () => {
     const material = newMaterial('m');
     const { compiled } = compileFor(GLSL_TARGET, material);
-    scene.wear('mine', { material, surface: await Surface.create(device, compiled!) });
+    scene.assign('mine', { material, surface: await MaterialPipelines.create(device, compiled!) });
     scene.show(head({ a: rule('eyes', { values: { glow: 3 } }) }));
     const items = scene.items(0);
     expect(new Set(items.map((item) => item.part?.values)).size).toBe(items.length);
@@ -162,7 +162,7 @@ describe('StageScene', () => {
     expect([ray(-1.5)?.copy, ray(1.5)?.copy, ray(0)?.copy]).toEqual([0, 1, undefined]);
     expect(ray(2.4)?.part).toBe('front');
     expect(scene.items(0)[0]?.part?.mirrored).toBeTrue();
-    expect(scene.items(0)[0]?.part?.copyCount).toBe(2);
+    expect(scene.items(0)[0]?.part?.instanceCount).toBe(2);
   });
 
   it('says what is wrong with a formula, and keeps the mesh that was', () => {
@@ -190,7 +190,7 @@ describe('StageScene', () => {
       },
     };
     const { compiled } = compileFor(GLSL_TARGET, material);
-    scene.wear('mine', { material, surface: await Surface.create(device, compiled!) });
+    scene.assign('mine', { material, surface: await MaterialPipelines.create(device, compiled!) });
     scene.show(set);
     expect(scene.moves).toBeTrue();
     scene.point({ mesh: 'mesh', part: 'sphere' });

@@ -2,29 +2,29 @@ import { followsClock, followsPointer } from '../compile/material-values';
 import type { Device, DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
 import { IN_PLACE, ONE_COPY, STILL, type SetMesh, type StageSet } from '../document/set';
-import { dressOf, FLOOR, type PartDress } from '../document/part-rules';
+import { overridesOf, FLOOR, type PartOverrides } from '../document/part-rules';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import { NO_MESH, type MeshData } from '../mesh/mesh';
 import { hitPart, meetsBounds, type Ray } from '../mesh/ray';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
-import { copyCount, copyRows, isMirrored, rowsFarFirst } from '../scene/placing';
+import { instanceCount, instanceRows, isMirrored, rowsFarFirst } from '../scene/instance-transforms';
 import { ballRound, type Ball } from '../scene/shadow-views';
 import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
-import { COPY_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
+import { INSTANCE_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
 import { portraitOf, standingPoints, trianglesOf } from './portrait';
 import type { StandingState } from './shadows';
-import type { Surface } from './surface';
-import type { PipelineState } from './surface-pipelines';
+import type { MaterialPipelines } from './material-pipelines';
+import type { PipelineState } from './program-pipelines';
 import type { BoundBlock } from './bound-block';
 import type { OwnValues } from './own-values';
 
 /** A material with its program; without one what wears it is drawn as "not ready". */
-export interface Worn {
+export interface AssignedMaterial {
   readonly material: MaterialSource;
-  readonly surface?: Surface;
+  readonly surface?: MaterialPipelines;
 }
 
 /** A part of a mesh of the set. */
@@ -54,14 +54,14 @@ interface StandingMesh {
 }
 
 interface PartValues {
-  readonly surface: Surface;
+  readonly surface: MaterialPipelines;
   readonly buffer: OwnValues;
 }
 
 interface StandingPart extends PartAddress {
   readonly first: number;
   readonly count: number;
-  readonly dress: PartDress;
+  readonly dress: PartOverrides;
   readonly object: BoundBlock;
   readonly pointer: PointerEase;
   values?: PartValues;
@@ -73,7 +73,7 @@ interface StandingPart extends PartAddress {
 export class StageScene {
   private readonly meshes = new Map<string, StandingMesh>();
   private parts: StandingPart[] = [];
-  private readonly worn = new Map<string, Worn>();
+  private readonly worn = new Map<string, AssignedMaterial>();
   private set?: StageSet;
   private bench = '';
   /** Stands for what is shown, whichever scene shows it: another object after every change. */
@@ -135,7 +135,7 @@ export class StageScene {
   }
 
   /** Puts a material's program into use, or takes it away. */
-  wear(material: string, worn: Worn | undefined): void {
+  assign(material: string, worn: AssignedMaterial | undefined): void {
     // What has a shape throws another shadow with every number.
     if (worn?.surface?.compiled.shaped || this.worn.get(material)?.surface?.compiled.shaped) this.shown = {};
     if (worn) this.worn.set(material, worn);
@@ -158,10 +158,10 @@ export class StageScene {
    *
    * @param lens what wears the material on the Bench wears this instead
    */
-  items(seconds: number, lens?: Surface): FrameItem[] {
+  items(seconds: number, lens?: MaterialPipelines): FrameItem[] {
     for (const standing of this.meshes.values()) {
       if (standing.mesh.motion.kind === 'still') continue;
-      standing.rows.set(copyRows(standing.mesh, seconds));
+      standing.rows.set(instanceRows(standing.mesh, seconds));
       standing.copies.write(standing.rows);
     }
     return [...this.parts].sort((a, b) => a.dress.drawOrder - b.dress.drawOrder).flatMap((part) => this.item(part, seconds, lens));
@@ -246,8 +246,8 @@ export class StageScene {
     let best: { seen: number; found: PartAddress & { copy: number } } | undefined;
     for (const [id, { data, rows }] of this.meshes) {
       const parts = this.parts.filter((part) => part.mesh === id);
-      for (let copy = 0; copy * COPY_WORDS < rows.length; copy++) {
-        const local = intoObject(rows, copy * COPY_WORDS, origin, direction);
+      for (let copy = 0; copy * INSTANCE_WORDS < rows.length; copy++) {
+        const local = intoObject(rows, copy * INSTANCE_WORDS, origin, direction);
         if (!local || !meetsBounds(data.bounds, local)) continue;
         for (const part of parts) {
           const distance = hitPart(data, part, local);
@@ -269,7 +269,7 @@ export class StageScene {
     return part.dress.material ?? (part.mesh === FLOOR ? FLOOR : this.bench);
   }
 
-  private item(part: StandingPart, seconds: number, lens?: Surface): FrameItem[] {
+  private item(part: StandingPart, seconds: number, lens?: MaterialPipelines): FrameItem[] {
     const standing = this.meshes.get(part.mesh);
     if (!standing) return [];
     const own = this.worn.get(this.wornBy(part));
@@ -284,12 +284,12 @@ export class StageScene {
           first: part.first,
           count: part.count,
           object: part.object,
-          copies: standing.copies,
-          copyCount: copyCount(standing.mesh),
+          instances: standing.copies,
+          instanceCount: instanceCount(standing.mesh),
           drawOrder: part.dress.drawOrder,
           middle: middleOf(standing),
-          copiesFarFirst: (camera) => this.copiesFarFirst(standing, camera),
-          copyAlone: (copy) => this.aloneCopy(standing, copy),
+          instancesFarFirst: (camera) => this.copiesFarFirst(standing, camera),
+          instanceAlone: (copy) => this.aloneCopy(standing, copy),
           cull: cullOf(part.dress.faces, standing.data.closed),
           mirrored: isMirrored(standing.mesh.placing),
           ground: part.mesh === FLOOR ? (this.set?.floor.look ?? 'fading') : undefined,
@@ -302,19 +302,19 @@ export class StageScene {
   }
 
   private copiesFarFirst(standing: StandingMesh, camera: OrbitCamera): DeviceBuffer {
-    if (standing.rows.length === COPY_WORDS) return standing.copies;
+    if (standing.rows.length === INSTANCE_WORDS) return standing.copies;
     standing.sorted ??= this.device.createBuffer({ usage: 'vertex', size: standing.rows.byteLength });
     standing.sorted.write(rowsFarFirst(standing.rows, camera));
     return standing.sorted;
   }
 
   private aloneCopy(standing: StandingMesh, copy: number): DeviceBuffer {
-    standing.alone ??= this.device.createBuffer({ usage: 'vertex', size: COPY_WORDS * 4 });
-    standing.alone.write(standing.rows.slice(copy * COPY_WORDS, (copy + 1) * COPY_WORDS));
+    standing.alone ??= this.device.createBuffer({ usage: 'vertex', size: INSTANCE_WORDS * 4 });
+    standing.alone.write(standing.rows.slice(copy * INSTANCE_WORDS, (copy + 1) * INSTANCE_WORDS));
     return standing.alone;
   }
 
-  private valuesOf(part: StandingPart, surface: Surface, which: 'values' | 'seenValues'): OwnValues {
+  private valuesOf(part: StandingPart, surface: MaterialPipelines, which: 'values' | 'seenValues'): OwnValues {
     const known = part[which];
     if (known?.surface === surface) return known.buffer;
     known?.buffer.destroy();
@@ -328,7 +328,7 @@ export class StageScene {
     const found = mesh.source && this.renderer.meshes.find(mesh.source.asset);
     const kept = before && (found ? before.data === found : sameRecipe(before.mesh, mesh)) ? before : undefined;
     const data = found ?? kept?.data ?? buildMesh(mesh);
-    const rows = copyRows(mesh, 0);
+    const rows = instanceRows(mesh, 0);
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
     copies.write(rows);
     before?.copies.destroy();
@@ -350,7 +350,7 @@ export class StageScene {
     this.parts = [...this.meshes].flatMap(([id, { data }]) =>
       data.parts.map(({ name, first, count }, index): StandingPart => {
         const part = id === FLOOR ? FLOOR : name;
-        const dress = dressOf(set, id, part);
+        const dress = overridesOf(set, id, part);
         const pointer = pointers.get(`${id} ${part}`) ?? new PointerEase();
         return {
           mesh: id,
@@ -381,7 +381,7 @@ function sameRecipe(a: SetMesh, b: SetMesh): boolean {
 }
 
 function rowsAtRest(mesh: SetMesh): Float32Array {
-  return copyRows({ ...mesh, motion: STILL }, 0);
+  return instanceRows({ ...mesh, motion: STILL }, 0);
 }
 
 /** The middle of a mesh's bounds, where its first copy puts it. */
@@ -398,7 +398,7 @@ function floorMesh({ floor }: StageSet): SetMesh {
   return { name: FLOOR, shape: 'plane', numbers, smooth: true, placing, motion: STILL, copies: ONE_COPY, order: 0 };
 }
 
-function cullOf(faces: PartDress['faces'], closed: boolean): PipelineState['cull'] {
+function cullOf(faces: PartOverrides['faces'], closed: boolean): PipelineState['cull'] {
   if (faces === 'auto') return closed ? 'back' : 'none';
   return { front: 'back', back: 'front', both: 'none' }[faces] as PipelineState['cull'];
 }

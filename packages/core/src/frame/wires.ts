@@ -5,15 +5,15 @@ import type { FrameItem } from './frame-item';
 import type { ItemDrawings } from './item-drawings';
 import { ownProgram } from './own-program';
 import type { PictureContext } from './picture-context';
-import { SurfacePipelines } from './surface-pipelines';
+import { ProgramPipelines } from './program-pipelines';
 
 /** The edges of meshes as lines. */
 export class WireProgram {
-  private constructor(private readonly pipelines: SurfacePipelines) {}
+  private constructor(private readonly pipelines: ProgramPipelines) {}
 
   static async create(device: Device): Promise<WireProgram> {
     const code = ownProgram(device, plainVertexModule('wires.vert'), libraryProgram('wires.frag'));
-    return new WireProgram(await SurfacePipelines.create(device, 'wires', code, { topology: 'lines' }));
+    return new WireProgram(await ProgramPipelines.create(device, 'wires', code, { topology: 'lines' }));
   }
 
   drawCall(item: FrameItem, drawings: ItemDrawings, context: PictureContext, into: PassFormats): DrawCall {

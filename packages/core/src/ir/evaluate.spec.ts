@@ -35,10 +35,10 @@ describe('evaluate', () => {
   it('computes only the chosen side', () => {
     const broken = global('missing', FLOAT);
     const choice: Expression = {
-      op: 'choose',
+      op: 'conditional',
       condition: constant({ kind: 'scalar', scalar: 'bool' }, [1]),
-      yes: float(1),
-      no: broken,
+      then: float(1),
+      else: broken,
       type: FLOAT,
     };
     expect(evaluate(choice, nothing)).toEqual([1]);

@@ -98,8 +98,8 @@ class Evaluator {
           components(this.expression(expression.index, locals))[0] ?? 0,
           expression.type,
         );
-      case 'choose':
-        return this.expression(this.truth(expression.condition, locals) ? expression.yes : expression.no, locals);
+      case 'conditional':
+        return this.expression(this.truth(expression.condition, locals) ? expression.then : expression.else, locals);
     }
   }
 
@@ -142,7 +142,7 @@ class Evaluator {
         this.expression(statement.value, locals);
         return NEXT;
       case 'if':
-        return this.statements(this.truth(statement.condition, locals) ? statement.yes : statement.no, locals);
+        return this.statements(this.truth(statement.condition, locals) ? statement.then : statement.else, locals);
       case 'block':
         return this.statements(statement.body, locals);
       case 'loop': {

@@ -5,7 +5,7 @@ import type { StructType, Type } from './types';
  * The typed intermediate form shared by source code and graphs. Every conversion is explicit, every local
  * name is unique within its function, and functions are addressed by their signature (see `signatureOf`).
  */
-export type Expression = Constant | Reference | Call | Builtin | Unary | Binary | Construct | Member | Swizzle | Index | Choose;
+export type Expression = Constant | Reference | Call | Builtin | Unary | Binary | Construct | Member | Swizzle | Index | Conditional;
 
 interface Typed {
   readonly type: Type;
@@ -64,11 +64,11 @@ export interface Index extends Typed {
   readonly object: Expression;
   readonly index: Expression;
 }
-export interface Choose extends Typed {
-  readonly op: 'choose';
+export interface Conditional extends Typed {
+  readonly op: 'conditional';
   readonly condition: Expression;
-  readonly yes: Expression;
-  readonly no: Expression;
+  readonly then: Expression;
+  readonly else: Expression;
 }
 
 export type Statement = Declare | Assign | Evaluate | If | Loop | Block | Return | Jump;
@@ -97,8 +97,8 @@ export interface Evaluate extends Placed {
 export interface If extends Placed {
   readonly op: 'if';
   readonly condition: Expression;
-  readonly yes: readonly Statement[];
-  readonly no: readonly Statement[];
+  readonly then: readonly Statement[];
+  readonly else: readonly Statement[];
 }
 /** `while`, `for` (its start stands before, in a block) and `do` (`testFirst` false). */
 export interface Loop extends Placed {

@@ -107,8 +107,8 @@ class LoopGuard {
         return { statement: { ...statement, body }, steps };
       }
       case 'if': {
-        const [yes, no] = [this.statements(statement.yes, mayGuard), this.statements(statement.no, mayGuard)];
-        return { statement: { ...statement, yes: yes.body, no: no.body }, steps: called + Math.max(yes.steps, no.steps) };
+        const [yes, no] = [this.statements(statement.then, mayGuard), this.statements(statement.else, mayGuard)];
+        return { statement: { ...statement, then: yes.body, else: no.body }, steps: called + Math.max(yes.steps, no.steps) };
       }
       case 'loop':
         return this.loop(statement, before, mayGuard);

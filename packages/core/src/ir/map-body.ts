@@ -16,8 +16,8 @@ export function mapBody(body: readonly Statement[], change: (expression: Express
         return {
           ...statement,
           condition: change(statement.condition),
-          yes: mapBody(statement.yes, change),
-          no: mapBody(statement.no, change),
+          then: mapBody(statement.then, change),
+          else: mapBody(statement.else, change),
         };
       case 'loop':
         return {

@@ -104,7 +104,7 @@ export function expressionKey(expression: Expression): string {
     case 'swizzle':
       return `${inner()}.${expression.components.join('')}`;
     case 'index':
-    case 'choose':
+    case 'conditional':
       return `${expression.op}(${inner()})`;
   }
 }

@@ -47,7 +47,7 @@ function statementText(statement: Statement): string {
     case 'evaluate':
       return `${expressionText(statement.value)};`;
     case 'if':
-      return `if ${expressionText(statement.condition)}${statementsText(statement.yes)}${statementsText(statement.no)}`;
+      return `if ${expressionText(statement.condition)}${statementsText(statement.then)}${statementsText(statement.else)}`;
     case 'loop': {
       const { testFirst, condition, step, body } = statement;
       return `${testFirst ? 'while' : 'do'} ${expressionText(condition)}${statementsText(step)}${statementsText(body)}`;
@@ -84,7 +84,7 @@ function expressionText(expression: Expression): string {
       return `${expressionText(expression.object)}@${expression.components.join('')}`;
     case 'index':
       return `${expressionText(expression.object)}[${expressionText(expression.index)}]`;
-    case 'choose':
-      return `(${expressionText(expression.condition)}?${expressionText(expression.yes)}:${expressionText(expression.no)})`;
+    case 'conditional':
+      return `(${expressionText(expression.condition)}?${expressionText(expression.then)}:${expressionText(expression.else)})`;
   }
 }

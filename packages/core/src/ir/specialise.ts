@@ -29,8 +29,8 @@ export function specialised(declared: IrFunction, known: ReadonlyMap<string, boo
 function simplified(expression: Expression): Expression {
   if (expression.op === 'unary' && expression.operator === '!' && expression.value.op === 'constant')
     return constant(BOOL, [expression.value.value[0] ? 0 : 1]);
-  if (expression.op === 'choose' && expression.condition.op === 'constant')
-    return expression.condition.value[0] ? expression.yes : expression.no;
+  if (expression.op === 'conditional' && expression.condition.op === 'constant')
+    return expression.condition.value[0] ? expression.then : expression.else;
   if (expression.op === 'binary' && (expression.operator === '&&' || expression.operator === '||')) {
     const { left, right, operator } = expression;
     for (const [one, other] of [
@@ -50,8 +50,8 @@ function pruned(body: readonly Statement[]): Statement[] {
   return body.flatMap((statement): Statement[] => {
     switch (statement.op) {
       case 'if':
-        if (statement.condition.op === 'constant') return pruned(statement.condition.value[0] ? statement.yes : statement.no);
-        return [{ ...statement, yes: pruned(statement.yes), no: pruned(statement.no) }];
+        if (statement.condition.op === 'constant') return pruned(statement.condition.value[0] ? statement.then : statement.else);
+        return [{ ...statement, then: pruned(statement.then), else: pruned(statement.else) }];
       case 'loop':
         return [{ ...statement, body: pruned(statement.body), step: pruned(statement.step) }];
       case 'block':
@@ -71,7 +71,7 @@ function withoutUnread(body: readonly Statement[]): readonly Statement[] {
         dropped = true;
         return [];
       }
-      if (statement.op === 'if') return [{ ...statement, yes: kept(statement.yes), no: kept(statement.no) }];
+      if (statement.op === 'if') return [{ ...statement, then: kept(statement.then), else: kept(statement.else) }];
       if (statement.op === 'loop') return [{ ...statement, body: kept(statement.body), step: kept(statement.step) }];
       return statement.op === 'block' ? [{ ...statement, body: kept(statement.body) }] : [statement];
     });

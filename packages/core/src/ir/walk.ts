@@ -21,8 +21,8 @@ export function operands(expression: Expression): readonly Expression[] {
       return [expression.object];
     case 'index':
       return [expression.object, expression.index];
-    case 'choose':
-      return [expression.condition, expression.yes, expression.no];
+    case 'conditional':
+      return [expression.condition, expression.then, expression.else];
   }
 }
 
@@ -61,13 +61,13 @@ export function mapOperands(expression: Expression, change: (operand: Expression
       const index = change(expression.index);
       return object === expression.object && index === expression.index ? expression : { ...expression, object, index };
     }
-    case 'choose': {
+    case 'conditional': {
       const condition = change(expression.condition);
-      const yes = change(expression.yes);
-      const no = change(expression.no);
-      return condition === expression.condition && yes === expression.yes && no === expression.no
+      const yes = change(expression.then);
+      const no = change(expression.else);
+      return condition === expression.condition && yes === expression.then && no === expression.else
         ? expression
-        : { ...expression, condition, yes, no };
+        : { ...expression, condition, then: yes, else: no };
     }
   }
 }
@@ -82,7 +82,7 @@ export function walkExpression(expression: Expression, visit: (expression: Expre
 export function inner(statement: Statement): readonly Statement[] {
   switch (statement.op) {
     case 'if':
-      return [...statement.yes, ...statement.no];
+      return [...statement.then, ...statement.else];
     case 'loop':
       return [...statement.body, ...statement.step];
     case 'block':

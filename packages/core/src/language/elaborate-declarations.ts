@@ -340,7 +340,7 @@ function markMutable(statements: readonly Statement[], assigned: ReadonlySet<str
       case 'declare':
         return { ...statement, mutable: assigned.has(statement.name) };
       case 'if':
-        return { ...statement, yes: markMutable(statement.yes, assigned), no: markMutable(statement.no, assigned) };
+        return { ...statement, then: markMutable(statement.then, assigned), else: markMutable(statement.else, assigned) };
       case 'loop':
         return { ...statement, body: markMutable(statement.body, assigned) };
       case 'block':
@@ -357,6 +357,6 @@ function alwaysReturns(statements: readonly Statement[]): boolean {
       statement.op === 'return' ||
       statement.op === 'discard' ||
       (statement.op === 'block' && alwaysReturns(statement.body)) ||
-      (statement.op === 'if' && alwaysReturns(statement.yes) && alwaysReturns(statement.no)),
+      (statement.op === 'if' && alwaysReturns(statement.then) && alwaysReturns(statement.else)),
   );
 }

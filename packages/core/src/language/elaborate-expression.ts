@@ -61,8 +61,8 @@ export class ExpressionElaborator {
         return this.unary(syntax);
       case 'binary':
         return this.binary(syntax);
-      case 'choose':
-        return this.choose(syntax);
+      case 'conditional':
+        return this.conditional(syntax);
     }
   }
 
@@ -417,13 +417,13 @@ export class ExpressionElaborator {
     }
   }
 
-  private choose(syntax: Of<'choose'>): Expression {
+  private conditional(syntax: Of<'conditional'>): Expression {
     const condition = this.elaborate(syntax.condition);
     this.expectType(condition, BOOL, syntax.condition, 'What stands before "?"');
     const yes = this.elaborate(syntax.yes);
     const no = this.elaborate(syntax.no);
     this.expectType(no, yes.type, syntax.no, 'The result after ":"');
-    return { op: 'choose', condition, yes, no, type: yes.type };
+    return { op: 'conditional', condition, then: yes, else: no, type: yes.type };
   }
 
   constantLength(syntax: ExpressionSyntax): number {

@@ -67,7 +67,7 @@ export class StatementElaborator {
         const condition = this.condition(syntax.condition);
         const yes = this.flow.branch(condition, () => this.block(syntax.yes));
         const { no } = syntax;
-        return [{ op: 'if', condition, yes, no: no ? this.flow.branch(condition, () => this.block(no)) : [], origin }];
+        return [{ op: 'if', condition, then: yes, else: no ? this.flow.branch(condition, () => this.block(no)) : [], origin }];
       }
       case 'for':
         return this.for(syntax, origin);

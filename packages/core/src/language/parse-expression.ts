@@ -42,7 +42,7 @@ export class ExpressionParser {
       const yes = this.expression();
       this.reader.expect(':', 'between the two results of "?"');
       const no = this.expression();
-      return { op: 'choose', condition, yes, no, from: condition.from, to: no.to };
+      return { op: 'conditional', condition, yes, no, from: condition.from, to: no.to };
     });
   }
 

@@ -27,7 +27,7 @@ export type ExpressionSyntax =
       readonly right: ExpressionSyntax;
     })
   | (Range & {
-      readonly op: 'choose';
+      readonly op: 'conditional';
       readonly condition: ExpressionSyntax;
       readonly yes: ExpressionSyntax;
       readonly no: ExpressionSyntax;

@@ -1,4 +1,4 @@
-import { hullWays } from './hull-ways';
+import { extrusionDirections } from './extrusion-directions';
 import type { MeshData } from './mesh';
 import { sharedUvs } from './shared-uvs';
 import { surfaceSlopes } from './surface-slopes';
@@ -12,9 +12,9 @@ const WORKS = {
   shape: (mesh: MeshData): Rows => [surfaceSlopes(mesh), sharedUvs(mesh)],
   /** `weldedNormals`. */
   welded: (mesh: MeshData): Rows => [weldedNormals(mesh)],
-  /** `hullWays`: grown, and at the rim alone where there is one. */
+  /** `extrusionDirections`: grown, and at the rim alone where there is one. */
   hull: (mesh: MeshData): Rows => {
-    const { grown, rim } = hullWays(mesh);
+    const { grown, rim } = extrusionDirections(mesh);
     return rim ? [grown, rim] : [grown];
   },
 };

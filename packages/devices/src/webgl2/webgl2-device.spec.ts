@@ -53,7 +53,7 @@ describe('WebGl2Device', () => {
     vertexBuffers: [],
     first: 0,
     count: 3,
-    copies: 1,
+    instances: 1,
   });
 
   async function paint(fragment: string): Promise<Uint8Array> {

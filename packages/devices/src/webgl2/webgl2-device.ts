@@ -169,7 +169,7 @@ export class WebGl2Device implements Device {
 
   /** @param before the drawing before it in its pass, whose state is still set */
   private draw(
-    { pipeline, bindings, vertexBuffers, indices, first, count, copies }: DrawCall,
+    { pipeline, bindings, vertexBuffers, indices, first, count, instances }: DrawCall,
     up: number,
     height: number,
     before?: DrawCall,
@@ -189,8 +189,8 @@ export class WebGl2Device implements Device {
     });
     gl.bindVertexArray(this.vertexArray(descriptor.program, vertexBuffers, indices));
     const shape = descriptor.topology === 'lines' ? gl.LINES : gl.TRIANGLES;
-    if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, copies);
-    else gl.drawArraysInstanced(shape, first, count, copies);
+    if (indices) gl.drawElementsInstanced(shape, count, gl.UNSIGNED_INT, first * 4, instances);
+    else gl.drawArraysInstanced(shape, first, count, instances);
     gl.bindVertexArray(null);
   }
 
@@ -272,7 +272,7 @@ export class WebGl2Device implements Device {
       for (const { components, offset } of attributes) {
         gl.enableVertexAttribArray(location);
         gl.vertexAttribPointer(location, components, gl.FLOAT, false, stride, offset);
-        gl.vertexAttribDivisor(location, step === 'copy' ? 1 : 0);
+        gl.vertexAttribDivisor(location, step === 'instance' ? 1 : 0);
         location++;
       }
     });

@@ -6,12 +6,12 @@ import { BenchBar } from './bar/bench-bar';
 import { Toast } from './bar/toast';
 import { CheckRunner } from './checks/check-runner';
 import { CodeAnswers } from './code/code-answers';
-import { CodeWork } from './code/code-work';
-import { FunctionLink } from './code/function-link';
+import { SourceEditor } from './code/source-editor';
+import { FunctionBinding } from './code/function-binding';
 import { BenchCommands } from './commands/bench-commands';
 import { CommandList } from './commands/command-list';
 import { KeysHelp } from './commands/keys-help';
-import { CompareWork } from './compare/compare-work';
+import { Comparison } from './compare/comparison';
 import { BenchResult } from './compile/bench-result';
 import { Compiler } from './compile/compiler';
 import { BenchOpener } from './documents/bench-opener';
@@ -21,26 +21,26 @@ import { BenchFiles } from './files/bench-files';
 import { SendOut } from './files/send-out';
 import { copyNodes, pasteNodes } from './graph/clipboard';
 import { GraphView } from './graph/graph-view';
-import { GraphWork } from './graph/graph-work';
-import { SurfaceLink } from './graph/surface-link';
+import { GraphEditor } from './graph/graph-editor';
+import { SurfaceBinding } from './graph/surface-binding';
 import { Tidier } from './graph/tidier';
 import { Steps } from './history/steps';
 import { ImagePlacer } from './images/image-placer';
 import { BenchLayout } from './layout/bench-layout';
 import { BenchPlaces } from './layout/bench-places';
 import { StageEdge } from './layout/stage-edge';
-import { EnvironmentWork } from './lights/environment-work';
-import { RigWork } from './lights/rig-work';
-import { LensLink } from './looking/lens-link';
-import { OutletWork } from './looking/outlet-work';
-import { ProbeWork } from './looking/probe-work';
+import { EnvironmentEditor } from './lights/environment-editor';
+import { RigEditor } from './lights/rig-editor';
+import { LensBinding } from './looking/lens-binding';
+import { OutletInspector } from './looking/outlet-inspector';
+import { Probes } from './looking/probes';
 import { LinkedImages } from './maps/linked-images';
-import { MapSetWork } from './maps/map-set-work';
+import { MapSetEditor } from './maps/map-set-editor';
 import { PanelRow } from './panels/panel-row';
 import { REGISTERED } from './registered';
 import { StageFiles } from './stage/stage-files';
-import { StageLink } from './stage/stage-link';
-import { StageLook } from './stage/stage-look';
+import { StageBinding } from './stage/stage-binding';
+import { ViewSettings } from './stage/view-settings';
 import { StageMaterials } from './stage/stage-materials';
 import { StageSide } from './stage/stage-side';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
@@ -61,28 +61,28 @@ import { Workspace } from './workspace/workspace';
     BesideOpener,
     CheckRunner,
     CodeAnswers,
-    CodeWork,
-    CompareWork,
+    SourceEditor,
+    Comparison,
     Compiler,
     DocumentStore,
-    EnvironmentWork,
-    FunctionLink,
+    EnvironmentEditor,
+    FunctionBinding,
     GraphView,
-    GraphWork,
+    GraphEditor,
     ImagePlacer,
-    LensLink,
+    LensBinding,
     LinkedImages,
-    MapSetWork,
-    OutletWork,
-    ProbeWork,
-    RigWork,
+    MapSetEditor,
+    OutletInspector,
+    Probes,
+    RigEditor,
     SendOut,
     StageFiles,
-    StageLink,
-    StageLook,
+    StageBinding,
+    ViewSettings,
     StageMaterials,
     Steps,
-    SurfaceLink,
+    SurfaceBinding,
     ThumbnailKeeper,
     Tidier,
     Workbench,
@@ -107,9 +107,9 @@ export class BenchPage {
   /** A function of the Library that is to be shown in the code tab, from the address. */
   readonly function = input<string>();
 
-  private readonly code = inject(CodeWork);
-  private readonly surface = inject(SurfaceLink);
-  private readonly work = inject(GraphWork);
+  private readonly code = inject(SourceEditor);
+  private readonly surface = inject(SurfaceBinding);
+  private readonly work = inject(GraphEditor);
   private readonly workbench = inject(Workbench);
   protected readonly commands = inject(BenchCommands);
   protected readonly layout = inject(BenchLayout);
@@ -129,7 +129,7 @@ export class BenchPage {
   }
 
   protected paste(event: ClipboardEvent): void {
-    pasteNodes(event, this.work, this.surface.hands());
+    pasteNodes(event, this.work, this.surface.actions());
   }
 
   protected leaving(event: BeforeUnloadEvent): void {

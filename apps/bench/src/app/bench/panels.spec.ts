@@ -14,16 +14,16 @@ import {
   type StageSet,
 } from '@brelvin/core';
 import { AboutPanel } from './about/about-panel';
-import { CodeWork } from './code/code-work';
+import { SourceEditor } from './code/source-editor';
 import { findCommands, isKeys, type Command } from './commands/command';
 import { BenchResult } from './compile/bench-result';
 import { GraphView } from './graph/graph-view';
-import { GraphWork } from './graph/graph-work';
+import { GraphEditor } from './graph/graph-editor';
 import { BenchPlaces } from './layout/bench-places';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { MeshPlace } from './parts/mesh-place';
 import { MeshBar } from './stage/mesh-bar';
-import { PictureScale } from './stage/picture-scale';
+import { DynamicResolution } from './stage/dynamic-resolution';
 import { HeldDocuments } from './testing/held-documents';
 
 let held: HeldDocuments;
@@ -40,17 +40,17 @@ function setUp(): void {
     providers: [
       provideZonelessChangeDetection(),
       GraphView,
-      GraphWork,
+      GraphEditor,
       ...held.providers,
       { provide: BenchResult, useValue: { problems } },
       { provide: BenchPlaces, useValue: places },
-      { provide: CodeWork, useValue: code },
+      { provide: SourceEditor, useValue: code },
     ],
   });
 }
 
 /** Works on a material: its edits are applied, and listed. */
-function workOn(material: Material): { work: GraphWork; edits: Edit[] } {
+function workOn(material: Material): { work: GraphEditor; edits: Edit[] } {
   held.material.set(material);
   const edits: Edit[] = [];
   const edit = held.edit.bind(held);
@@ -58,7 +58,7 @@ function workOn(material: Material): { work: GraphWork; edits: Edit[] } {
     edits.push(each);
     edit(role, each, gesture);
   };
-  return { work: TestBed.inject(GraphWork), edits };
+  return { work: TestBed.inject(GraphEditor), edits };
 }
 
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -281,11 +281,11 @@ describe('AboutPanel', () => {
   });
 });
 
-describe('PictureScale', () => {
+describe('DynamicResolution', () => {
   beforeEach(setUp);
 
   it('draws smaller when pictures take long, and larger again when they do not', () => {
-    const scale = new PictureScale();
+    const scale = new DynamicResolution();
     for (let count = 0; count < 10; count++) scale.learn(scale.current, 900 * scale.current ** 2);
     expect(scale.current).toBe(0.25);
     for (let count = 0; count < 30; count++) scale.learn(scale.current, 10 * scale.current ** 2);

@@ -2,22 +2,22 @@ import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { newCodeMaterial, newMaterial } from '@brelvin/core';
 import { CheckRunner } from './checks/check-runner';
-import { CodeWork } from './code/code-work';
+import { SourceEditor } from './code/source-editor';
 import { BenchCommands } from './commands/bench-commands';
 import { BenchResult } from './compile/bench-result';
 import { SendOut } from './files/send-out';
 import { GraphView } from './graph/graph-view';
-import { GraphWork } from './graph/graph-work';
-import { SurfaceLink } from './graph/surface-link';
+import { GraphEditor } from './graph/graph-editor';
+import { SurfaceBinding } from './graph/surface-binding';
 import { Tidier } from './graph/tidier';
 import { Steps } from './history/steps';
 import { BenchLayout } from './layout/bench-layout';
 import { BenchPlaces } from './layout/bench-places';
-import { OutletWork } from './looking/outlet-work';
+import { OutletInspector } from './looking/outlet-inspector';
 import { PANELS, panelTabs, RIG_PANELS } from './panels/panel-entry';
 import { REGISTERED } from './registered';
-import { StageLink } from './stage/stage-link';
-import { StageLook } from './stage/stage-look';
+import { StageBinding } from './stage/stage-binding';
+import { ViewSettings } from './stage/view-settings';
 import { HeldDocuments } from './testing/held-documents';
 import { WORKSPACES } from './workspace/workspace-entry';
 
@@ -43,10 +43,10 @@ describe('What the Bench is put together from', () => {
         BenchLayout,
         BenchPlaces,
         GraphView,
-        GraphWork,
-        StageLook,
-        SurfaceLink,
-        ...[CodeWork, OutletWork, SendOut, StageLink, Tidier].map(none),
+        GraphEditor,
+        ViewSettings,
+        SurfaceBinding,
+        ...[SourceEditor, OutletInspector, SendOut, StageBinding, Tidier].map(none),
         { provide: Steps, useValue: steps },
         { provide: BenchResult, useValue: { problems } },
         { provide: CheckRunner, useValue: { result: checked } },

@@ -13,7 +13,7 @@ import { Icon } from '../shared/icons/icon';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { LiveChannel } from '../shared/documents/live-channel';
 import { NoticeList } from '../shared/notices/notice-list';
-import { RoomSwitch } from '../shared/rooms/room-switch';
+import { ThemeSwitch } from '../shared/rooms/room-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
 import { FunctionOpener } from './function-opener';
@@ -44,7 +44,7 @@ const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({
   selector: 'brelvin-library-page',
-  imports: [EntryCard, Icon, NoticeList, RoomSwitch, WindowedGrid],
+  imports: [EntryCard, Icon, NoticeList, ThemeSwitch, WindowedGrid],
   providers: [LibraryList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,

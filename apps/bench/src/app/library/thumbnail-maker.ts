@@ -9,7 +9,7 @@ import {
   newRig,
   newSet,
   StageScene,
-  SurfaceBank,
+  MaterialPipelinesCache,
   variantsUnder,
   THUMBNAIL_SIZE,
   type LightRig,
@@ -28,7 +28,7 @@ import { pngOf } from '../shared/pixels/png-of';
 interface Studio {
   readonly device: WebGl2Device;
   readonly renderer: FrameRenderer;
-  readonly surfaces: SurfaceBank;
+  readonly surfaces: MaterialPipelinesCache;
 }
 
 /** Programs that are kept from one picture to the next: those of a set or two. */
@@ -97,7 +97,7 @@ export class ThumbnailMaker {
         const { compiled } = compileFor(GLSL_TARGET, source, this.functions.library(), { variants: variantsUnder(rig) });
         if (!compiled && worn === id) return undefined;
         if (!compiled) continue;
-        scene.wear(worn, { material: source, surface: await surfaces.find(worn, compiled) });
+        scene.assign(worn, { material: source, surface: await surfaces.find(worn, compiled) });
         // A picture with placeholders would stay in the Library.
         await renderer.images.bring(Object.values(source.images), (image) => this.shelf.load(image));
       }
@@ -142,5 +142,5 @@ export class ThumbnailMaker {
 
 async function openStudio(): Promise<Studio> {
   const device = WebGl2Device.create(new OffscreenCanvas(THUMBNAIL_SIZE, THUMBNAIL_SIZE));
-  return { device, renderer: await FrameRenderer.create(device), surfaces: new SurfaceBank(device) };
+  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device) };
 }

@@ -75,8 +75,8 @@ class AlwaysOpaque {
         if (componentCount(last.type) === 4) return this.of(last, within, looked);
         return last.op === 'constant' && last.value.at(-1) === 1;
       }
-      case 'choose':
-        return this.of(expression.yes, within, looked) && this.of(expression.no, within, looked);
+      case 'conditional':
+        return this.of(expression.then, within, looked) && this.of(expression.else, within, looked);
       case 'binary':
         return (
           expression.operator === '*' &&

@@ -3,7 +3,7 @@ import { programNames, type Library } from '../../catalogue/library';
 import type { MaterialCode } from '../../document/material';
 import { hashText } from '../../ir/hash';
 import type { Global, IrFunction } from '../../ir/ir';
-import { guarded } from '../../ir/guarded';
+import { hardened } from '../../ir/hardened';
 import { componentCount, scalarOf, typeName, type Type } from '../../ir/types';
 import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
 import { weightOf } from '../../ir/weight';
@@ -265,7 +265,7 @@ class CodeReader {
     const { functions } = this.library.module;
     const brought = [...source.module.functions.values()].filter((each) => functions.get(each.signature) !== each);
     const own = new Set(source.own);
-    const safe = guarded(
+    const safe = hardened(
       brought.filter(({ signature }) => own.has(signature)),
       source.module.functions,
     );

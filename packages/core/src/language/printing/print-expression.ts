@@ -35,15 +35,15 @@ export function printExpression(expression: Expression, names: PrintedNames): st
       return `${write(expression.object)}.${expression.components.map((component) => 'xyzw'[component]).join('')}`;
     case 'index':
       return `${write(expression.object)}[${printValue(expression.index, names)}]`;
-    case 'choose':
-      return `(${write(expression.condition)} ? ${write(expression.yes)} : ${write(expression.no)})`;
+    case 'conditional':
+      return `(${write(expression.condition)} ? ${write(expression.then)} : ${write(expression.else)})`;
   }
 }
 
 /** The same where nothing stands around it, so that the outermost brackets can go. */
 export function printValue(expression: Expression, names: PrintedNames): string {
   const text = printExpression(expression, names);
-  const bracketed = expression.op === 'binary' || expression.op === 'choose' || expression.op === 'unary';
+  const bracketed = expression.op === 'binary' || expression.op === 'conditional' || expression.op === 'unary';
   return bracketed ? text.slice(1, -1) : text;
 }
 

@@ -36,9 +36,9 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
       out.line(`${write(statement.value)};`, origin);
       return;
     case 'if':
-      braces(`if (${write(statement.condition)})`, statement.yes, statement.no.length > 0 ? '} else {' : '}');
-      if (statement.no.length > 0) {
-        out.indented(() => printStatements(statement.no, names, out));
+      braces(`if (${write(statement.condition)})`, statement.then, statement.else.length > 0 ? '} else {' : '}');
+      if (statement.else.length > 0) {
+        out.indented(() => printStatements(statement.else, names, out));
         out.line('}');
       }
       return;

@@ -4,7 +4,7 @@ import { Icon } from '../../shared/icons/icon';
 import { CodeField } from '../graph/code-field';
 import { GroupPanel } from '../graph/group-panel';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchResult } from '../compile/bench-result';
 import { BenchPlaces } from '../layout/bench-places';
 import type { PanelEntry } from '../panels/panel-entry';
@@ -59,7 +59,7 @@ import type { PanelEntry } from '../panels/panel-entry';
 export class AboutPanel {
   protected readonly places = inject(BenchPlaces);
   protected readonly problems = inject(BenchResult).problems;
-  protected readonly work = inject(GraphWork);
+  protected readonly work = inject(GraphEditor);
   private readonly view = inject(GraphView);
   protected readonly kind = computed(() => {
     const [id] = this.view.selection();

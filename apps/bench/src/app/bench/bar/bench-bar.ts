@@ -5,8 +5,8 @@ import { LONGEST_NAME } from '@brelvin/core';
 import { saveWords } from '../../shared/documents/save-words';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
-import { RoomSwitch } from '../../shared/rooms/room-switch';
-import { CodeWork } from '../code/code-work';
+import { ThemeSwitch } from '../../shared/rooms/room-switch';
+import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { SendOut } from '../files/send-out';
 import { SendOutMenu } from '../files/send-out-menu';
@@ -18,7 +18,7 @@ import { DocumentMenu } from './document-menu';
 /** What is on the Bench, whether it is saved, steps back and forth, and the ways out. */
 @Component({
   selector: 'brelvin-bench-bar',
-  imports: [DocumentMenu, Icon, RoomSwitch, SendOutMenu],
+  imports: [DocumentMenu, Icon, ThemeSwitch, SendOutMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './bench-bar.css',
@@ -26,7 +26,7 @@ import { DocumentMenu } from './document-menu';
   templateUrl: './bench-bar.html',
 })
 export class BenchBar {
-  private readonly code = inject(CodeWork);
+  private readonly code = inject(SourceEditor);
   private readonly router = inject(Router);
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly workbench = inject(Workbench);

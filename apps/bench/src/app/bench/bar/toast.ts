@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 
 /** The last thing the user should know, until it is closed. */
@@ -31,7 +31,7 @@ export class Toast {
       .messages.pipe(takeUntilDestroyed())
       .subscribe((words) => this.message.set(words));
     // On the graph it stands where it happened.
-    inject(GraphWork)
+    inject(GraphEditor)
       .refusals.pipe(takeUntilDestroyed())
       .subscribe((words) => {
         if (places.workspace() !== 'graph') this.message.set(words);

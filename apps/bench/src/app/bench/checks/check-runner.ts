@@ -7,9 +7,9 @@ import { ImageShelf } from '../../shared/images/image-shelf';
 import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
-import { RigWork } from '../lights/rig-work';
-import { StageLink } from '../stage/stage-link';
+import { GraphEditor } from '../graph/graph-editor';
+import { RigEditor } from '../lights/rig-editor';
+import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';
 
 const PAUSE_MS = 300;
@@ -19,9 +19,9 @@ const NOTHING: Checked = { findings: [], silenced: 0, faults: [] };
 @Injectable()
 export class CheckRunner {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly workbench = inject(Workbench);
-  private readonly stage = inject(StageLink);
+  private readonly stage = inject(StageBinding);
   private readonly faults = inject(FaultHandler);
   private readonly told = new Set<string>();
   private readonly store = inject(DocumentStore);
@@ -31,7 +31,7 @@ export class CheckRunner {
     return id === undefined ? undefined : { id, set: this.store.set() };
   });
   private readonly missing = toSignal(inject(StageMaterials).missing, { initialValue: new Map<string, string>() });
-  private readonly rig = inject(RigWork).rig;
+  private readonly rig = inject(RigEditor).rig;
   private readonly images = inject(ImageShelf).facts;
   /** How each material on the Stage is seen through, as its last good program says. */
   private readonly seenThrough = toSignal(

@@ -2,13 +2,13 @@ import { effect, inject, Injectable } from '@angular/core';
 import { codeKey } from '@brelvin/core';
 import { BenchResult } from '../compile/bench-result';
 import { DocumentStore } from '../documents/document-store';
-import { CodeWork } from './code-work';
+import { SourceEditor } from './source-editor';
 
 /** Hands the code tab what the compiler says of the material on the Bench. */
 @Injectable()
 export class CodeAnswers {
   constructor() {
-    const [result, store, work] = [inject(BenchResult), inject(DocumentStore), inject(CodeWork)];
+    const [result, store, work] = [inject(BenchResult), inject(DocumentStore), inject(SourceEditor)];
     effect(() => {
       const [said, code] = [result.compiled(), store.material()?.code];
       // What was said of an earlier text has its places there.

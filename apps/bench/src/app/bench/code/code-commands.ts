@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import type { Command, PlaceKey } from '../commands/command';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import { CodeWork } from './code-work';
+import { SourceEditor } from './source-editor';
 
 /** Keys of the code tab. */
 export const CODE_KEYS: readonly PlaceKey[] = [
@@ -15,7 +15,7 @@ export const CODE_KEYS: readonly PlaceKey[] = [
 ];
 
 export function codeCommands(): readonly Command[] {
-  const [work, code, places] = [inject(GraphWork), inject(CodeWork), inject(BenchPlaces)];
+  const [work, code, places] = [inject(GraphEditor), inject(SourceEditor), inject(BenchPlaces)];
   const read = (): void => {
     const [id] = work.chosen();
     const kind = work.typed().graph.nodes[id ?? '']?.kind;

@@ -17,10 +17,10 @@ import { Tabs, type Tab } from '../../shared/controls/tabs';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Icon } from '../../shared/icons/icon';
 import { Compiler } from '../compile/compiler';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { Steps } from '../history/steps';
 import { BenchPlaces } from '../layout/bench-places';
-import { CodeWork, sheetKey, type Sheet } from './code-work';
+import { SourceEditor, sheetKey, type Sheet } from './source-editor';
 import { CodeEditor } from './editor/code-editor';
 import { FunctionMenu } from './function-menu';
 import { RenameField } from './rename-field';
@@ -44,8 +44,8 @@ void main() {
   templateUrl: './code-view.html',
 })
 export class CodeView {
-  protected readonly work = inject(CodeWork);
-  private readonly graph = inject(GraphWork);
+  protected readonly work = inject(SourceEditor);
+  private readonly graph = inject(GraphEditor);
   private readonly router = inject(Router);
   private readonly workbench = inject(Workbench);
   protected readonly places = inject(BenchPlaces);

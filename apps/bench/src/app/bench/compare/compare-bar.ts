@@ -3,11 +3,11 @@ import type { CompareView } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import type { StageState } from '../stage/stage-state';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter } from '../values/value-spec';
-import { CompareWork } from './compare-work';
+import { Comparison } from './comparison';
 
 const MODES: readonly Choice<CompareView['mode']>[] = [
   { value: 'beside', help: 'Both beside each other, seen by one camera' },
@@ -64,8 +64,8 @@ const MODES: readonly Choice<CompareView['mode']>[] = [
 export class CompareBar {
   readonly result = input<StageState['compared']>();
 
-  protected readonly compare = inject(CompareWork);
-  private readonly work = inject(GraphWork);
+  protected readonly compare = inject(Comparison);
+  private readonly work = inject(GraphEditor);
   protected readonly modes = MODES;
 
   protected readonly parameter = computed(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, ViewEncapsulation } from '@angular/core';
-import { CompareWork } from './compare-work';
+import { Comparison } from './comparison';
 
 const KEY_STEP = 0.02;
 
@@ -40,7 +40,7 @@ const KEY_STEP = 0.02;
   `,
 })
 export class CompareLine {
-  protected readonly compare = inject(CompareWork);
+  protected readonly compare = inject(Comparison);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly at = computed(() => (this.compare.view().mode === 'wipe' ? this.compare.view().split : 0.5));
   protected readonly percent = computed(() => Math.round(this.at() * 100));

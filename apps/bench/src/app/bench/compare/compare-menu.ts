@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
-import { CompareWork, type CompareWith } from './compare-work';
+import { Comparison, type CompareWith } from './comparison';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { Popover } from '../../shared/controls/popover';
 
 interface Choice {
@@ -64,9 +64,9 @@ interface Offer {
   `,
 })
 export class CompareMenu {
-  protected readonly compare = inject(CompareWork);
+  protected readonly compare = inject(Comparison);
   private readonly api = inject(DocumentApi);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly store = inject(DocumentStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);

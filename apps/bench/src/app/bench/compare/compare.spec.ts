@@ -5,13 +5,13 @@ import { BehaviorSubject, map } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
-import { RigWork } from '../lights/rig-work';
+import { RigEditor } from '../lights/rig-editor';
 import { CompareBar } from './compare-bar';
 import { CompareLine } from './compare-line';
 import { CompareMenu } from './compare-menu';
-import { CompareWork } from './compare-work';
+import { Comparison } from './comparison';
 
 const bench: Material = {
   ...newMaterial('Bench'),
@@ -42,7 +42,7 @@ class InstantCompiler {
 }
 
 describe('Compare', () => {
-  let compare: CompareWork;
+  let compare: Comparison;
   let compiler: InstantCompiler;
 
   let held: HeldDocuments;
@@ -74,16 +74,16 @@ describe('Compare', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        CompareWork,
+        Comparison,
         GraphView,
-        GraphWork,
-        RigWork,
+        GraphEditor,
+        RigEditor,
         ...held.providers,
         { provide: Compiler, useValue: asCompiler },
         { provide: DocumentApi, useValue: api },
       ],
     });
-    compare = TestBed.inject(CompareWork);
+    compare = TestBed.inject(Comparison);
     TestBed.tick();
   });
 
@@ -92,7 +92,7 @@ describe('Compare', () => {
     const other = compare.other();
     expect(other?.material.name).toBe('Other');
     expect(other?.compiled).toBeDefined();
-    expect(other?.rig).toBe(TestBed.inject(RigWork).rig());
+    expect(other?.rig).toBe(TestBed.inject(RigEditor).rig());
     compare.stop();
     expect(compare.other()).toBeUndefined();
     expect([...compiler.open.value.keys()]).toEqual(['m']);

@@ -3,16 +3,16 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { GraphProblem } from '@brelvin/core';
 import { of, switchMap } from 'rxjs';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
-import { StageLink } from '../stage/stage-link';
+import { GraphEditor } from '../graph/graph-editor';
+import { StageBinding } from '../stage/stage-binding';
 import { Compiler } from './compiler';
 
 /** What the compiler, and the graphics driver, say of the material on the Bench. */
 @Injectable()
 export class BenchResult {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphWork);
-  private readonly stage = inject(StageLink);
+  private readonly work = inject(GraphEditor);
+  private readonly stage = inject(StageBinding);
 
   readonly compiled = toSignal(
     toObservable(inject(DocumentStore).materialId).pipe(switchMap((id) => (id === undefined ? of(undefined) : this.compiler.watch(id)))),

@@ -2,12 +2,12 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { newRig, newSet } from '@brelvin/core';
 import { RecentMaterials } from '../../shared/documents/recent-materials';
 import { Workbench } from '../../shared/documents/workbench';
-import { CodeWork } from '../code/code-work';
-import { FunctionLink } from '../code/function-link';
-import { CompareWork } from '../compare/compare-work';
+import { SourceEditor } from '../code/source-editor';
+import { FunctionBinding } from '../code/function-binding';
+import { Comparison } from '../compare/comparison';
 import { BenchPlaces } from '../layout/bench-places';
-import { OutletWork } from '../looking/outlet-work';
-import { ProbeWork } from '../looking/probe-work';
+import { OutletInspector } from '../looking/outlet-inspector';
+import { Probes } from '../looking/probes';
 import { StageMaterials } from '../stage/stage-materials';
 import { BesideOpener } from './beside-opener';
 import { DocumentStore } from './document-store';
@@ -18,13 +18,13 @@ export class BenchOpener {
   private readonly workbench = inject(Workbench);
   private readonly store = inject(DocumentStore);
   private readonly beside = inject(BesideOpener);
-  private readonly functions = inject(FunctionLink);
-  private readonly code = inject(CodeWork);
-  private readonly compare = inject(CompareWork);
+  private readonly functions = inject(FunctionBinding);
+  private readonly code = inject(SourceEditor);
+  private readonly compare = inject(Comparison);
   private readonly materials = inject(StageMaterials);
-  private readonly outlets = inject(OutletWork);
+  private readonly outlets = inject(OutletInspector);
   private readonly places = inject(BenchPlaces);
-  private readonly probes = inject(ProbeWork);
+  private readonly probes = inject(Probes);
   private readonly recents = inject(RecentMaterials);
 
   /** Why it can not be opened. */

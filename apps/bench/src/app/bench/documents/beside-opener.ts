@@ -15,7 +15,7 @@ export class BesideOpener {
   constructor() {
     // Undo, or a version, may bring another set or rig back.
     effect(() => {
-      const seen = this.store.seenIn();
+      const seen = this.store.previewContext();
       if (seen) untracked(() => void this.follow('set', seen.set).then(() => this.follow('rig', seen.rig)));
     });
   }

@@ -24,7 +24,7 @@ export class DocumentStore {
   readonly set = this.watching<StageSet>(this.setId);
   readonly rig = this.watching<LightRig>(this.rigId);
   /** What the material was last seen in, by its own words. */
-  readonly seenIn = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
+  readonly previewContext = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
 
   /** Puts a document that is open on the Bench; nothing takes it away. */
   put(role: BenchRole, id: string | undefined): void {

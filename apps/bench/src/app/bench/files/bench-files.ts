@@ -4,11 +4,11 @@ import { FileDrops } from '../../shared/files/file-drops';
 import { FileTaker } from '../../shared/files/file-taker';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { Notices } from '../../shared/notices/notices';
-import { EnvironmentWork } from '../lights/environment-work';
-import { MapSetWork } from '../maps/map-set-work';
+import { EnvironmentEditor } from '../lights/environment-editor';
+import { MapSetEditor } from '../maps/map-set-editor';
 import { Workbench } from '../../shared/documents/workbench';
 import { DocumentStore } from '../documents/document-store';
-import { SurfaceLink } from '../graph/surface-link';
+import { SurfaceBinding } from '../graph/surface-binding';
 import { BenchPlaces } from '../layout/bench-places';
 import { MeshImport } from '../parts/mesh-import';
 
@@ -17,14 +17,14 @@ import { MeshImport } from '../parts/mesh-import';
 export class BenchFiles {
   private readonly drops = inject(FileDrops);
   private readonly taker = inject(FileTaker);
-  private readonly environments = inject(EnvironmentWork);
-  private readonly maps = inject(MapSetWork);
+  private readonly environments = inject(EnvironmentEditor);
+  private readonly maps = inject(MapSetEditor);
   private readonly meshes = inject(MeshImport);
   private readonly notices = inject(Notices);
   private readonly places = inject(BenchPlaces);
   private readonly router = inject(Router);
   private readonly store = inject(DocumentStore);
-  private readonly surface = inject(SurfaceLink);
+  private readonly surface = inject(SurfaceBinding);
   private readonly workbench = inject(Workbench);
 
   constructor() {
@@ -54,7 +54,7 @@ export class BenchFiles {
     const inCode = this.store.material()?.code !== undefined;
     this.places.workspace.set(inCode ? 'maps' : 'graph');
     if (inCode) void this.maps.take(images);
-    else setTimeout(() => void this.surface.hands()?.takeImages(images));
+    else setTimeout(() => void this.surface.actions()?.takeImages(images));
   }
 }
 

@@ -3,7 +3,7 @@ import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { Notices } from '../../shared/notices/notices';
 import { download } from '../../shared/pixels/download';
-import { CodeWork } from '../code/code-work';
+import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 
 /** What is sent out: the material alone, with its stage, or the set or light rig it stands in. */
@@ -13,7 +13,7 @@ export type SendOutWish = 'material' | 'stage' | 'set' | 'rig';
 @Injectable()
 export class SendOut {
   private readonly api = inject(DocumentApi);
-  private readonly code = inject(CodeWork);
+  private readonly code = inject(SourceEditor);
   private readonly notices = inject(Notices);
   private readonly store = inject(DocumentStore);
   private readonly workbench = inject(Workbench);
@@ -22,7 +22,7 @@ export class SendOut {
     this.code.flush();
     await this.workbench.flush();
     const { store } = this;
-    const id = wish === 'set' ? store.seenIn()?.set : wish === 'rig' ? store.seenIn()?.rig : store.materialId();
+    const id = wish === 'set' ? store.previewContext()?.set : wish === 'rig' ? store.previewContext()?.rig : store.materialId();
     const name = id === undefined ? undefined : this.workbench.document(id)?.name;
     if (id === undefined || name === undefined) return;
     const withStage = wish === 'stage' || wish === 'set';

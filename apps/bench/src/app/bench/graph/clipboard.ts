@@ -1,5 +1,5 @@
-import type { GraphWork } from './graph-work';
-import type { SurfaceHands } from './surface-link';
+import type { GraphEditor } from './graph-editor';
+import type { SurfaceActions } from './surface-binding';
 
 /** Whether somebody writes in a field, which then keeps its keys and its clipboard. */
 export function inText(event: Event): boolean {
@@ -7,7 +7,7 @@ export function inText(event: Event): boolean {
 }
 
 /** Puts the chosen nodes on the clipboard; cutting takes them away. */
-export function copyNodes(event: ClipboardEvent, work: GraphWork, cut: boolean): void {
+export function copyNodes(event: ClipboardEvent, work: GraphEditor, cut: boolean): void {
   const text = inText(event) ? undefined : work.copied();
   if (text === undefined || !event.clipboardData) return;
   event.clipboardData.setData('text/plain', text);
@@ -16,7 +16,7 @@ export function copyNodes(event: ClipboardEvent, work: GraphWork, cut: boolean):
 }
 
 /** Nodes or image files from the clipboard, put where the pointer is. */
-export function pasteNodes(event: ClipboardEvent, work: GraphWork, surface: SurfaceHands | undefined): void {
+export function pasteNodes(event: ClipboardEvent, work: GraphEditor, surface: SurfaceActions | undefined): void {
   if (inText(event) || !surface || !event.clipboardData) return;
   const files = [...event.clipboardData.files];
   event.preventDefault();

@@ -11,7 +11,7 @@ import {
 import { codeKind, FIRST_CODE, LONGEST_CODE, withEdits, type CodeMend } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 
 const PAUSE_MS = 350;
 
@@ -57,7 +57,7 @@ export class CodeField implements OnDestroy {
   readonly node = input.required<string>();
   readonly code = input<string>();
 
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   protected readonly longest = LONGEST_CODE;
   /** What is typed, until it is in the document. */
   protected readonly text = linkedSignal(() => this.code() ?? FIRST_CODE);

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@
 import { Icon } from '../../shared/icons/icon';
 import { BenchCommands } from '../commands/bench-commands';
 import { tidyGraph } from './graph-commands';
-import { GraphWork } from './graph-work';
-import { SurfaceLink } from './surface-link';
+import { GraphEditor } from './graph-editor';
+import { SurfaceBinding } from './surface-binding';
 import { Tidier } from './tidier';
 
 /** Beside the tab of the graph: which group is seen, and what is done often. */
@@ -33,7 +33,7 @@ import { Tidier } from './tidier';
       type="button"
       class="bar-button"
       title="Find a node and add it. Typing on the graph does the same."
-      (click)="surface.hands()?.openFinder()"
+      (click)="surface.actions()?.openFinder()"
     >
       <brelvin-icon name="search" /> find…
     </button>
@@ -44,7 +44,7 @@ import { Tidier } from './tidier';
         tidy
       </button>
     }
-    <button type="button" class="bar-button" title="Show the whole graph (Home)" (click)="surface.hands()?.showAll()">
+    <button type="button" class="bar-button" title="Show the whole graph (Home)" (click)="surface.actions()?.showAll()">
       <brelvin-icon name="frame" /> show all
     </button>
     <button type="button" class="bar-button" title="All commands (F4)" (click)="commands.listShown.set(true)">commands</button>
@@ -52,9 +52,9 @@ import { Tidier } from './tidier';
 })
 export class GraphBar {
   protected readonly commands = inject(BenchCommands);
-  protected readonly surface = inject(SurfaceLink);
+  protected readonly surface = inject(SurfaceBinding);
   protected readonly tidier = inject(Tidier);
-  protected readonly work = inject(GraphWork);
+  protected readonly work = inject(GraphEditor);
 
   protected async tidy(): Promise<void> {
     await tidyGraph(this.tidier, this.surface);

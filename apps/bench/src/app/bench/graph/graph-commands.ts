@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import type { Command, PlaceKey } from '../commands/command';
-import { GraphWork, type Alignment } from './graph-work';
-import { SurfaceLink } from './surface-link';
+import { GraphEditor, type Alignment } from './graph-editor';
+import { SurfaceBinding } from './surface-binding';
 import { Tidier } from './tidier';
 
 const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
@@ -23,12 +23,12 @@ export const GRAPH_KEYS: readonly PlaceKey[] = [
 ];
 
 export function finderCommands(): readonly Command[] {
-  const surface = inject(SurfaceLink);
-  return [{ id: 'find', title: 'Find a node', words: 'add insert', keys: 'Insert', run: () => surface.hands()?.openFinder() }];
+  const surface = inject(SurfaceBinding);
+  return [{ id: 'find', title: 'Find a node', words: 'add insert', keys: 'Insert', run: () => surface.actions()?.openFinder() }];
 }
 
 export function graphCommands(): readonly Command[] {
-  const [work, surface, tidier] = [inject(GraphWork), inject(SurfaceLink), inject(Tidier)];
+  const [work, surface, tidier] = [inject(GraphEditor), inject(SurfaceBinding), inject(Tidier)];
   const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
   const inGroup = (): string | undefined => (work.group() === undefined ? 'This is not inside a group.' : undefined);
   const enter = (): void => {
@@ -55,9 +55,9 @@ export function graphCommands(): readonly Command[] {
       words: 'replace change',
       keys: 'Ctrl E',
       unable: needsChosen,
-      run: () => surface.hands()?.openSwap(),
+      run: () => surface.actions()?.openSwap(),
     },
-    { id: 'name', title: 'Name', words: 'rename title', keys: 'F2', unable: needsChosen, run: () => surface.hands()?.startNaming() },
+    { id: 'name', title: 'Name', words: 'rename title', keys: 'F2', unable: needsChosen, run: () => surface.actions()?.startNaming() },
     { id: 'group', title: 'Make a group', words: 'collapse combine', keys: 'Ctrl G', unable: needsChosen, run: () => work.makeGroup() },
     {
       id: 'ungroup',
@@ -70,7 +70,7 @@ export function graphCommands(): readonly Command[] {
     { id: 'enter', title: 'Open the group', words: 'inside', keys: 'PageDown', unable: needsChosen, run: enter },
     { id: 'leave', title: 'Leave the group', words: 'out up', keys: 'PageUp', unable: inGroup, run: () => work.leave() },
     { id: 'area', title: 'Surround by an area', words: 'frame box region', keys: 'Ctrl B', unable: needsChosen, run: () => work.addArea() },
-    { id: 'note', title: 'Add a note', words: 'comment remark', run: () => surface.hands()?.addNote() },
+    { id: 'note', title: 'Add a note', words: 'comment remark', run: () => surface.actions()?.addNote() },
     { id: 'tidy', title: 'Tidy', words: 'layout arrange order', keys: 'Ctrl L', run: () => void tidyGraph(tidier, surface) },
     ...ALIGNMENTS.map(([how, title]): Command => ({
       id: `align-${how}`,
@@ -84,21 +84,21 @@ export function graphCommands(): readonly Command[] {
       title: 'Show the whole graph',
       words: 'zoom fit',
       keys: 'Home',
-      run: () => surface.hands()?.showAll(),
+      run: () => surface.actions()?.showAll(),
     },
-    { id: 'show-chosen', title: 'Show what is chosen', words: 'zoom fit', keys: 'End', run: () => surface.hands()?.showChosen() },
+    { id: 'show-chosen', title: 'Show what is chosen', words: 'zoom fit', keys: 'End', run: () => surface.actions()?.showChosen() },
   ];
 }
 
 /** Lays the graph out, and shows it. */
-export async function tidyGraph(tidier: Tidier, surface: SurfaceLink): Promise<void> {
+export async function tidyGraph(tidier: Tidier, surface: SurfaceBinding): Promise<void> {
   // The graph shows its new places only after this.
-  if (await tidier.tidy()) setTimeout(() => surface.hands()?.showAll());
+  if (await tidier.tidy()) setTimeout(() => surface.actions()?.showAll());
 }
 
-async function pasteFromClipboard(work: GraphWork, surface: SurfaceLink): Promise<void> {
+async function pasteFromClipboard(work: GraphEditor, surface: SurfaceBinding): Promise<void> {
   try {
-    work.paste(await navigator.clipboard.readText(), surface.hands()?.pastePlace() ?? { x: 0, y: 0 });
+    work.paste(await navigator.clipboard.readText(), surface.actions()?.pastePlace() ?? { x: 0, y: 0 });
   } catch {
     work.refuse('The browser did not give the clipboard. Press Ctrl V on the graph instead.');
   }

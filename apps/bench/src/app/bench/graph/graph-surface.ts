@@ -14,17 +14,17 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { GROUP_KIND, inletKey, inletOf, type Area, type InletAddress, type Note, type Rate } from '@brelvin/core';
-import { Rooms } from '../../shared/rooms/rooms';
+import { Themes } from '../../shared/rooms/rooms';
 import type { Command } from '../commands/command';
 import { BenchResult } from '../compile/bench-result';
 import { dockPlaces, entryPlaces } from '../dock/dock-places';
 import { EdgeStrip } from '../dock/edge-strip';
 import { ImagePlacer } from '../images/image-placer';
-import { MapSetWork } from '../maps/map-set-work';
+import { MapSetEditor } from '../maps/map-set-editor';
 import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
-import { OutletWork } from '../looking/outlet-work';
+import { OutletInspector } from '../looking/outlet-inspector';
 import { CARD_WIDTH, type Point } from './card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
 import type { Gesture } from './gestures/gesture';
@@ -35,7 +35,7 @@ import { ResizeBox } from './gestures/resize-box';
 import { carriedFrom, RunRibbon, type Carried } from './gestures/run-ribbon';
 import { boxesOf, fitBoxes, overlaps, readyRound, ribbonAt, ribbonShapes, seenOf, type SurfaceMeasure } from './graph-shapes';
 import { GraphView } from './graph-view';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 import { NodeCard } from './node-card';
 import { NodeFinder, type FoundKind } from './node-finder';
 import { Overview } from './overview';
@@ -45,9 +45,9 @@ import type { RibbonShape } from './ribbon-painter';
 import { SurfaceFinder, type OpenFinder } from './surface-finder';
 import { drawnCardAt, hitOf } from './surface-hits';
 import { SurfaceKeys } from './surface-keys';
-import { SurfaceLink, type SurfaceHands } from './surface-link';
+import { SurfaceBinding, type SurfaceActions } from './surface-binding';
 import { paintSurface } from './surface-painter';
-import { cardMenu, groundMenu, inletMenu, remarkMenu, ribbonMenu, type MenuHands } from './surface-menus';
+import { cardMenu, groundMenu, inletMenu, remarkMenu, ribbonMenu, type MenuActions } from './surface-menus';
 
 const ZOOM_PER_WHEEL = 0.0014;
 /** Below this zoom cards are only drawn: their words could not be read. */
@@ -66,15 +66,15 @@ const FASTEST_FIRST: readonly Rate[] = ['pixel', 'vertex', 'frame', 'constant'];
   host: { class: 'flex min-h-0 min-w-0 flex-1' },
   templateUrl: './graph-surface.html',
 })
-export class GraphSurface implements AfterViewInit, SurfaceHands {
+export class GraphSurface implements AfterViewInit, SurfaceActions {
   protected readonly view = inject(GraphView);
-  protected readonly work = inject(GraphWork);
+  protected readonly work = inject(GraphEditor);
   private readonly result = inject(BenchResult);
-  private readonly rooms = inject(Rooms);
+  private readonly rooms = inject(Themes);
   private readonly images = inject(ImagePlacer);
   private readonly drops = inject(FileDrops);
-  private readonly maps = inject(MapSetWork);
-  private readonly outlets = inject(OutletWork);
+  private readonly maps = inject(MapSetEditor);
+  private readonly outlets = inject(OutletInspector);
   private readonly destroyRef = inject(DestroyRef);
   private readonly surface = viewChild.required<ElementRef<HTMLElement>>('surface');
   private readonly world = viewChild.required<ElementRef<HTMLElement>>('world');
@@ -117,9 +117,9 @@ export class GraphSurface implements AfterViewInit, SurfaceHands {
       this.view.selection();
       if (this.measure().width > 0) this.repaint();
     });
-    const link = inject(SurfaceLink);
-    link.hands.set(this);
-    this.destroyRef.onDestroy(() => link.hands.set(undefined));
+    const link = inject(SurfaceBinding);
+    link.actions.set(this);
+    this.destroyRef.onDestroy(() => link.actions.set(undefined));
     this.work.refusals.pipe(takeUntilDestroyed()).subscribe((words) => this.refuse(words));
     this.view.fresh.pipe(takeUntilDestroyed()).subscribe(() => setTimeout(() => this.showAll()));
   }
@@ -195,7 +195,7 @@ export class GraphSurface implements AfterViewInit, SurfaceHands {
     // A mesh, an environment or a Brelvin file is no image of this material.
     const { images, meshes, environments, documents } = sortedFiles(files);
     if (meshes.length + environments.length + documents.length > 0 && images.length === 0) this.drops.take(files);
-    else if (!into && MapSetWork.fits(files)) await this.maps.take(files);
+    else if (!into && MapSetEditor.fits(files)) await this.maps.take(files);
     else await this.images.drop(files, at, into);
   }
 
@@ -353,7 +353,7 @@ export class GraphSurface implements AfterViewInit, SurfaceHands {
   }
 
   /** What menus need beyond the work itself. */
-  private readonly hands: MenuHands = {
+  private readonly hands: MenuActions = {
     swap: () => this.openSwap(),
     name: (id) => this.naming.set(id),
     find: (at) => this.finder.find(at),

@@ -5,7 +5,7 @@ import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEI
 import { placeGraph } from './placed-graph';
 import { boxesOf, chosenByFrame, fitBoxes, portOnScreen, readyRound, ribbonAt, ribbonShapes, ribbonThrough, seenOf } from './graph-shapes';
 import { GraphView } from './graph-view';
-import { alignedPlaces, GraphWork } from './graph-work';
+import { alignedPlaces, GraphEditor } from './graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { beside, distanceTo, ribbonPath } from './ribbon-path';
 
@@ -203,16 +203,16 @@ describe('Aligning', () => {
   });
 });
 
-describe('GraphWork', () => {
-  let work: GraphWork;
+describe('GraphEditor', () => {
+  let work: GraphEditor;
   let held: HeldDocuments;
   let view: GraphView;
   let refusals: string[];
 
   beforeEach(() => {
     held = new HeldDocuments();
-    TestBed.configureTestingModule({ providers: [GraphView, GraphWork, ...held.providers] });
-    work = TestBed.inject(GraphWork);
+    TestBed.configureTestingModule({ providers: [GraphView, GraphEditor, ...held.providers] });
+    work = TestBed.inject(GraphEditor);
     view = TestBed.inject(GraphView);
     refusals = [];
     work.refusals.subscribe((words) => refusals.push(words));

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { EMPTY_GRAPH, newMaterial, type Material, type NodeGroup } from '@brelvin/core';
 import { GroupPanel } from './group-panel';
 import { GraphView } from './graph-view';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 
 const GLAZE: NodeGroup = {
@@ -21,7 +21,7 @@ const GLAZE: NodeGroup = {
 describe('GroupPanel', () => {
   async function show(): Promise<{ page: HTMLElement; settle: () => Promise<unknown>; material: () => Material }> {
     const held = new HeldDocuments();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork, ...held.providers] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphEditor, ...held.providers] });
     held.material.set({ ...newMaterial('m'), groups: { g: GLAZE } });
     const fixture = TestBed.createComponent(GroupPanel);
     fixture.componentRef.setInput('group', 'g');

@@ -4,7 +4,7 @@ import { Icon } from '../../shared/icons/icon';
 import { portsInOrder } from './placed-graph';
 import { ValueControl } from '../values/value-control';
 import type { ValueSpec } from '../values/value-spec';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 
 type Side = 'inlets' | 'outlets';
 
@@ -121,7 +121,7 @@ type Side = 'inlets' | 'outlets';
 export class GroupPanel {
   readonly group = input.required<string>();
 
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   protected readonly sides: readonly Side[] = ['inlets', 'outlets'];
   protected readonly definition = computed(() => this.work.material().groups[this.group()]);
   protected readonly ports = computed(() => ({

@@ -31,12 +31,12 @@ import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../bench-context';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
-import { OutletWork } from '../looking/outlet-work';
+import { OutletInspector } from '../looking/outlet-inspector';
 import { outletKey } from '../stage/outlet-lens';
 import { ValueControl } from '../values/value-control';
 import { specOfInlet, type ValueSpec } from '../values/value-spec';
 import { CardCurve } from './card-curve';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 import { Port } from './port';
 
 interface InletRow {
@@ -232,8 +232,8 @@ export class NodeCard {
   readonly named = output<void>();
 
   private readonly context = inject(BenchContext);
-  private readonly work = inject(GraphWork);
-  protected readonly outlets = inject(OutletWork);
+  private readonly work = inject(GraphEditor);
+  protected readonly outlets = inject(OutletInspector);
   private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('name');
 
   /** A parameter's value as its node shows it: one number, or a colour. */

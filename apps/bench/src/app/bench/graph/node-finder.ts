@@ -14,7 +14,7 @@ import {
 import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
 import { BenchContext } from '../bench-context';
-import type { ReadyGroup } from './graph-work';
+import type { ReadyGroup } from './graph-editor';
 
 /** A ribbon in the void that wants a node at its free end. */
 export interface LooseRibbon {

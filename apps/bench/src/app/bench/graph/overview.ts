@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { boundsOfBoxes, boxesOf, seenOf, type SurfaceMeasure } from './graph-shapes';
 import { GraphView } from './graph-view';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 import type { Rectangle } from './placed-graph';
 
 const WIDTH = 132;
@@ -41,7 +41,7 @@ export class Overview {
   readonly surface = input.required<SurfaceMeasure>();
 
   private readonly view = inject(GraphView);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   /** Changes with the graph, not with how it is seen. */
   private readonly boxes = computed(() => boxesOf(this.work.typed(), this.work.placed()));

@@ -11,7 +11,7 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import type { Area, Note } from '@brelvin/core';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 
 /** An area behind the nodes, with a title; or a note. */
 @Component({
@@ -82,7 +82,7 @@ export class Remark {
   readonly naming = input(false);
   readonly named = output<void>();
 
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly field = viewChild<ElementRef<HTMLInputElement | HTMLTextAreaElement>>('field');
   protected readonly box = computed(() => this.area() ?? this.note());
 

@@ -5,7 +5,7 @@ import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
 import type { Carried } from './gestures/run-ribbon';
 import { boxesOf, type SurfaceMeasure } from './graph-shapes';
 import type { GraphView } from './graph-view';
-import type { GraphWork } from './graph-work';
+import type { GraphEditor } from './graph-editor';
 import type { FoundKind, LooseRibbon } from './node-finder';
 
 export interface OpenFinder {
@@ -27,7 +27,7 @@ export class SurfaceFinder {
   readonly open = this.shown.asReadonly();
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private readonly measure: Signal<SurfaceMeasure>,
   ) {}

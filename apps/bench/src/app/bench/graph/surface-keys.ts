@@ -2,7 +2,7 @@ import { signal } from '@angular/core';
 import { GROUP_KIND } from '@brelvin/core';
 import { carriedFrom, setDown, type Carried } from './gestures/run-ribbon';
 import type { GraphView } from './graph-view';
-import type { GraphWork } from './graph-work';
+import type { GraphEditor } from './graph-editor';
 
 const NUDGE = 10;
 const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
@@ -13,7 +13,7 @@ const NUDGES: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** What keys need of the surface. */
-export interface KeyHands {
+export interface KeyActions {
   /** Lets go of what the pointer holds. @returns whether it held something */
   letGo(): boolean;
   /** Takes a letter for the finder. */
@@ -28,9 +28,9 @@ export class SurfaceKeys {
   private readonly carried = signal<Carried | undefined>(undefined);
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
-    private readonly hands: KeyHands,
+    private readonly hands: KeyActions,
   ) {}
 
   /** @param onSurface the surface itself has the focus */

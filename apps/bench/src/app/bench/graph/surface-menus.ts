@@ -1,10 +1,10 @@
 import { GROUP_KIND, inletKey, type InletAddress, type LiveInput } from '@brelvin/core';
 import type { Command } from '../commands/command';
 import type { Point } from './card-layout';
-import type { GraphWork } from './graph-work';
+import type { GraphEditor } from './graph-editor';
 
 /** What menus need of the surface beyond the work itself. */
-export interface MenuHands {
+export interface MenuActions {
   swap(): void;
   name(id: string): void;
   find(at: Point): void;
@@ -26,7 +26,7 @@ const DRIVES: readonly (readonly [string, LiveInput['kind']])[] = [
   ['Drive by the pointer', 'pointer'],
 ];
 
-export function inletMenu(work: GraphWork, at: InletAddress): Command[] {
+export function inletMenu(work: GraphEditor, at: InletAddress): Command[] {
   const { edits, graph } = work.typed();
   if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet)))
     return [command('Take the ribbon off', () => work.do(edits.disconnect(at)))];
@@ -37,7 +37,7 @@ export function inletMenu(work: GraphWork, at: InletAddress): Command[] {
   ];
 }
 
-export function cardMenu(work: GraphWork, hands: MenuHands, id: string): Command[] {
+export function cardMenu(work: GraphEditor, hands: MenuActions, id: string): Command[] {
   const isGroup = work.typed().graph.nodes[id]?.kind === GROUP_KIND;
   return [
     ...(isGroup ? [command('Open the group', () => work.enter(id)), command('Unmake the group', () => work.unmakeGroup())] : []),
@@ -53,11 +53,11 @@ export function cardMenu(work: GraphWork, hands: MenuHands, id: string): Command
   ];
 }
 
-export function remarkMenu(work: GraphWork, hands: MenuHands, id: string): Command[] {
+export function remarkMenu(work: GraphEditor, hands: MenuActions, id: string): Command[] {
   return [command('Name', () => hands.name(id)), command('Delete', () => work.remove())];
 }
 
-export function ribbonMenu(work: GraphWork, hands: MenuHands, to: InletAddress, at: Point): Command[] {
+export function ribbonMenu(work: GraphEditor, hands: MenuActions, to: InletAddress, at: Point): Command[] {
   const { edits } = work.typed();
   return [
     command('Insert a node …', () => hands.insert(to, at)),
@@ -66,7 +66,7 @@ export function ribbonMenu(work: GraphWork, hands: MenuHands, to: InletAddress, 
   ];
 }
 
-export function groundMenu(work: GraphWork, hands: MenuHands, at: Point): Command[] {
+export function groundMenu(work: GraphEditor, hands: MenuActions, at: Point): Command[] {
   return [
     command('Find a node', () => hands.find(at)),
     command('Add a note', () => hands.note()),

@@ -2,13 +2,13 @@ import { inject, Injectable, signal } from '@angular/core';
 import { inletOf, joinEdits, type Edit } from '@brelvin/core';
 import { wrap } from 'comlink';
 import { cardBox } from './card-layout';
-import { GraphWork } from './graph-work';
+import { GraphEditor } from './graph-editor';
 import type { RemoteTidier, TidyBox } from './tidy.worker';
 
 /** Lays out the graph, or what is chosen of it, in a worker; the result is one step. */
 @Injectable()
 export class Tidier {
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   /** A layout is under way; it can be cancelled. */
   readonly running = signal(false);
   private worker?: Worker;

@@ -3,7 +3,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { newMaterial, newRig, newSet, rename, type BrelvinDocument } from '@brelvin/core';
 import { DocumentApi, type NamedVersion } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
-import { CodeWork } from '../code/code-work';
+import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
 import { HistoryPanel } from './history-panel';
@@ -56,7 +56,7 @@ describe('Versions', () => {
         Workbench,
         { provide: DocumentApi, useValue: api },
         { provide: BenchPlaces, useValue: { workspace: signal('graph') } },
-        { provide: CodeWork, useValue: { shownFunction: () => undefined } },
+        { provide: SourceEditor, useValue: { shownFunction: () => undefined } },
         { provide: DocumentStore, useValue: { materialId: signal('m') } },
       ],
     });

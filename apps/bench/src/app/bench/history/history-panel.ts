@@ -8,7 +8,7 @@ import { Choices, type Choice } from '../../shared/controls/choices';
 import { LiveChannel } from '../../shared/documents/live-channel';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
-import { CodeWork } from '../code/code-work';
+import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
 import type { PanelEntry } from '../panels/panel-entry';
@@ -94,7 +94,7 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
   `,
 })
 export class HistoryPanel {
-  private readonly code = inject(CodeWork);
+  private readonly code = inject(SourceEditor);
   private readonly places = inject(BenchPlaces);
   private readonly store = inject(DocumentStore);
   /** The material, or the function of the Library that is written. */

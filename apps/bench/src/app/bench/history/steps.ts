@@ -1,13 +1,13 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Workbench } from '../../shared/documents/workbench';
-import { CodeWork } from '../code/code-work';
+import { SourceEditor } from '../code/source-editor';
 
 /** Steps back and forth through all that was done. */
 @Injectable()
 export class Steps {
   private readonly workbench = inject(Workbench);
-  private readonly code = inject(CodeWork);
+  private readonly code = inject(SourceEditor);
   private readonly history = toSignal(this.workbench.history);
 
   /** What would be taken back, or done again; nothing where there is nothing. */

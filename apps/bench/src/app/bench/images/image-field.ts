@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import type { MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { Icon } from '../../shared/icons/icon';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { ImagePlacer, type ImageUser } from './image-placer';
 import { ImageSettings } from './image-settings';
 import { Popover } from '../../shared/controls/popover';
@@ -26,7 +26,7 @@ export class ImageField {
   readonly chosen = output<string>();
 
   private readonly api = inject(AssetApi);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly placer = inject(ImagePlacer);
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);

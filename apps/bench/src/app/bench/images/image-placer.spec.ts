@@ -4,7 +4,7 @@ import { compileMaterial, library, newMaterial, NO_SEAMS, type ImageFacts, type 
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { ImagePlacer } from './image-placer';
 
@@ -44,14 +44,14 @@ describe('An image', () => {
       providers: [
         provideZonelessChangeDetection(),
         GraphView,
-        GraphWork,
+        GraphEditor,
         ImagePlacer,
         ...held.providers,
         { provide: ImageShelf, useValue: shelf },
         { provide: FunctionShelf, useValue: { texts: () => new Map(), library, idOf: () => undefined } },
       ],
     });
-    const work = TestBed.inject(GraphWork);
+    const work = TestBed.inject(GraphEditor);
     work.refusals.subscribe((words) => refused.push(words));
     placer = TestBed.inject(ImagePlacer);
   });

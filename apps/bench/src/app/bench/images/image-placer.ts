@@ -18,7 +18,7 @@ import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from '../bench-context';
 import type { Point } from '../graph/card-layout';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { ImageShelf } from '../../shared/images/image-shelf';
 
 const STEP = 190;
@@ -34,7 +34,7 @@ export class ImagePlacer {
   private readonly context = inject(BenchContext);
   private readonly shelf = inject(ImageShelf);
   private readonly view = inject(GraphView);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
 
   /** An image node for each file, side by side, or one for the six sides of a cube; the first one runs into an inlet when it was dropped there. */
   async drop(files: readonly File[], at: Point, into?: InletAddress): Promise<void> {

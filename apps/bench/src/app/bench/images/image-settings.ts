@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncaps
 import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 
 /** How pixels of an image become values. */
 const ROLES: readonly Choice<MaterialImage['role']>[] = [
@@ -53,7 +53,7 @@ export class ImageSettings {
   readonly id = input.required<string>();
   readonly image = input.required<MaterialImage>();
 
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly shelf = inject(ImageShelf);
   protected readonly seams = computed(() => this.shelf.facts().get(this.image().asset)?.seams);
   protected readonly roles = ROLES;

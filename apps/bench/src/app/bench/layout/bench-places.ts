@@ -1,15 +1,15 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { PartAddress } from '@brelvin/core';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
-import { SurfaceLink } from '../graph/surface-link';
+import { GraphEditor } from '../graph/graph-editor';
+import { SurfaceBinding } from '../graph/surface-binding';
 
 /** Where one is on the Bench: which tabs are open, which part is chosen. No document, and not undone. */
 @Injectable()
 export class BenchPlaces {
   private readonly store = inject(DocumentStore);
-  private readonly work = inject(GraphWork);
-  private readonly surface = inject(SurfaceLink);
+  private readonly work = inject(GraphEditor);
+  private readonly surface = inject(SurfaceBinding);
 
   /** By the ids of `WORKSPACES`, `PANELS` and `RIG_PANELS`. */
   readonly workspace = signal('graph');
@@ -25,12 +25,12 @@ export class BenchPlaces {
     this.work.leave(0);
     for (const step of steps.slice(0, -1)) this.work.enter(step);
     const last = steps.at(-1);
-    if (last !== undefined) setTimeout(() => this.surface.hands()?.showNode(last));
+    if (last !== undefined) setTimeout(() => this.surface.actions()?.showNode(last));
   }
 
   /** Shows the graph, all of it. */
   showGraph(): void {
     this.workspace.set('graph');
-    setTimeout(() => this.surface.hands()?.showAll());
+    setTimeout(() => this.surface.actions()?.showAll());
   }
 }

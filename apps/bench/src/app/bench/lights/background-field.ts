@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal, ViewEncapsu
 import { BACKGROUND_FITS, setBackgroundImage, setBackgroundKind, type BackgroundFit, type MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { RigWork } from './rig-work';
+import { RigEditor } from './rig-editor';
 
 const FITS: Readonly<Record<BackgroundFit, string>> = {
   cover: 'fills the picture, edges cut off',
@@ -68,7 +68,7 @@ export class BackgroundField {
   /** An image has been chosen. */
   readonly chosen = output<void>();
 
-  protected readonly work = inject(RigWork);
+  protected readonly work = inject(RigEditor);
   private readonly api = inject(AssetApi);
   private readonly images = inject(ImageShelf);
   protected readonly fits = BACKGROUND_FITS;

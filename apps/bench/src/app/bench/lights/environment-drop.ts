@@ -4,7 +4,7 @@ import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
-import { EnvironmentWork } from './environment-work';
+import { EnvironmentEditor } from './environment-editor';
 
 /** Takes what is dropped on the Stage: an environment (one panorama, or six images), or a mesh with its files. */
 @Directive({
@@ -16,7 +16,7 @@ export class EnvironmentDrop {
   readonly taken = output<void>();
   /** A mesh was dropped, with all that came with it. */
   readonly meshDropped = output<readonly File[]>();
-  private readonly work = inject(EnvironmentWork);
+  private readonly work = inject(EnvironmentEditor);
   private readonly drops = inject(FileDrops);
 
   protected over(event: DragEvent): void {

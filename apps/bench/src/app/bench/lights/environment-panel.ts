@@ -3,9 +3,9 @@ import { setEnvironment, type RigEnvironment } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { EnvironmentDrop } from './environment-drop';
-import { EnvironmentWork, type KnownEnvironment } from './environment-work';
-import { RigWork } from './rig-work';
-import { StageLink } from '../stage/stage-link';
+import { EnvironmentEditor, type KnownEnvironment } from './environment-editor';
+import { RigEditor } from './rig-editor';
+import { StageBinding } from '../stage/stage-binding';
 import type { PanelEntry } from '../panels/panel-entry';
 
 /** What is all around: chosen with one click, and how it lights and is seen. */
@@ -141,12 +141,12 @@ import type { PanelEntry } from '../panels/panel-entry';
   `,
 })
 export class EnvironmentPanel {
-  private readonly stage = inject(StageLink);
+  private readonly stage = inject(StageBinding);
   /** How much of it is filtered, 0…1. */
   protected readonly filtering = computed(() => this.stage.state()?.filtering);
 
-  protected readonly work = inject(EnvironmentWork);
-  private readonly rig = inject(RigWork);
+  protected readonly work = inject(EnvironmentEditor);
+  private readonly rig = inject(RigEditor);
   protected readonly pi = Math.PI;
   protected readonly environment = computed(() => this.rig.rig().environment);
   protected readonly degrees = computed(() => ((this.environment()?.turn ?? 0) * 180) / Math.PI);

@@ -4,10 +4,10 @@ import { applyChanges, FIRST_ENVIRONMENT, newRig, parseDocument, START_CAMERA, s
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf, type TakenEnvironment } from '../../shared/images/environment-shelf';
 import { EnvironmentPanel } from './environment-panel';
-import { EnvironmentWork } from './environment-work';
+import { EnvironmentEditor } from './environment-editor';
 import { LightDial, type TurnChange } from './light-dial';
-import { RigWork } from './rig-work';
-import { StageLink } from '../stage/stage-link';
+import { RigEditor } from './rig-editor';
+import { StageBinding } from '../stage/stage-binding';
 import { HeldDocuments } from '../testing/held-documents';
 
 const DAY = { name: 'Day', assets: ['1'.repeat(64)] };
@@ -20,7 +20,7 @@ const listed = [
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 
 describe('The environment panel', () => {
-  let work: RigWork;
+  let work: RigEditor;
   const stage = { state: signal<{ readonly filtering?: number } | undefined>(undefined) };
   const failed = signal<{ assets: readonly string[]; words: string } | undefined>(undefined);
   let take: jasmine.Spy<(files: readonly File[]) => Promise<TakenEnvironment | undefined>>;
@@ -32,15 +32,15 @@ describe('The environment panel', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        RigWork,
-        EnvironmentWork,
+        RigEditor,
+        EnvironmentEditor,
         ...held.providers,
-        { provide: StageLink, useValue: stage },
+        { provide: StageBinding, useValue: stage },
         { provide: AssetApi, useValue: { list: async () => ({ assets: listed, total: 2 }) } },
         { provide: EnvironmentShelf, useValue: { take, job: signal(undefined), failed } },
       ],
     });
-    work = TestBed.inject(RigWork);
+    work = TestBed.inject(RigEditor);
     held.rig.set(rig);
     const fixture = TestBed.createComponent(EnvironmentPanel);
     await fixture.whenStable();

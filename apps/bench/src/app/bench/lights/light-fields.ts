@@ -15,7 +15,7 @@ import { NumberField } from '../../shared/controls/number-field';
 import type { NumberRange } from '../../shared/controls/number-drag';
 import { ValueControl } from '../values/value-control';
 import type { ValueChange, ValueSpec } from '../values/value-spec';
-import { RigWork } from './rig-work';
+import { RigEditor } from './rig-editor';
 
 /** A number of a light, with how it is set. */
 interface NumberRow {
@@ -130,7 +130,7 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
   `,
 })
 export class LightFields {
-  private readonly work = inject(RigWork);
+  private readonly work = inject(RigEditor);
   protected readonly light = this.work.light;
   protected readonly falloffs = FALLOFF_WORDS;
   protected readonly kelvin: NumberRange = { low: COLDEST_KELVIN, high: HOTTEST_KELVIN };

@@ -16,8 +16,8 @@ import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { LightDial, type DialLight, type DirectionChange, type TurnChange } from './light-dial';
 import { LightFields } from './light-fields';
-import { RigWork } from './rig-work';
-import { StageLink } from '../stage/stage-link';
+import { RigEditor } from './rig-editor';
+import { StageBinding } from '../stage/stage-binding';
 import type { PanelEntry } from '../panels/panel-entry';
 
 const ADDABLE: readonly (readonly [LightKind, string])[] = [
@@ -99,8 +99,8 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
   `,
 })
 export class LightPanel {
-  protected readonly camera = inject(StageLink).camera;
-  protected readonly work = inject(RigWork);
+  protected readonly camera = inject(StageBinding).camera;
+  protected readonly work = inject(RigEditor);
   protected readonly addable = ADDABLE;
   protected readonly most = MOST_LIGHTS_IN_RIG;
   protected readonly lights = computed(() => lightsOf(this.work.rig()));

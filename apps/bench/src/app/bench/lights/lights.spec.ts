@@ -6,8 +6,8 @@ import { LightHandles } from '../stage/light-handles';
 import { LightDial, type DirectionChange } from './light-dial';
 import { LightPanel } from './light-panel';
 import { PicturePanel } from './picture-panel';
-import { RigWork } from './rig-work';
-import { StageLink } from '../stage/stage-link';
+import { RigEditor } from './rig-editor';
+import { StageBinding } from '../stage/stage-binding';
 import { HeldDocuments } from '../testing/held-documents';
 
 let held: HeldDocuments;
@@ -16,8 +16,8 @@ const front = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 /** Documents on the Bench, and what its parts want besides. */
 function setUp(): void {
   held = new HeldDocuments();
-  const stage = { provide: StageLink, useValue: { camera: signal(front) } };
-  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), RigWork, ...held.providers, stage] });
+  const stage = { provide: StageBinding, useValue: { camera: signal(front) } };
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), RigEditor, ...held.providers, stage] });
 }
 
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -34,8 +34,8 @@ const choose = (element: HTMLElement, value: string): void => {
 };
 
 /** Works on a rig: its edits are applied. */
-function workOn(rig: LightRig): RigWork {
-  const work = TestBed.inject(RigWork);
+function workOn(rig: LightRig): RigEditor {
+  const work = TestBed.inject(RigEditor);
   held.rig.set(rig);
   return work;
 }
@@ -96,7 +96,7 @@ describe('LightDial', () => {
 describe('LightPanel', () => {
   beforeEach(setUp);
 
-  async function show(rig = newRig('r')): Promise<{ fixture: ComponentFixture<LightPanel>; work: RigWork }> {
+  async function show(rig = newRig('r')): Promise<{ fixture: ComponentFixture<LightPanel>; work: RigEditor }> {
     const work = workOn(rig);
     const fixture = TestBed.createComponent(LightPanel);
     await fixture.whenStable();

@@ -11,7 +11,7 @@ import {
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';
-import { RigWork } from './rig-work';
+import { RigEditor } from './rig-editor';
 import type { PanelEntry } from '../panels/panel-entry';
 
 const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
@@ -156,7 +156,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
   `,
 })
 export class PicturePanel {
-  private readonly work = inject(RigWork);
+  private readonly work = inject(RigEditor);
   protected readonly rig = this.work.rig;
   protected readonly curves = CURVES;
   protected readonly occlusion = FIRST_OCCLUSION;

@@ -11,8 +11,8 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import { outletKey } from '../stage/outlet-lens';
-import { LensLink, PREVIEW_SIDE } from './lens-link';
-import { OutletWork } from './outlet-work';
+import { LensBinding, PREVIEW_SIDE } from './lens-binding';
+import { OutletInspector } from './outlet-inspector';
 
 /** A small picture of what a node gives, on a sphere. */
 @Component({
@@ -26,8 +26,8 @@ import { OutletWork } from './outlet-work';
 export class CardPreview {
   readonly node = input.required<string>();
 
-  private readonly link = inject(LensLink);
-  private readonly outlets = inject(OutletWork);
+  private readonly link = inject(LensBinding);
+  private readonly outlets = inject(OutletInspector);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly side = PREVIEW_SIDE;
   protected readonly place = computed(() => {

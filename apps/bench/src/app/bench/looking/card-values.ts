@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { hexFromLinear, type RibbonType } from '@brelvin/core';
 import { outletKey } from '../stage/outlet-lens';
-import { OutletWork } from './outlet-work';
-import { ProbeWork } from './probe-work';
+import { OutletInspector } from './outlet-inspector';
+import { Probes } from './probes';
 import { valueWords } from './value-words';
 
 /** What an outlet gives at the points that are probed: on the ribbons that leave it. */
@@ -31,8 +31,8 @@ export class CardValues {
   readonly outlet = input.required<string>();
   readonly type = input.required<RibbonType>();
 
-  private readonly outlets = inject(OutletWork);
-  private readonly probes = inject(ProbeWork);
+  private readonly outlets = inject(OutletInspector);
+  private readonly probes = inject(Probes);
   protected readonly several = computed(() => this.probes.points().length > 1);
 
   protected readonly lines = computed(() => {

@@ -1,12 +1,12 @@
 import { inject } from '@angular/core';
 import type { Command } from '../commands/command';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import { StageLook } from '../stage/stage-look';
-import { OutletWork } from './outlet-work';
+import { ViewSettings } from '../stage/view-settings';
+import { OutletInspector } from './outlet-inspector';
 
 export function lookingCommands(): readonly Command[] {
-  const [work, outlets, look, places] = [inject(GraphWork), inject(OutletWork), inject(StageLook), inject(BenchPlaces)];
+  const [work, outlets, look, places] = [inject(GraphEditor), inject(OutletInspector), inject(ViewSettings), inject(BenchPlaces)];
   const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
   return [
     {
@@ -44,7 +44,7 @@ export function lookingCommands(): readonly Command[] {
   ];
 }
 
-function togglePeek(work: GraphWork, outlets: OutletWork): void {
+function togglePeek(work: GraphEditor, outlets: OutletInspector): void {
   const [id] = work.chosen();
   if (id !== undefined) outlets.togglePeek(id);
   else if (outlets.peek()) outlets.stopPeek();

@@ -1,7 +1,7 @@
 import type { StageEngine } from '../stage/stage-engine';
 import type { ProbedOutlets } from '../stage/outlet-lens';
-import { lensMode } from './outlet-work';
-import { MOST_PINS, ProbeWork } from './probe-work';
+import { lensMode } from './outlet-inspector';
+import { MOST_PINS, Probes } from './probes';
 import { numberWords, valueWords } from './value-words';
 
 describe('Words for values', () => {
@@ -28,7 +28,7 @@ describe('How a value is seen at first', () => {
 });
 
 describe('Pins', () => {
-  let work: ProbeWork;
+  let work: Probes;
   let seen: ProbedOutlets | undefined;
   const engine = {
     canProbe: true,
@@ -41,7 +41,7 @@ describe('Pins', () => {
     values: new Map([['n.result', [value, 0, 0, 1]]]),
   });
 
-  beforeEach(() => (work = new ProbeWork()));
+  beforeEach(() => (work = new Probes()));
 
   async function place(...xs: number[]): Promise<void> {
     for (const x of xs) {

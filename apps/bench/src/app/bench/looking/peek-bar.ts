@@ -3,8 +3,8 @@ import { hexFromLinear, scaleColours, type LensMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
-import { LensLink } from './lens-link';
-import { OutletWork } from './outlet-work';
+import { LensBinding } from './lens-binding';
+import { OutletInspector } from './outlet-inspector';
 import { numberWords } from './value-words';
 
 const MODES: readonly Choice<LensMode>[] = [
@@ -78,8 +78,8 @@ const TICKS = 5;
   `,
 })
 export class PeekBar {
-  protected readonly outlets = inject(OutletWork);
-  private readonly link = inject(LensLink);
+  protected readonly outlets = inject(OutletInspector);
+  private readonly link = inject(LensBinding);
   protected readonly modes = MODES;
 
   protected readonly scale = computed(() => {

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, ViewEncapsulation } from '@angular/core';
 import { titleOfNode } from '@brelvin/core';
 import { BenchContext } from '../bench-context';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import type { PanelEntry } from '../panels/panel-entry';
 import { outletKey } from '../stage/outlet-lens';
-import { OutletWork } from './outlet-work';
-import { ProbeWork } from './probe-work';
+import { OutletInspector } from './outlet-inspector';
+import { Probes } from './probes';
 import { numberWords, valueWords } from './value-words';
 
 /** The values of all nodes at the points that are probed, side by side. */
@@ -65,9 +65,9 @@ import { numberWords, valueWords } from './value-words';
 })
 export class ProbePanel {
   protected readonly places = inject(BenchPlaces);
-  protected readonly outlets = inject(OutletWork);
-  protected readonly probes = inject(ProbeWork);
-  private readonly work = inject(GraphWork);
+  protected readonly outlets = inject(OutletInspector);
+  protected readonly probes = inject(Probes);
+  private readonly work = inject(GraphEditor);
   private readonly context = inject(BenchContext);
 
   protected readonly rows = computed(() => {

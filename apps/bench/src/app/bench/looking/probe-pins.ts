@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
-import { StageLink } from '../stage/stage-link';
-import { ProbeWork } from './probe-work';
+import { StageBinding } from '../stage/stage-binding';
+import { Probes } from './probes';
 
 /** Where the pins stand, drawn over the picture. */
 @Component({
@@ -18,8 +18,8 @@ import { ProbeWork } from './probe-work';
   `,
 })
 export class ProbePins {
-  private readonly probes = inject(ProbeWork);
-  private readonly link = inject(StageLink);
+  private readonly probes = inject(Probes);
+  private readonly link = inject(StageBinding);
 
   protected readonly marks = computed(() => {
     // Where a point is seen changes with the camera.

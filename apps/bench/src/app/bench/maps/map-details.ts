@@ -19,7 +19,7 @@ import { Choices, type Choice } from '../../shared/controls/choices';
 import { Icon } from '../../shared/icons/icon';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { BenchContext } from '../bench-context';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { ImageSettings } from '../images/image-settings';
 import { LinkedImages } from './linked-images';
 import { litNormals } from './lit-normals';
@@ -54,7 +54,7 @@ export class MapDetails {
 
   private readonly api = inject(AssetApi);
   private readonly shelf = inject(ImageShelf);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly context = inject(BenchContext);
   private readonly links = inject(LinkedImages);
   protected readonly keepings = KEEPINGS;

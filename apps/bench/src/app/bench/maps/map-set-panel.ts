@@ -3,7 +3,7 @@ import { mapSetWords, meaningsOf, packingOf, PACKINGS, type HeightUse, type MapS
 import { AssetApi } from '../../shared/api/asset-api';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { Icon } from '../../shared/icons/icon';
-import { MapSetWork, type MapProposal, type MapRow } from './map-set-work';
+import { MapSetEditor, type MapProposal, type MapRow } from './map-set-editor';
 
 const SURFACES: readonly Choice<MapSurface>[] = [
   { value: 'physicalSurface', words: 'physical', help: 'Metals and all else by metallic and roughness' },
@@ -31,7 +31,7 @@ export class MapSetPanel {
   readonly proposal = input.required<MapProposal>();
 
   private readonly api = inject(AssetApi);
-  protected readonly work = inject(MapSetWork);
+  protected readonly work = inject(MapSetEditor);
   protected readonly surfaces = SURFACES;
   protected readonly packings = Object.entries(PACKINGS).map(([id, { label }]) => ({ id: id as PackingId, label }));
   protected readonly used = computed(() => this.proposal().rows.filter(({ packing }) => packing).length);

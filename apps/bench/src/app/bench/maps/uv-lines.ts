@@ -1,4 +1,4 @@
-import { dressOf, type MeshData, type StageSet } from '@brelvin/core';
+import { overridesOf, type MeshData, type StageSet } from '@brelvin/core';
 
 const MOST_TRIANGLES = 12_000;
 
@@ -17,7 +17,7 @@ export interface UvLines {
 export function uvLines(set: StageSet, material: string, uvSet: number, meshOf: (mesh: StageSet['meshes'][string]) => MeshData): UvLines {
   const worn = Object.entries(set.meshes).flatMap(([id, mesh]) => {
     const data = meshOf(mesh);
-    const parts = data.parts.filter(({ name }) => (dressOf(set, id, name).material ?? material) === material);
+    const parts = data.parts.filter(({ name }) => (overridesOf(set, id, name).material ?? material) === material);
     return parts.map(({ first, count }) => ({ data, first, count }));
   });
   const triangles = worn.reduce((sum, { count }) => sum + count / 3, 0);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { BenchResult } from '../compile/bench-result';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import type { PanelEntry } from '../panels/panel-entry';
 
 const MODES: readonly Choice<OpacityMode>[] = [
@@ -38,7 +38,7 @@ const MODES: readonly Choice<OpacityMode>[] = [
   `,
 })
 export class OpacityPanel {
-  protected readonly work = inject(GraphWork);
+  protected readonly work = inject(GraphEditor);
   protected readonly modes = MODES;
   protected readonly edit = setOpacityMode;
   protected readonly mode = computed((): OpacityMode => this.work.material().opacity ?? 'blend');

@@ -2,7 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { OutlinePanel } from './outline-panel';
 
@@ -14,7 +14,7 @@ describe('OutlinePanel', () => {
     edits: () => Edit[];
   }> {
     const held = new HeldDocuments();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphWork, ...held.providers] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), GraphView, GraphEditor, ...held.providers] });
     held.material.set({ ...newMaterial('m'), outline });
     const fixture = TestBed.createComponent(OutlinePanel);
     await fixture.whenStable();

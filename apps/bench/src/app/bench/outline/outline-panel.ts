@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { FIRST_OUTLINE, OUTLINE_UNITS, setOutline, setOutlineField, type Outline } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import type { PanelEntry } from '../panels/panel-entry';
 
 const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
@@ -58,7 +58,7 @@ const PIXELS_A_METRE = 200;
   `,
 })
 export class OutlinePanel {
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   protected readonly methods = METHODS;
   protected readonly units = plainChoices(OUTLINE_UNITS);
   protected readonly first = FIRST_OUTLINE;

@@ -15,8 +15,8 @@ import {
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { CodeWork } from '../code/code-work';
-import { GraphWork } from '../graph/graph-work';
+import { SourceEditor } from '../code/source-editor';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter, type ValueSpec } from '../values/value-spec';
@@ -67,8 +67,8 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
   templateUrl: './parameters-panel.html',
 })
 export class ParametersPanel {
-  private readonly work = inject(GraphWork);
-  private readonly codeWork = inject(CodeWork);
+  private readonly work = inject(GraphEditor);
+  private readonly codeWork = inject(SourceEditor);
   private readonly places = inject(BenchPlaces);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly liveKinds = LIVE_KINDS;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import {
-  dressOf,
+  overridesOf,
   dressPart,
   FLOOR,
   removePartValues,
@@ -50,7 +50,7 @@ export class PartDressing {
   private readonly workbench = inject(Workbench);
   protected readonly faces = plainChoices(FACES);
   protected readonly materials = signal<readonly DocumentSummary[]>([]);
-  protected readonly dress = computed(() => dressOf(this.set(), this.part().mesh, this.part().part));
+  protected readonly dress = computed(() => overridesOf(this.set(), this.part().mesh, this.part().part));
   protected readonly isFloor = computed(() => this.part().mesh === FLOOR);
   protected readonly open = computed(() => this.dress().material === undefined);
   protected readonly worn = computed((): Material | undefined => {

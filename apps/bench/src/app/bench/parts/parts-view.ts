@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
-  dressOf,
+  overridesOf,
   FLOOR,
   type FloorLook,
   GENERATED_SHAPES,
@@ -31,9 +31,9 @@ import { Icon } from '../../shared/icons/icon';
 import type { DocumentEdit } from '../documents/document-edit';
 import { DocumentStore } from '../documents/document-store';
 import { BenchFiles } from '../files/bench-files';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import { StageLink } from '../stage/stage-link';
+import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
@@ -65,13 +65,13 @@ interface PartRow extends PartAddress {
 export class PartsView {
   private readonly benchFiles = inject(BenchFiles);
   private readonly places = inject(BenchPlaces);
-  private readonly stage = inject(StageLink);
+  private readonly stage = inject(StageBinding);
   private readonly store = inject(DocumentStore);
   protected readonly set = computed((): StageSet => this.store.set() ?? NO_SET);
   protected readonly materialId = computed(() => this.store.materialId() ?? '');
   protected readonly chosen = this.places.part;
   protected readonly formulas = computed(() => this.stage.state()?.formulas ?? []);
-  private readonly graph = inject(GraphWork);
+  private readonly graph = inject(GraphEditor);
   private readonly images = inject(PartImages);
   private readonly drops = inject(FileDrops);
   private readonly workbench = inject(Workbench);
@@ -111,7 +111,7 @@ export class PartsView {
   }
 
   private row(part: PartAddress): PartRow {
-    const dress = dressOf(this.set(), part.mesh, part.part);
+    const dress = overridesOf(this.set(), part.mesh, part.part);
     const plainFloor = part.mesh === FLOOR && dress.material === undefined;
     const notes = [
       dress.depthOffset === 0 ? '' : `${dress.depthOffset} m nearer`,

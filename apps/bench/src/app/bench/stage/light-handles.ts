@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ViewEncapsulation } from '@angular/core';
 import { pan, placeInPicture, setLight, type OrbitCamera, type StandingLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
-import { RigWork } from '../lights/rig-work';
+import { RigEditor } from '../lights/rig-editor';
 
 interface Handle {
   readonly id: string;
@@ -64,7 +64,7 @@ export class LightHandles {
   readonly width = input.required<number>();
   readonly height = input.required<number>();
 
-  private readonly work = inject(RigWork);
+  private readonly work = inject(RigEditor);
   protected readonly held = signal<{ readonly id: string; readonly gesture: string; x: number; y: number } | undefined>(undefined);
 
   protected readonly handles = computed((): Handle[] =>

@@ -9,7 +9,7 @@ import {
   type OutletCell,
   type Picture,
   type PictureSize,
-  type Surface,
+  type MaterialPipelines,
 } from '@brelvin/core';
 import type { StageSurfaces } from './stage-surfaces';
 
@@ -84,7 +84,7 @@ export class OutletLens {
   /** The values of all outlets of the program at a pixel of a picture of this size. */
   async probe(
     renderer: FrameRenderer,
-    pictureOf: (surface: Surface) => Picture,
+    pictureOf: (surface: MaterialPipelines) => Picture,
     pixel: { readonly x: number; readonly y: number },
     size: PictureSize,
     cssSize: PictureSize,
@@ -101,7 +101,7 @@ export class OutletLens {
   /** Least and largest value of a component on what is seen, drawn small; nothing where nothing is seen. */
   async range(
     renderer: FrameRenderer,
-    pictureOf: (surface: Surface) => Picture,
+    pictureOf: (surface: MaterialPipelines) => Picture,
     { outlet, component }: Pick<LensWish, 'outlet' | 'component'>,
   ): Promise<{ readonly low: number; readonly high: number } | undefined> {
     const { surface } = this;
@@ -140,7 +140,7 @@ export class OutletLens {
   }
 
   /** The program's surface, once it is the one whose outlets are known. */
-  private get surface(): Surface | undefined {
+  private get surface(): MaterialPipelines | undefined {
     const worn = this.surfaces.wornAs(OUTLETS)?.surface;
     return worn && worn.key === this.program?.compiled.key ? worn : undefined;
   }

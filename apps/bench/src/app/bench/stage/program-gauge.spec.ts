@@ -1,5 +1,5 @@
-import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
-import { BEARABLE, gauge, ProgramGauges, type Pace } from './program-gauge';
+import type { Device, FrameRenderer, Picture, PictureSize, MaterialPipelines } from '@brelvin/core';
+import { BEARABLE, gauge, ProgramGauges, type FrameCost } from './program-gauge';
 
 const WHOLE: PictureSize = { width: 640, height: 480 };
 
@@ -93,7 +93,7 @@ describe('how long a whole picture takes', () => {
   });
 
   it('is taken back where pictures at rest are quicker than was thought, and not where they are not', async () => {
-    const [gauges, surface] = [new ProgramGauges(), {} as Surface];
+    const [gauges, surface] = [new ProgramGauges(), {} as MaterialPipelines];
     expect(gauges.knows(surface)).toBeFalse();
     await gauges.take(surface, () => Promise.resolve({ milliseconds: 8000, scale: 0.25 }));
     expect([gauges.doubts(surface), gauges.doubts(surface)]).toEqual([true, false]);
@@ -110,8 +110,8 @@ describe('while programs are gauged', () => {
     const gauges = new ProgramGauges();
     const order: string[] = [];
     const ends: (() => void)[] = [];
-    const work = (): Promise<Pace> => new Promise((resolve) => ends.push(() => resolve(BEARABLE)));
-    const taken = [gauges.take({} as Surface, work), gauges.take({} as Surface, work)];
+    const work = (): Promise<FrameCost> => new Promise((resolve) => ends.push(() => resolve(BEARABLE)));
+    const taken = [gauges.take({} as MaterialPipelines, work), gauges.take({} as MaterialPipelines, work)];
     const other = gauges.idle().then(() => order.push('other'));
     for (const each of taken) {
       await new Promise((resolve) => setTimeout(resolve, 5));

@@ -1,4 +1,4 @@
-import type { Device, FrameRenderer, Picture, PictureSize, Surface } from '@brelvin/core';
+import type { Device, FrameRenderer, Picture, PictureSize, MaterialPipelines } from '@brelvin/core';
 import { SAMPLES } from './paint-pictures';
 
 /** The first drawing of a new program: small enough that even the slowest comes back. */
@@ -14,20 +14,20 @@ const TOO_LONG_MS = 1500;
 const INSTEAD_MS = 500;
 
 /** How long a whole picture takes, and how small it is drawn instead where that is too long. */
-export interface Pace {
+export interface FrameCost {
   readonly milliseconds: number;
   /** 1 where it is bearable. */
   readonly scale: number;
 }
 
-export const BEARABLE: Pace = { milliseconds: 0, scale: 1 };
+export const BEARABLE: FrameCost = { milliseconds: 0, scale: 1 };
 
 /**
  * Draws a picture small and out of sight, and tells from it how long a whole one takes.
  *
  * @param pictureNow the picture at each drawing: what stood there may be gone by the next
  */
-export async function gauge(device: Device, renderer: FrameRenderer, pictureNow: () => Picture, whole: PictureSize): Promise<Pace> {
+export async function gauge(device: Device, renderer: FrameRenderer, pictureNow: () => Picture, whole: PictureSize): Promise<FrameCost> {
   const time = async (size: PictureSize): Promise<number> => {
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     try {
@@ -56,17 +56,17 @@ export async function gauge(device: Device, renderer: FrameRenderer, pictureNow:
 
 /** The paces of programs. They are gauged one after the other: what stands there wears only one for a try. */
 export class ProgramGauges {
-  private readonly paces = new WeakMap<Surface, Pace>();
-  private readonly doubted = new WeakSet<Surface>();
-  private readonly underway = new Set<Surface>();
+  private readonly paces = new WeakMap<MaterialPipelines, FrameCost>();
+  private readonly doubted = new WeakSet<MaterialPipelines>();
+  private readonly underway = new Set<MaterialPipelines>();
   private last: Promise<unknown> = Promise.resolve();
 
-  knows(surface: Surface): boolean {
+  knows(surface: MaterialPipelines): boolean {
     return this.paces.has(surface);
   }
 
   /** Whether it is gauged at the moment, or waits to be. */
-  isTaking(surface: Surface | undefined): boolean {
+  isTaking(surface: MaterialPipelines | undefined): boolean {
     return surface !== undefined && this.underway.has(surface);
   }
 
@@ -75,12 +75,12 @@ export class ProgramGauges {
     while (this.underway.size > 0) await this.last;
   }
 
-  paceOf(surface: Surface | undefined): Pace {
+  paceOf(surface: MaterialPipelines | undefined): FrameCost {
     return (surface && this.paces.get(surface)) ?? BEARABLE;
   }
 
   /** Whether a slow program is to be gauged once more, now that others come onto the device no longer: true once. */
-  doubts(surface: Surface | undefined): boolean {
+  doubts(surface: MaterialPipelines | undefined): boolean {
     if (!surface || this.paceOf(surface).scale === 1 || this.doubted.has(surface)) return false;
     this.doubted.add(surface);
     return true;
@@ -91,7 +91,7 @@ export class ProgramGauges {
    *
    * @returns whether it was taken back
    */
-  learn(surface: Surface | undefined, milliseconds: number): boolean {
+  learn(surface: MaterialPipelines | undefined, milliseconds: number): boolean {
     const { scale } = this.paceOf(surface);
     if (!surface || scale === 1 || milliseconds / (scale * scale) >= BEARABLE_MS) return false;
     this.paces.set(surface, BEARABLE);
@@ -99,7 +99,7 @@ export class ProgramGauges {
   }
 
   /** @param work gauges it; nothing where that can not be done now */
-  async take(surface: Surface, work: () => Promise<Pace> | undefined): Promise<void> {
+  async take(surface: MaterialPipelines, work: () => Promise<FrameCost> | undefined): Promise<void> {
     this.underway.add(surface);
     const taken = this.last.then(work).finally(() => this.underway.delete(surface));
     this.last = taken.catch(() => undefined);

@@ -85,8 +85,8 @@ export class SecondPicture {
   }
 
   wear(id: string, worn: ReturnType<StageSurfaces['wornAs']>): void {
-    if (id === OTHER) this.stands?.wear(this.bench, worn);
-    else if (id !== this.bench) this.stands?.wear(id, worn);
+    if (id === OTHER) this.stands?.assign(this.bench, worn);
+    else if (id !== this.bench) this.stands?.assign(id, worn);
   }
 
   targets(size: PictureSize): readonly DeviceTexture[] {

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import type { Command, PlaceKey } from '../commands/command';
 import { BenchLayout } from '../layout/bench-layout';
-import { StageLink } from './stage-link';
+import { StageBinding } from './stage-binding';
 
 /** Keys of the Stage besides those of its commands. */
 export const STAGE_KEYS: readonly PlaceKey[] = [
@@ -10,7 +10,7 @@ export const STAGE_KEYS: readonly PlaceKey[] = [
 ];
 
 export function stageCommands(): readonly Command[] {
-  const [link, layout] = [inject(StageLink), inject(BenchLayout)];
+  const [link, layout] = [inject(StageBinding), inject(BenchLayout)];
   return [
     { id: 'frame', title: 'Frame the meshes', words: 'camera', run: () => link.engine()?.frameMesh() },
     { id: 'time', title: 'Stop or start the Stage’s clock', words: 'pause play', run: () => link.togglePlaying() },

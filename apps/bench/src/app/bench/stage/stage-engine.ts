@@ -13,7 +13,7 @@ import {
   type Picture,
   type PictureSize,
   type StageSet,
-  type Surface,
+  type MaterialPipelines,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
@@ -22,8 +22,8 @@ import { measured } from './measured-depth';
 import { Opening } from './opening';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { paintPictures } from './paint-pictures';
-import { PictureScale } from './picture-scale';
-import { ProgramGauges, type Pace } from './program-gauge';
+import { DynamicResolution } from './dynamic-resolution';
+import { ProgramGauges, type FrameCost } from './program-gauge';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
 import { RunningClocks } from './stage-clocks';
@@ -59,7 +59,7 @@ export class StageEngine {
   private readonly second = new SecondPicture();
   private readonly outlets = new OutletLens(this.surfaces);
   private readonly gauges = new ProgramGauges();
-  private readonly scale = new PictureScale();
+  private readonly scale = new DynamicResolution();
   private readonly opening = new Opening(() => this.surfaces.prepares || !this.surfaces.has(this.bench));
   private readonly loop = new FrameLoop(SCREEN_CLOCK, this.opening, {
     advance: (elapsed) => this.advance(elapsed),
@@ -415,7 +415,7 @@ export class StageEngine {
 
   // Programs
 
-  private prepare(id: string, compiled: EmittedMaterial, material: Material): Promise<Surface> | undefined {
+  private prepare(id: string, compiled: EmittedMaterial, material: Material): Promise<MaterialPipelines> | undefined {
     const { session } = this;
     return session?.prepare(compiled, this.sightIn(session), material).then(async (surface) => {
       if (id === this.bench) await this.gauges.take(surface, () => this.gauge(surface));
@@ -424,7 +424,7 @@ export class StageEngine {
   }
 
   /** Draws what stands there with a new program, small and out of sight, before it takes the old one's place. */
-  private gauge(surface: Surface): Promise<Pace> | undefined {
+  private gauge(surface: MaterialPipelines): Promise<FrameCost> | undefined {
     const { session, size } = this;
     if (!session || size.width <= 2) return undefined;
     return session.gauge(() => session.picture(this.sightIn(session), surface), size);
@@ -439,7 +439,7 @@ export class StageEngine {
   }
 
   /** The pace of the program on the Bench. */
-  private get pace(): Pace {
+  private get pace(): FrameCost {
     return this.gauges.paceOf(this.surfaces.wornAs(this.bench)?.surface);
   }
 
@@ -453,7 +453,7 @@ export class StageEngine {
   /** The material of the second picture stands there in the place of the one on the Bench. */
   private wear(id: string): void {
     const worn = this.surfaces.wornAs(id);
-    if (id !== OTHER) this.session?.scene.wear(id, worn);
+    if (id !== OTHER) this.session?.scene.assign(id, worn);
     this.second.wear(id, worn);
     this.tellLacks();
     if (id === this.bench && this.surfaces.has(id)) this.patch({ hasSurface: true });

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { ImageShelf, type ImageJob } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
-import { MapSetWork } from '../maps/map-set-work';
+import { MapSetEditor } from '../maps/map-set-editor';
 import { StageFiles } from './stage-files';
 
 const job = (name: string, share: number): ImageJob => ({ id: 1, name, doing: 'decoding', share, cancel: () => undefined });
@@ -27,7 +27,7 @@ describe('Files that come in', () => {
         { provide: ImageShelf, useValue: { jobs: images } },
         { provide: EnvironmentShelf, useValue: {} },
         { provide: MeshShelf, useValue: { job: mesh } },
-        { provide: MapSetWork, useValue: { reading, stop: () => void stopped++ } },
+        { provide: MapSetEditor, useValue: { reading, stop: () => void stopped++ } },
       ],
     });
     files = TestBed.inject(StageFiles);

@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { ImageShelf, type ImageJob } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
-import { MapSetWork } from '../maps/map-set-work';
+import { MapSetEditor } from '../maps/map-set-editor';
 import type { StageLoaders } from './stage-loaders';
 
 /** Where the Stage's files come from, and what of them comes in just now. */
@@ -11,7 +11,7 @@ export class StageFiles {
   private readonly images = inject(ImageShelf);
   private readonly environments = inject(EnvironmentShelf);
   private readonly meshes = inject(MeshShelf);
-  private readonly sets = inject(MapSetWork);
+  private readonly sets = inject(MapSetEditor);
 
   /** What is under way; of a set of maps how far it is as a whole. */
   readonly jobs = computed((): readonly ImageJob[] => {

@@ -14,10 +14,10 @@ import {
   type PictureSize,
   type StageClocks,
   type StageSet,
-  type Surface,
+  type MaterialPipelines,
 } from '@brelvin/core';
 import { stillOf, thumbnailOf } from './kept-pictures';
-import { gauge, type Pace } from './program-gauge';
+import { gauge, type FrameCost } from './program-gauge';
 import { connectLoaders, type LoadingWatch, type StageLoaders } from './stage-loaders';
 import { PREVIEW_MESH, WARM_UP_MESH } from './stage-meshes';
 
@@ -70,17 +70,17 @@ export class StageSession {
   }
 
   /** @param program of outlets, that what wears the material on the Bench wears instead */
-  picture(sight: Sight, program?: Surface): Picture {
+  picture(sight: Sight, program?: MaterialPipelines): Picture {
     return pictureOf(this.scene, this.rig, sight, program);
   }
 
   /** Brings a program onto the device. @throws ProgramRefused */
-  prepare(compiled: EmittedMaterial, { camera, clocks }: Sight, material: Material): Promise<Surface> {
+  prepare(compiled: EmittedMaterial, { camera, clocks }: Sight, material: Material): Promise<MaterialPipelines> {
     return this.renderer.prepare(compiled, { camera, rig: this.rig, ...clocks }, this.warmUpMesh, material);
   }
 
   /** How long a whole picture takes; see `gauge`. */
-  gauge(picture: () => Picture, size: PictureSize): Promise<Pace> {
+  gauge(picture: () => Picture, size: PictureSize): Promise<FrameCost> {
     return gauge(this.device, this.renderer, picture, size);
   }
 
@@ -94,7 +94,12 @@ export class StageSession {
 }
 
 /** A picture of what stands in a scene. @param program in the place of the material on the Bench */
-export function pictureOf(scene: StageScene, rig: LightRig, { camera, clocks, inspection, lens }: Sight, program?: Surface): Picture {
+export function pictureOf(
+  scene: StageScene,
+  rig: LightRig,
+  { camera, clocks, inspection, lens }: Sight,
+  program?: MaterialPipelines,
+): Picture {
   const looked = program ? undefined : lens;
   return {
     lens: looked,

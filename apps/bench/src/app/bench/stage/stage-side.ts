@@ -4,7 +4,7 @@ import { NoticeList } from '../../shared/notices/notice-list';
 import { CompareBar } from '../compare/compare-bar';
 import { CompareLine } from '../compare/compare-line';
 import { CompareMenu } from '../compare/compare-menu';
-import { CompareWork } from '../compare/compare-work';
+import { Comparison } from '../compare/comparison';
 import { BenchResult } from '../compile/bench-result';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
@@ -13,16 +13,16 @@ import type { DocumentEdit } from '../documents/document-edit';
 import { BenchLayout } from '../layout/bench-layout';
 import { BenchPlaces } from '../layout/bench-places';
 import { EnvironmentDrop } from '../lights/environment-drop';
-import { LensLink } from '../looking/lens-link';
-import { OutletWork } from '../looking/outlet-work';
+import { LensBinding } from '../looking/lens-binding';
+import { OutletInspector } from '../looking/outlet-inspector';
 import { PeekBar } from '../looking/peek-bar';
 import { ProbePins } from '../looking/probe-pins';
-import { ProbeWork } from '../looking/probe-work';
+import { Probes } from '../looking/probes';
 import { MeshBar } from './mesh-bar';
 import { Stage } from './stage';
 import { StageFiles } from './stage-files';
-import { StageLink } from './stage-link';
-import { StageLook } from './stage-look';
+import { StageBinding } from './stage-binding';
+import { ViewSettings } from './view-settings';
 import { StageMaterials } from './stage-materials';
 import { ThumbnailKeeper } from './thumbnail-keeper';
 import { ViewMenu, VIEW_WORDS } from './view-menu';
@@ -40,15 +40,15 @@ import { ViewMenu, VIEW_WORDS } from './view-menu';
 export class StageSide {
   private readonly compiler = inject(Compiler);
   private readonly materials = inject(StageMaterials);
-  private readonly probes = inject(ProbeWork);
+  private readonly probes = inject(Probes);
   private readonly thumbnails = inject(ThumbnailKeeper);
-  protected readonly compare = inject(CompareWork);
+  protected readonly compare = inject(Comparison);
   protected readonly files = inject(BenchFiles);
   protected readonly layout = inject(BenchLayout);
-  protected readonly link = inject(StageLink);
+  protected readonly link = inject(StageBinding);
   protected readonly loaders = inject(StageFiles).loaders;
-  protected readonly look = inject(StageLook);
-  protected readonly outlets = inject(OutletWork);
+  protected readonly look = inject(ViewSettings);
+  protected readonly outlets = inject(OutletInspector);
   protected readonly places = inject(BenchPlaces);
   protected readonly result = inject(BenchResult);
   protected readonly store = inject(DocumentStore);
@@ -67,7 +67,7 @@ export class StageSide {
   protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
 
   constructor() {
-    inject(LensLink);
+    inject(LensBinding);
     effect(() => {
       const [stage, set, rig] = [this.stage(), this.store.set(), this.store.rig()];
       if (stage && set && rig && this.store.material())

@@ -1,4 +1,4 @@
-import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type Material, type Surface } from '@brelvin/core';
+import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type Material, type MaterialPipelines } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -11,7 +11,7 @@ export interface Refusal {
 
 interface Hooks {
   /** Brings a program onto the device; nothing while there is none. */
-  readonly prepare: (id: string, compiled: EmittedMaterial, material: Material) => Promise<Surface> | undefined;
+  readonly prepare: (id: string, compiled: EmittedMaterial, material: Material) => Promise<MaterialPipelines> | undefined;
   /** A program is on its way. */
   readonly begun: () => void;
   /** A material is worn differently from now on. */
@@ -26,10 +26,10 @@ interface Hooks {
 export class StageSurfaces {
   private readonly materials = new Map<string, Material>();
   private readonly programs = new Map<string, EmittedMaterial>();
-  private readonly surfaces = new Map<string, Surface>();
+  private readonly surfaces = new Map<string, MaterialPipelines>();
   private readonly turns = new Map<string, number>();
   /** Programs that a material had before, the last one first: going back to one compiles nothing. */
-  private readonly spare = new Map<string, Surface[]>();
+  private readonly spare = new Map<string, MaterialPipelines[]>();
 
   /** Programs on their way to the device. */
   private readonly preparing = new Set<symbol>();
@@ -56,7 +56,7 @@ export class StageSurfaces {
     return this.surfaces.has(id);
   }
 
-  wornAs(id: string): { readonly material: Material; readonly surface?: Surface } | undefined {
+  wornAs(id: string): { readonly material: Material; readonly surface?: MaterialPipelines } | undefined {
     const material = this.materials.get(id);
     return material && { material, surface: this.surfaces.get(id) };
   }
@@ -141,7 +141,7 @@ export class StageSurfaces {
     for (const id of this.turns.keys()) this.interrupt(id);
   }
 
-  private takeSpare(id: string, key: string): Surface | undefined {
+  private takeSpare(id: string, key: string): MaterialPipelines | undefined {
     const list = this.spare.get(id) ?? [];
     const found = list.find((each) => each.key === key);
     if (found)
@@ -152,7 +152,7 @@ export class StageSurfaces {
     return found;
   }
 
-  private putAside(id: string, surface: Surface): void {
+  private putAside(id: string, surface: MaterialPipelines): void {
     const [...list] = [surface, ...(this.spare.get(id) ?? [])];
     for (const each of list.splice(MOST_SPARE)) each.destroy();
     this.spare.set(id, list);

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { Subject } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
-import { StageLink } from './stage-link';
+import { StageBinding } from './stage-binding';
 import { NO_PICTURE_YET } from './stage-state';
 import { ThumbnailKeeper } from './thumbnail-keeper';
 
@@ -24,14 +24,14 @@ describe('The keeper of the Library’s pictures', () => {
     picture = png;
     kept = [];
     state.set(NO_PICTURE_YET);
-    const link: Partial<Record<keyof StageLink, unknown>> = { engine: () => ({ thumbnail: async () => picture }), state };
+    const link: Partial<Record<keyof StageBinding, unknown>> = { engine: () => ({ thumbnail: async () => picture }), state };
     const api: Partial<DocumentApi> = { saveThumbnail: async (...picture) => void kept.push(picture) };
     TestBed.configureTestingModule({
       providers: [
         ThumbnailKeeper,
         { provide: DocumentApi, useValue: api },
         { provide: Workbench, useValue: { saved } },
-        { provide: StageLink, useValue: link },
+        { provide: StageBinding, useValue: link },
       ],
     });
     keeper = TestBed.inject(ThumbnailKeeper);

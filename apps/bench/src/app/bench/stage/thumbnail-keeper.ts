@@ -3,7 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { BehaviorSubject, debounceTime, filter } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
-import { StageLink } from './stage-link';
+import { StageBinding } from './stage-binding';
 
 /** Milliseconds without a save after which the picture is drawn: it takes the device as long as the Stage does. */
 const AFTER_MS = 6000;
@@ -12,7 +12,7 @@ const AFTER_MS = 6000;
 @Injectable()
 export class ThumbnailKeeper {
   private readonly api = inject(DocumentApi);
-  private readonly link = inject(StageLink);
+  private readonly link = inject(StageBinding);
   private readonly wanted = new BehaviorSubject<number | undefined>(undefined);
   private material = '';
   private rig?: string;

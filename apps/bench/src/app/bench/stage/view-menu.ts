@@ -3,7 +3,7 @@ import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit, type OrbitCam
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { StageLook } from './stage-look';
+import { ViewSettings } from './view-settings';
 import { Popover } from '../../shared/controls/popover';
 
 /** What can be seen instead of the picture, and what its colours mean. */
@@ -132,7 +132,7 @@ export class ViewMenu {
   readonly edited = output<{ edit: Edit }>();
   readonly stillWanted = output<void>();
 
-  protected readonly look = inject(StageLook);
+  protected readonly look = inject(ViewSettings);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
   protected readonly words = VIEW_WORDS;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
-import { StageLook, type Factor } from '../stage/stage-look';
+import { ViewSettings, type Factor } from '../stage/view-settings';
 import type { PanelEntry } from '../panels/panel-entry';
 
 const MOST = 2;
@@ -83,7 +83,7 @@ const WORDS: Readonly<Record<Bar, string>> = {
   `,
 })
 export class TermsMixer {
-  protected readonly look = inject(StageLook);
+  protected readonly look = inject(ViewSettings);
   protected readonly terms = BARS;
   protected readonly words = WORDS;
   protected held?: { readonly term: Bar; readonly y: number; readonly tall: number; readonly start: number; moved: boolean };
@@ -151,7 +151,7 @@ function isFactor(bar: Bar): bar is Factor {
 export const TERMS_TAB: PanelEntry = {
   id: 'terms',
   tab: () => {
-    const { isWhole } = inject(StageLook);
+    const { isWhole } = inject(ViewSettings);
     return () => ({ words: isWhole() ? 'terms' : 'terms ·' });
   },
   view: TermsMixer,

@@ -17,7 +17,7 @@ import { CodeAnswers } from '../code/code-answers';
 import { DocumentStore } from '../documents/document-store';
 import { BenchLayout } from '../layout/bench-layout';
 import { BenchPlaces } from '../layout/bench-places';
-import { MapSetWork } from '../maps/map-set-work';
+import { MapSetEditor } from '../maps/map-set-editor';
 import { StageFiles } from '../stage/stage-files';
 import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
 
@@ -58,7 +58,7 @@ import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
 export class Workspace {
   private readonly entries = inject(WORKSPACES);
   private readonly said = this.entries.map(({ id, tab }) => ({ id, said: tab() }));
-  private readonly maps = inject(MapSetWork);
+  private readonly maps = inject(MapSetEditor);
   protected readonly files = inject(StageFiles);
   protected readonly layout = inject(BenchLayout);
   protected readonly places = inject(BenchPlaces);

@@ -12,7 +12,7 @@ import {
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { FewPromises } from '../decoding/few-promises';
+import { AsyncCache } from '../decoding/async-cache';
 import { endingOf } from './file-kinds';
 import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
@@ -33,7 +33,7 @@ export class EnvironmentShelf implements OnDestroy {
   private readonly worker = new DecodingWorker<RemoteEnvironments>(
     () => new Worker(new URL('./environment.worker', import.meta.url), { type: 'module' }),
   );
-  private readonly decoded = new FewPromises<EnvironmentPixels>(MOST_DECODED);
+  private readonly decoded = new AsyncCache<EnvironmentPixels>(MOST_DECODED);
   private nextId = 0;
 
   /** What is under way. */

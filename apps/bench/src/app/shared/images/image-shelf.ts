@@ -13,7 +13,7 @@ import {
 } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { FewPromises } from '../decoding/few-promises';
+import { AsyncCache } from '../decoding/async-cache';
 import type { DecodedImage, RemoteDecoder } from './image.worker';
 
 /** An image on its way in. */
@@ -36,7 +36,7 @@ export class ImageShelf implements OnDestroy {
   private readonly worker = new DecodingWorker<RemoteDecoder>(
     () => new Worker(new URL('./image.worker', import.meta.url), { type: 'module' }),
   );
-  private readonly decoded = new FewPromises<DecodedImage>(MOST_DECODED, ({ levels }) =>
+  private readonly decoded = new AsyncCache<DecodedImage>(MOST_DECODED, ({ levels }) =>
     levels.reduce((sum, { length }) => sum + length, 0),
   );
   private nextId = 0;

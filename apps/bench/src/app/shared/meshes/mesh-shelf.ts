@@ -13,7 +13,7 @@ import {
 import { proxy, transfer } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { FewPromises } from '../decoding/few-promises';
+import { AsyncCache } from '../decoding/async-cache';
 import type { ImageJob } from '../images/image-shelf';
 import type { ReadMesh, RemoteMeshes } from './mesh.worker';
 
@@ -35,7 +35,7 @@ export class MeshShelf implements OnDestroy {
   private readonly worker = new DecodingWorker<RemoteMeshes>(
     () => new Worker(new URL('./mesh.worker', import.meta.url), { type: 'module' }),
   );
-  private readonly opened = new FewPromises<MeshData>(MOST_OPEN);
+  private readonly opened = new AsyncCache<MeshData>(MOST_OPEN);
 
   /** What is under way. */
   readonly job = signal<ImageJob | undefined>(undefined);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Choices } from '../controls/choices';
-import { ROOMS, Rooms } from './rooms';
+import { THEMES, Themes } from './rooms';
 
 @Component({
   selector: 'brelvin-room-switch',
@@ -10,7 +10,7 @@ import { ROOMS, Rooms } from './rooms';
     <brelvin-choices label="Room: the grey around the picture" [options]="all" [value]="rooms.room()" (chosen)="rooms.choose($event)" />
   `,
 })
-export class RoomSwitch {
-  protected readonly rooms = inject(Rooms);
-  protected readonly all = ROOMS.map(({ id, label }) => ({ value: id, words: label, help: `Work in the ${label.toLowerCase()} room` }));
+export class ThemeSwitch {
+  protected readonly rooms = inject(Themes);
+  protected readonly all = THEMES.map(({ id, label }) => ({ value: id, words: label, help: `Work in the ${label.toLowerCase()} room` }));
 }

@@ -1,7 +1,7 @@
 import { Injectable, signal } from '@angular/core';
 
-export type Room = 'dark' | 'mid' | 'light';
-export const ROOMS: readonly { readonly id: Room; readonly label: string }[] = [
+export type Theme = 'dark' | 'mid' | 'light';
+export const THEMES: readonly { readonly id: Theme; readonly label: string }[] = [
   { id: 'dark', label: 'Dark' },
   { id: 'mid', label: 'Mid' },
   { id: 'light', label: 'Light' },
@@ -10,16 +10,16 @@ const KEY = 'brelvin.room';
 
 /** The grey surroundings in which colours are judged; remembered in this browser. */
 @Injectable({ providedIn: 'root' })
-export class Rooms {
-  private readonly chosen = signal<Room>('dark');
+export class Themes {
+  private readonly chosen = signal<Theme>('dark');
   readonly room = this.chosen.asReadonly();
 
   restore(): void {
     const stored = localStorage.getItem(KEY);
-    this.choose(ROOMS.find((room) => room.id === stored)?.id ?? 'dark');
+    this.choose(THEMES.find((room) => room.id === stored)?.id ?? 'dark');
   }
 
-  choose(room: Room): void {
+  choose(room: Theme): void {
     this.chosen.set(room);
     document.documentElement.dataset['room'] = room;
     localStorage.setItem(KEY, room);

@@ -3,7 +3,7 @@ import { newId } from '../../../shared/documents/new-id';
 import type { Point } from '../card-layout';
 import type { RibbonHit } from '../graph-shapes';
 import type { GraphView } from '../graph-view';
-import type { GraphWork } from '../graph-work';
+import type { GraphEditor } from '../graph-editor';
 import type { Gesture } from './gesture';
 
 const HARDLY = 4;
@@ -16,7 +16,7 @@ export class BendRibbon implements Gesture {
   private moved = false;
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private readonly hit: RibbonHit,
     private readonly start: Point,

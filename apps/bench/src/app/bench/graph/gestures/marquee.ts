@@ -2,7 +2,7 @@ import type { Point } from '../card-layout';
 import { chosenByFrame } from '../graph-shapes';
 import type { Rectangle } from '../placed-graph';
 import type { GraphView } from '../graph-view';
-import type { GraphWork } from '../graph-work';
+import type { GraphEditor } from '../graph-editor';
 import type { Gesture } from './gesture';
 
 /** Shift-dragging the ground draws a frame up; what it holds is chosen on top of what was. */
@@ -11,7 +11,7 @@ export class Marquee implements Gesture {
   private readonly before: ReadonlySet<string>;
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private readonly start: Point,
   ) {

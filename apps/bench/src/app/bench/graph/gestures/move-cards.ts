@@ -4,7 +4,7 @@ import { cardBox, type Point } from '../card-layout';
 import { ribbonThrough } from '../graph-shapes';
 import type { Rectangle } from '../placed-graph';
 import type { GraphView } from '../graph-view';
-import type { GraphWork } from '../graph-work';
+import type { GraphEditor } from '../graph-editor';
 import type { RibbonShape } from '../ribbon-painter';
 import type { Gesture } from './gesture';
 
@@ -19,7 +19,7 @@ export class MoveCards implements Gesture {
   private moved = false;
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private last: Point,
     private readonly shapes: () => readonly RibbonShape[],
@@ -60,7 +60,7 @@ export class MoveCards implements Gesture {
 }
 
 /** Chosen things, and with a chosen area everything whose middle lies in it. */
-function withContents(work: GraphWork, chosen: ReadonlySet<string>): ReadonlySet<string> {
+function withContents(work: GraphEditor, chosen: ReadonlySet<string>): ReadonlySet<string> {
   const typed = work.typed();
   const { nodes, areas, notes } = typed.graph;
   const chosenAreas = [...chosen].map((id) => areas[id]).filter((area) => area !== undefined);

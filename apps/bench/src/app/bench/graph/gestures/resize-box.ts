@@ -2,7 +2,7 @@ import type { Area, Note } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
 import type { Point } from '../card-layout';
 import type { GraphView } from '../graph-view';
-import type { GraphWork } from '../graph-work';
+import type { GraphEditor } from '../graph-editor';
 import type { Gesture } from './gesture';
 
 const SMALLEST = 60;
@@ -13,7 +13,7 @@ export class ResizeBox implements Gesture {
   private readonly box?: Area | Note;
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private readonly id: string,
     private readonly start: Point,

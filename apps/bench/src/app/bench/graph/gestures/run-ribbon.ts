@@ -14,7 +14,7 @@ import { newId } from '../../../shared/documents/new-id';
 import type { Point } from '../card-layout';
 import { portOnScreen, type SurfaceMeasure } from '../graph-shapes';
 import type { GraphView } from '../graph-view';
-import type { GraphWork } from '../graph-work';
+import type { GraphEditor } from '../graph-editor';
 import type { RibbonShape } from '../ribbon-painter';
 import type { Gesture } from './gesture';
 
@@ -26,7 +26,7 @@ export type Carried =
 export const NEW_PORT = 'new-port';
 
 /** What stands at a port, as its element says. */
-export function carriedFrom(work: GraphWork, port: HTMLElement): Carried | undefined {
+export function carriedFrom(work: GraphEditor, port: HTMLElement): Carried | undefined {
   const { node, inlet, outlet } = port.dataset;
   const typed = work.typed();
   if (!node || inlet === NEW_PORT || outlet === NEW_PORT) return undefined;
@@ -35,7 +35,7 @@ export function carriedFrom(work: GraphWork, port: HTMLElement): Carried | undef
 }
 
 /** Sets a ribbon down at a port; what does not fit is refused in words. */
-export function setDown(work: GraphWork, carried: Carried, port: HTMLElement, detached?: InletAddress): void {
+export function setDown(work: GraphEditor, carried: Carried, port: HTMLElement, detached?: InletAddress): void {
   const { node, inlet, outlet } = port.dataset;
   const made = newPort(work, carried, port);
   if (made) {
@@ -60,7 +60,7 @@ export function setDown(work: GraphWork, carried: Carried, port: HTMLElement, de
 }
 
 /** A ribbon that is set down at a group's edge gives the group another inlet or outlet. */
-function newPort(work: GraphWork, carried: Carried, port: HTMLElement): Edit | undefined {
+function newPort(work: GraphEditor, carried: Carried, port: HTMLElement): Edit | undefined {
   const { group, edits, material, kind } = withKind(work);
   if (group === undefined) return undefined;
   const name = newId();
@@ -77,7 +77,7 @@ function newPort(work: GraphWork, carried: Carried, port: HTMLElement): Edit | u
   return undefined;
 }
 
-function withKind(work: GraphWork) {
+function withKind(work: GraphEditor) {
   const typed = work.typed();
   return { group: typed.group, edits: typed.edits, material: typed.material, kind: (id: string) => typed.kind(id) };
 }
@@ -88,7 +88,7 @@ export class RunRibbon implements Gesture {
   private readonly detached?: InletAddress;
 
   constructor(
-    private readonly work: GraphWork,
+    private readonly work: GraphEditor,
     private readonly view: GraphView,
     private readonly measure: () => SurfaceMeasure,
     private readonly into: { void: (carried: Carried) => void },

@@ -5,8 +5,8 @@ import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
-import { RigWork } from '../lights/rig-work';
+import { GraphEditor } from '../graph/graph-editor';
+import { RigEditor } from '../lights/rig-editor';
 import { OTHER, type OtherPicture } from '../stage/second-picture';
 
 /** What the second picture has that the first has not. */
@@ -20,11 +20,11 @@ const FIRST_VIEW: CompareView = { mode: 'beside', split: 0.5, gain: 4 };
 
 /** Two pictures at once: what the second one is, and how both are shown. No document, and not undone. */
 @Injectable()
-export class CompareWork {
+export class Comparison {
   private readonly api = inject(DocumentApi);
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphWork);
-  private readonly rigWork = inject(RigWork);
+  private readonly work = inject(GraphEditor);
+  private readonly rigWork = inject(RigEditor);
   /** The other material or rig as it is stored. */
   private readonly fetched = signal<{ readonly material?: Material; readonly rig?: LightRig }>({});
   private readonly wanted = signal<CompareWith | undefined>(undefined);

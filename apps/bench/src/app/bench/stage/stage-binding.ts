@@ -1,24 +1,24 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { START_CAMERA, takesApart, variantsUnder, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
-import { CompareWork } from '../compare/compare-work';
+import { Comparison } from '../compare/comparison';
 import { Compiler } from '../compile/compiler';
-import { RigWork } from '../lights/rig-work';
+import { RigEditor } from '../lights/rig-editor';
 import type { StageEngine } from './stage-engine';
 import { keepCamera, keptCamera } from './kept-camera';
 import type { StageState } from './stage-state';
-import { StageLook } from './stage-look';
+import { ViewSettings } from './view-settings';
 import { StageMaterials } from './stage-materials';
 
 /** Between the Bench and the Stage: hands it what is open and how it is looked at, and tells what it shows. */
 @Injectable()
-export class StageLink {
+export class StageBinding {
   private readonly compiler = inject(Compiler);
-  private readonly compare = inject(CompareWork);
+  private readonly compare = inject(Comparison);
   private readonly destroyRef = inject(DestroyRef);
-  private readonly look = inject(StageLook);
+  private readonly look = inject(ViewSettings);
   private readonly materials = inject(StageMaterials);
-  private readonly rigWork = inject(RigWork);
+  private readonly rigWork = inject(RigEditor);
   private readonly linked = signal<StageEngine | undefined>(undefined);
 
   /** The Stage's engine, once it was handed something. */

@@ -7,7 +7,7 @@ import type { RenderTargets } from './targets';
  * Lays things over the picture in no order: their light is added up weighed by how near it is, their cover multiplied, and
  * both are put over what is there. McGuire, Bavoil 2013, "Weighted blended order-independent transparency", JCGT 2(2).
  */
-export class Gathering {
+export class WeightedOit {
   private readonly values: OwnValues;
 
   private constructor(
@@ -17,8 +17,8 @@ export class Gathering {
     this.values = over.createValues();
   }
 
-  static async create(device: Device): Promise<Gathering> {
-    return new Gathering(device, await FullScreen.create(device, 'gathered', 'Gathered', 'over'));
+  static async create(device: Device): Promise<WeightedOit> {
+    return new WeightedOit(device, await FullScreen.create(device, 'gathered', 'Gathered', 'over'));
   }
 
   /**

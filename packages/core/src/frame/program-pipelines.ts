@@ -21,7 +21,7 @@ export type PipelineWays = Pick<PipelineDescriptor, 'depthBias' | 'topology' | '
 export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps: 2 };
 
 /** The pipelines of one program, in the states it is drawn in; each is made when it is first drawn. */
-export class SurfacePipelines {
+export class ProgramPipelines {
   private readonly pipelines = new Map<string, DevicePipeline>();
 
   private constructor(
@@ -36,8 +36,8 @@ export class SurfacePipelines {
     label: string,
     code: TargetCode,
     { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<ProgramDescriptor, 'vertexBuffers'>> = {},
-  ): Promise<SurfacePipelines> {
-    return new SurfacePipelines(device, await device.createProgram({ label, code, vertexBuffers }), ways);
+  ): Promise<ProgramPipelines> {
+    return new ProgramPipelines(device, await device.createProgram({ label, code, vertexBuffers }), ways);
   }
 
   /** What the program reads. */

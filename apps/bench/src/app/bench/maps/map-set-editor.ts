@@ -19,7 +19,7 @@ import pLimit from 'p-limit';
 import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 
 /** An image with what is proposed for it. */
 export interface MapRow extends ProposedMap {
@@ -41,9 +41,9 @@ const READ_AT_ONCE = 3;
 
 /** Sets of maps: taken in from files, looked over, and laid on the surface in one step. */
 @Injectable()
-export class MapSetWork {
+export class MapSetEditor {
   private readonly shelf = inject(ImageShelf);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
 
   readonly proposal = signal<MapProposal | undefined>(undefined);
   /** How many files of a set are read, while that goes on. */

@@ -6,7 +6,7 @@ export type Factor = 'shadow' | 'occlusion';
 
 /** How the picture is looked at: its terms by weight, a property instead of it. Not part of any document, and not undone. */
 @Injectable()
-export class StageLook {
+export class ViewSettings {
   private readonly state = signal<Inspection>(WHOLE_PICTURE);
   private lastView: DebugView = 'normals';
 

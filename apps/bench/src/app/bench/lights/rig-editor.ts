@@ -17,7 +17,7 @@ const NO_RIG = newRig('');
 
 /** The light rig that is worked on: which of its lights is chosen, and all that is done to it. */
 @Injectable()
-export class RigWork {
+export class RigEditor {
   private readonly store = inject(DocumentStore);
   private readonly wanted = signal(SUN);
 

@@ -62,7 +62,7 @@ export type Alignment = 'left' | 'right' | 'top' | 'bottom' | 'across' | 'down';
 
 /** The graph that is worked on: which one of the material's, with its types, and all that hands do to it. */
 @Injectable()
-export class GraphWork {
+export class GraphEditor {
   private readonly context = inject(BenchContext);
   private readonly store = inject(DocumentStore);
   private readonly view = inject(GraphView);

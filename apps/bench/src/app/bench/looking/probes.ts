@@ -27,7 +27,7 @@ interface Reading {
 
 /** Points of the picture whose values are read: up to three that stay, and one that follows the pointer. */
 @Injectable()
-export class ProbeWork {
+export class Probes {
   private readonly placed = signal<readonly Pin[]>([]);
   private readonly pointed = signal<Pin | undefined>(undefined);
   private busy = false;

@@ -1,5 +1,5 @@
 import { buildMesh, GENERATED_SHAPES } from './build-mesh';
-import { hullWays } from './hull-ways';
+import { extrusionDirections } from './extrusion-directions';
 
 const whole = { numbers: {}, smooth: true };
 
@@ -7,7 +7,7 @@ describe('Ways of a grown mesh', () => {
   it('are the same for all vertices in one place, so that nothing gapes', () => {
     for (const shape of GENERATED_SHAPES) {
       const mesh = buildMesh({ shape, ...whole });
-      const ways = hullWays(mesh).grown;
+      const ways = extrusionDirections(mesh).grown;
       expect(ways.length).toBe(mesh.positions.length);
       const byPlace = new Map<string, string>();
       for (let at = 0; at < ways.length; at += 3) {
@@ -23,7 +23,7 @@ describe('Ways of a grown mesh', () => {
 
   it('follow the normals of a sphere at length one', () => {
     const mesh = buildMesh({ shape: 'sphere', ...whole });
-    const { grown: ways, rim } = hullWays(mesh);
+    const { grown: ways, rim } = extrusionDirections(mesh);
     expect(rim).toBeUndefined();
     let worst = 1;
     for (let at = 0; at < ways.length; at += 3) {
@@ -36,7 +36,7 @@ describe('Ways of a grown mesh', () => {
 
   it('move each face of a cube by one: corners go along the diagonal, farther', () => {
     const mesh = buildMesh({ shape: 'cube', numbers: {}, smooth: false });
-    const ways = hullWays(mesh).grown;
+    const ways = extrusionDirections(mesh).grown;
     for (let at = 0; at < ways.length; at += 3) {
       const along = [0, 1, 2].reduce((sum, axis) => sum + ways[at + axis]! * mesh.normals[at + axis]!, 0);
       expect(along).toBeCloseTo(1, 3);
@@ -45,7 +45,7 @@ describe('Ways of a grown mesh', () => {
 
   it('lead outwards at the rim of an open sheet', () => {
     const mesh = buildMesh({ shape: 'plane', ...whole });
-    const { grown: ways, rim = new Float32Array() } = hullWays(mesh);
+    const { grown: ways, rim = new Float32Array() } = extrusionDirections(mesh);
     const { high } = mesh.bounds;
     for (let at = 0; at < ways.length; at += 3) {
       const [x = 0, y = 0] = mesh.positions.subarray(at, at + 2);

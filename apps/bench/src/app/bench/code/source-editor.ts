@@ -24,8 +24,8 @@ import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
-import { FunctionLink } from './function-link';
+import { GraphEditor } from '../graph/graph-editor';
+import { FunctionBinding } from './function-binding';
 
 /** One of the texts that the code tab can show. */
 export type Sheet =
@@ -47,13 +47,13 @@ export function sheetKey(sheet: Sheet): string {
 
 /** What is read and written in the code tab: the material's texts, its graph as code, functions of the Library. */
 @Injectable()
-export class CodeWork {
+export class SourceEditor {
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
   private readonly shelf = inject(FunctionShelf);
   private readonly compiler = inject(Compiler);
-  private readonly link = inject(FunctionLink);
-  private readonly graph = inject(GraphWork);
+  private readonly link = inject(FunctionBinding);
+  private readonly graph = inject(GraphEditor);
 
   private readonly store = inject(DocumentStore);
   private readonly wanted = signal<Sheet>({ kind: 'pixels' });

@@ -1,6 +1,6 @@
 import { newMesh } from '../document/new-documents';
 import type { SetMesh } from '../document/set';
-import { copyCount, copyRows, isMirrored } from './placing';
+import { instanceCount, instanceRows, isMirrored } from './instance-transforms';
 import { PointerEase } from './pointer-ease';
 
 const mesh = (changes: Partial<SetMesh>): SetMesh => newMesh('cube', {}, changes);
@@ -18,25 +18,25 @@ const close = (found: readonly number[], wanted: readonly number[]): void =>
 describe('Placing meshes', () => {
   it('scales, then turns about x, y and z, then places', () => {
     const placing = { position: [10, 0, 0], turn: [Math.PI / 2, 0, Math.PI / 2], scale: [1, 2, 3] };
-    const rows = copyRows(mesh({ placing }), 0);
+    const rows = instanceRows(mesh({ placing }), 0);
     // (1, 1, 0) → (1, 2, 0) → about x: (1, 0, 2) → about z: (0, 1, 2) → placed.
     close(apply(rows, 0, [1, 1, 0]), [10, 1, 2]);
   });
 
   it('lays copies out in a grid round the place, each with its number', () => {
-    const rows = copyRows(mesh({ copies: { columns: 3, rows: 2, spacing: 2 } }), 0);
+    const rows = instanceRows(mesh({ copies: { columns: 3, rows: 2, spacing: 2 } }), 0);
     close(apply(rows, 0, [0, 0, 0]), [-2, 0, -1]);
     close(apply(rows, 5, [0, 0, 0]), [2, 0, 1]);
     expect([0, 1, 5].map((copy) => rows[copy * 13 + 12])).toEqual([0, 1, 5]);
-    expect(copyCount(mesh({ copies: { columns: 40, rows: 40, spacing: 1 } }))).toBe(400);
+    expect(instanceCount(mesh({ copies: { columns: 40, rows: 40, spacing: 1 } }))).toBe(400);
   });
 
   it('spins a quarter in a quarter of a turn, rocks there and back', () => {
     const spin = mesh({ motion: { kind: 'spin', axis: 'y', speed: 0.25, angle: 0 } });
-    close(apply(copyRows(spin, 1), 0, [0, 0, 1]), [1, 0, 0]);
+    close(apply(instanceRows(spin, 1), 0, [0, 0, 1]), [1, 0, 0]);
     const rock = mesh({ motion: { kind: 'rock', axis: 'x', speed: 1, angle: Math.PI / 2 } });
-    close(apply(copyRows(rock, 0.25), 0, [0, 0, 1]), [0, -1, 0]);
-    close(apply(copyRows(rock, 0.5), 0, [0, 0, 1]), [0, 0, 1]);
+    close(apply(instanceRows(rock, 0.25), 0, [0, 0, 1]), [0, -1, 0]);
+    close(apply(instanceRows(rock, 0.5), 0, [0, 0, 1]), [0, 0, 1]);
   });
 
   it('knows mirrors', () => {

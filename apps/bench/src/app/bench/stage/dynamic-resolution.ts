@@ -3,7 +3,7 @@ const WANTED_MS = 40;
 const STEPS = [1, 0.7, 0.5, 0.35, 0.25] as const;
 
 /** Chooses how small to draw while something moves, from how long pictures took. */
-export class PictureScale {
+export class DynamicResolution {
   private scale = 0.5;
   /** Milliseconds a full-size picture seems to take. */
   private full = 0;

@@ -3,6 +3,6 @@ import type { IrFunction } from './ir';
 import { guardLoops } from './loop-guard';
 
 /** Functions of users so that they always end, and never look outside of what there is. */
-export function guarded(own: readonly IrFunction[], functions: ReadonlyMap<string, IrFunction>): IrFunction[] {
+export function hardened(own: readonly IrFunction[], functions: ReadonlyMap<string, IrFunction>): IrFunction[] {
   return guardLoops(own, functions).map(boundIndexes);
 }

@@ -11,7 +11,7 @@ import { Compiler } from '../compile/compiler';
  * from here or another window, reach the compiler at once.
  */
 @Injectable()
-export class FunctionLink {
+export class FunctionBinding {
   private readonly workbench = inject(Workbench);
   private readonly shelf = inject(FunctionShelf);
   private readonly compiler = inject(Compiler);

@@ -1,14 +1,14 @@
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device } from '../device/device';
-import { Surface } from './surface';
+import { MaterialPipelines } from './material-pipelines';
 
 /**
  * Surfaces of documents, for pictures that are drawn one after the other: what stands in several of them is brought onto
  * the device once.
  */
-export class SurfaceBank {
+export class MaterialPipelinesCache {
   /** By document, the one that was used last at the end. */
-  private readonly surfaces = new Map<string, Surface>();
+  private readonly surfaces = new Map<string, MaterialPipelines>();
 
   constructor(private readonly device: Device) {}
 
@@ -17,11 +17,11 @@ export class SurfaceBank {
    *
    * @throws ProgramRefused
    */
-  async find(document: string, compiled: EmittedMaterial): Promise<Surface> {
+  async find(document: string, compiled: EmittedMaterial): Promise<MaterialPipelines> {
     const known = this.surfaces.get(document);
     this.surfaces.delete(document);
     if (known?.key !== compiled.key) known?.destroy();
-    const surface = known?.key === compiled.key ? known : await Surface.create(this.device, compiled);
+    const surface = known?.key === compiled.key ? known : await MaterialPipelines.create(this.device, compiled);
     this.surfaces.set(document, surface);
     surface.adopt(compiled);
     await surface.learn(compiled);

@@ -7,18 +7,18 @@ import type { EmittedMaterial } from '../emit/emitted-material';
 import type { TargetCode } from '../emit/target';
 import { vertexLayouts } from './mesh-buffers';
 import { OwnValues } from './own-values';
-import { SHADOW_BIAS, SurfacePipelines, type PipelineWays } from './surface-pipelines';
+import { SHADOW_BIAS, ProgramPipelines, type PipelineWays } from './program-pipelines';
 
 /** A compiled material on the device: its pipelines, and its numbers. */
-export class Surface {
+export class MaterialPipelines {
   /** The numbers of what wears it without a block for them. */
   readonly values: OwnValues;
 
   private constructor(
     private readonly device: Device,
     private source: EmittedMaterial,
-    private readonly plain: SurfacePipelines,
-    private readonly variants: Map<SurfaceVariant, SurfacePipelines>,
+    private readonly plain: ProgramPipelines,
+    private readonly variants: Map<SurfaceVariant, ProgramPipelines>,
   ) {
     this.values = this.createValues();
   }
@@ -29,9 +29,9 @@ export class Surface {
   }
 
   /** @throws ProgramRefused */
-  static async create(device: Device, compiled: EmittedMaterial): Promise<Surface> {
+  static async create(device: Device, compiled: EmittedMaterial): Promise<MaterialPipelines> {
     const plain = await pipelinesOf(device, compiled, 'surface', compiled.program);
-    const surface = new Surface(device, compiled, plain, new Map());
+    const surface = new MaterialPipelines(device, compiled, plain, new Map());
     await surface.learn(compiled);
     return surface;
   }
@@ -65,7 +65,7 @@ export class Surface {
   }
 
   /** The program of a variant where that can be had, or the next best. */
-  pipelines(variant?: SurfaceVariant): SurfacePipelines {
+  pipelines(variant?: SurfaceVariant): ProgramPipelines {
     const own = variant && (this.variants.get(variant) ?? this.variants.get(NEXT_BEST[variant] ?? variant));
     return own ?? this.plain;
   }
@@ -100,9 +100,9 @@ function pipelinesOf(
   { key, shaped, welded, opacity }: Pick<EmittedMaterial, 'key' | 'shaped' | 'welded' | 'opacity'>,
   label: SurfaceVariant | 'surface',
   code: TargetCode,
-): Promise<SurfacePipelines> {
+): Promise<ProgramPipelines> {
   const blend = PICTURES.has(label) && opacity !== 'cut' ? BLENDS[opacity ?? 'none'] : undefined;
-  return SurfacePipelines.create(device, `${label} ${key}`, code, {
+  return ProgramPipelines.create(device, `${label} ${key}`, code, {
     vertexBuffers: vertexLayouts({ shaped, welded, grown: label === 'hull' }),
     blend,
     ...WAYS[label],

@@ -5,7 +5,7 @@ import type { Material } from '../document/material';
 import { newMaterial } from '../document/new-documents';
 import { RecordingDevice } from '../testing/recording-device';
 import type { EmittedMaterial } from '../emit/emitted-material';
-import { SurfaceBank } from './surface-bank';
+import { MaterialPipelinesCache } from './material-pipelines-cache';
 
 const plain = newMaterial('plain');
 const lit: Material = {
@@ -26,12 +26,12 @@ function compiled(material: Material, variants: readonly SurfaceVariant[] = []):
 describe('Surfaces of documents', () => {
   let device: RecordingDevice;
   let made: readonly string[];
-  let bank: SurfaceBank;
+  let bank: MaterialPipelinesCache;
 
   beforeEach(() => {
     device = new RecordingDevice();
     made = device.programs;
-    bank = new SurfaceBank(device);
+    bank = new MaterialPipelinesCache(device);
   });
 
   it('are brought onto the device once, whatever their numbers', async () => {

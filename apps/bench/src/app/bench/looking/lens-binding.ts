@@ -2,9 +2,9 @@ import { effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { Subscription } from 'rxjs';
 import type { StageEngine } from '../stage/stage-engine';
 import type { PreviewAtlas } from '../stage/outlet-lens';
-import { StageLink } from '../stage/stage-link';
-import { OutletWork } from './outlet-work';
-import { ProbeWork } from './probe-work';
+import { StageBinding } from '../stage/stage-binding';
+import { OutletInspector } from './outlet-inspector';
+import { Probes } from './probes';
 
 /** Pixels of a small picture: twice those on the card, which makes its edges smooth. */
 export const PREVIEW_SIDE = 96;
@@ -12,10 +12,10 @@ const PREVIEW_PAUSE_MS = 120;
 
 /** Between what is looked at and the Stage: hands it programs, and brings small pictures and values back. */
 @Injectable()
-export class LensLink {
-  private readonly link = inject(StageLink);
-  private readonly outlets = inject(OutletWork);
-  private readonly probes = inject(ProbeWork);
+export class LensBinding {
+  private readonly link = inject(StageBinding);
+  private readonly outlets = inject(OutletInspector);
+  private readonly probes = inject(Probes);
   private readonly atlas = signal<PreviewAtlas | undefined>(undefined);
   private subscription?: Subscription;
   private drawing = false;

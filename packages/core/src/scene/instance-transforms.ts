@@ -6,7 +6,7 @@ import { eyeDirection, eyePosition, type OrbitCamera } from './camera';
 const WORDS = 13;
 
 /** How many copies of a mesh are drawn. */
-export function copyCount({ copies: { columns, rows } }: Pick<SetMesh, 'copies'>, most = 400): number {
+export function instanceCount({ copies: { columns, rows } }: Pick<SetMesh, 'copies'>, most = 400): number {
   return Math.max(1, Math.min(columns * rows, most));
 }
 
@@ -32,8 +32,8 @@ export function motionMatrix({ kind, axis, speed, angle }: SetMesh['motion'], se
 const AXES = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as const;
 
 /** World from object of a mesh's every copy, as the vertex stage reads them: rows, then the copy's number. */
-export function copyRows(mesh: Pick<SetMesh, 'placing' | 'motion' | 'copies'>, seconds: number): Float32Array<ArrayBuffer> {
-  const count = copyCount(mesh);
+export function instanceRows(mesh: Pick<SetMesh, 'placing' | 'motion' | 'copies'>, seconds: number): Float32Array<ArrayBuffer> {
+  const count = instanceCount(mesh);
   const words = new Float32Array(count * WORDS);
   const own = mat4.multiply(mat4.create(), placingMatrix(mesh.placing), motionMatrix(mesh.motion, seconds));
   const { columns, rows, spacing } = mesh.copies;

@@ -7,16 +7,16 @@ import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
 import { GraphView } from '../graph/graph-view';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
-import { CodeWork } from './code-work';
-import { FunctionLink } from './function-link';
+import { SourceEditor } from './source-editor';
+import { FunctionBinding } from './function-binding';
 
 const TEXT = 'uniform float glow;\nvec4 paint(Surface s) { return vec4(glow); }\n';
 
-describe('CodeWork', () => {
+describe('SourceEditor', () => {
   let held: HeldDocuments;
-  let work: CodeWork;
+  let work: SourceEditor;
 
   beforeEach(() => {
     jasmine.clock().install();
@@ -27,17 +27,17 @@ describe('CodeWork', () => {
       providers: [
         provideZonelessChangeDetection(),
         GraphView,
-        GraphWork,
-        CodeWork,
+        GraphEditor,
+        SourceEditor,
         ...held.providers,
         { provide: Workbench, useValue: bench },
         { provide: DocumentApi, useValue: {} },
         { provide: FunctionShelf, useValue: { texts: () => new Map(), library: () => ({ kinds: new Map() }), idOf: () => undefined } },
         { provide: Compiler, useValue: { graphCode: async () => ({ problems: [] }), functionDiagnostics: async () => [] } },
-        { provide: FunctionLink, useValue: { load: async () => undefined } },
+        { provide: FunctionBinding, useValue: { load: async () => undefined } },
       ],
     });
-    work = TestBed.inject(CodeWork);
+    work = TestBed.inject(SourceEditor);
   });
 
   afterEach(() => jasmine.clock().uninstall());

@@ -6,11 +6,11 @@ import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
-import { FunctionLink } from './function-link';
+import { FunctionBinding } from './function-binding';
 
 const needsDusk = newCodeMaterial('m', {}, { text: 'import dusk;\nvec4 paint(Surface s) { return vec4(1.0); }' });
 
-describe('FunctionLink', () => {
+describe('FunctionBinding', () => {
   const changes = new Subject<{ id: string; document: BrelvinDocument }>();
   const texts = signal<FunctionTexts>(new Map());
   const loaded: string[] = [];
@@ -19,7 +19,7 @@ describe('FunctionLink', () => {
   const handed: FunctionTexts[] = [];
   let needed: (id: string) => ReadonlySet<string> = () => new Set();
   let answer: () => Promise<void> = async () => undefined;
-  let link: FunctionLink;
+  let link: FunctionBinding;
 
   beforeEach(() => {
     for (const each of [loaded, told, written, handed]) each.length = 0;
@@ -53,13 +53,13 @@ describe('FunctionLink', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        FunctionLink,
+        FunctionBinding,
         { provide: Workbench, useValue: bench },
         { provide: FunctionShelf, useValue: shelf },
         { provide: Compiler, useValue: { setFunctions } },
       ],
     });
-    link = TestBed.inject(FunctionLink);
+    link = TestBed.inject(FunctionBinding);
   });
 
   it('opens what an open material needs, and what that imports, each once', async () => {

@@ -7,7 +7,7 @@ import { weld } from './weld';
 const LONGEST = 2;
 
 /** Ways of vertices, object space: x y z for each. */
-export interface HullWays {
+export interface ExtrusionDirections {
   /**
    * Where each goes when the mesh grows by one: vertices in one place go one way, whatever their own normals, so that
    * the grown mesh has no gaps. Faces move by about one each, so corners go farther. Vertices at the rim of an open mesh
@@ -19,7 +19,7 @@ export interface HullWays {
 }
 
 /** Places go along the means of the normals round them, see `placeNormals`. */
-export function hullWays(mesh: MeshData): HullWays {
+export function extrusionDirections(mesh: MeshData): ExtrusionDirections {
   const { positions } = mesh;
   const places = weld(mesh);
   const faces = facesOf(mesh, places);

@@ -3,16 +3,16 @@ import { environmentAlone, hasOwnLight, swapEnvironment, type RigEnvironment } f
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { Notices } from '../../shared/notices/notices';
-import { RigWork } from './rig-work';
+import { RigEditor } from './rig-editor';
 
 export type KnownEnvironment = Pick<RigEnvironment, 'name' | 'assets' | 'light'>;
 
 /** Which environments there are to choose from, and all that is done with files of them. */
 @Injectable()
-export class EnvironmentWork {
+export class EnvironmentEditor {
   private readonly api = inject(AssetApi);
   private readonly shelf = inject(EnvironmentShelf);
-  private readonly rig = inject(RigWork);
+  private readonly rig = inject(RigEditor);
   private readonly notices = inject(Notices);
 
   /** The workspace’s, and those of six images that were taken in since. */

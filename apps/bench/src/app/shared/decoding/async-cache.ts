@@ -2,7 +2,7 @@
  * The last few things that were asked for, by a key, as many as weigh no more than a limit; the last one is always kept. What
  * fails is forgotten.
  */
-export class FewPromises<V> {
+export class AsyncCache<V> {
   private readonly kept = new Map<string, { readonly promise: Promise<V>; here?: { readonly value: V; readonly weight: number } }>();
 
   /** @param weigh of what has come; one each when absent */

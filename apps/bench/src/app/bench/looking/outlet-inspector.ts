@@ -12,7 +12,7 @@ import {
 } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphWork } from '../graph/graph-work';
+import { GraphEditor } from '../graph/graph-editor';
 import { outletKey, type LensWish } from '../stage/outlet-lens';
 
 /** The outlet that is seen on the mesh, and how. */
@@ -38,9 +38,9 @@ export function lensMode(type: RibbonType, meaning: Meaning): LensMode {
 
 /** Looking at the values of outlets: which are wanted, and the program that gives them. No document, and not undone. */
 @Injectable()
-export class OutletWork {
+export class OutletInspector {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphWork);
+  private readonly work = inject(GraphEditor);
   private readonly peeked = signal<Peek | undefined>(undefined);
   private readonly compiled = signal<EmittedOutlets | undefined>(undefined);
   private turn = 0;

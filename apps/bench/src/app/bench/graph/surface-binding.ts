@@ -3,7 +3,7 @@ import type { InletAddress } from '@brelvin/core';
 import type { Point } from './card-layout';
 
 /** What can be asked of the graph where it is on the screen. */
-export interface SurfaceHands {
+export interface SurfaceActions {
   showAll(): void;
   showChosen(): void;
   showNode(id: string): void;
@@ -20,6 +20,6 @@ export interface SurfaceHands {
 
 /** The graph on the screen, while it is there. */
 @Injectable()
-export class SurfaceLink {
-  readonly hands = signal<SurfaceHands | undefined>(undefined);
+export class SurfaceBinding {
+  readonly actions = signal<SurfaceActions | undefined>(undefined);
 }
