@@ -1,164 +1,353 @@
-export { silenceKey, type CheckInput, type Finding, type Mend, type SeenThrough } from './checks/check';
-export { CHECKS, runChecks, type Checked, type CheckFault } from './checks/run-checks';
-export { codeKind, FIRST_CODE, LONGEST_CODE, type CodeKind } from './catalogue/code-kind';
-export * from './catalogue/kind';
-export { library, type Library } from './catalogue/library';
-export { likeliness, searchKinds } from './catalogue/search';
-export * from './compile/compile-material';
-export * from './compile/compiled-material';
-export * from './compile/compile-outlets';
-export type { SurfaceVariant } from './compile/surface-programs';
-export { MOST_IMAGES } from './compile/limits';
-export { DOCK_INLETS } from './compile/dock';
-export { cyclePath, reachesDock } from './compile/graph-order';
-export { incomingRibbons } from './document/incoming-ribbons';
-export { followsClock, followsPointer, writeMaterialValues, type FrameGlobals } from './compile/material-values';
-export * from './compile/resolve';
-export { conversion, misfitMessage, threadCount } from './compile/ribbon-type';
-export { flattenGraph, portPath, type FlatGraph } from './compile/flatten';
-export { groupKind, kindOfNode, titleOfNode } from './compile/group-kind';
-export { hasCurve, nodeCurve, type NodeCurve } from './compile/node-curve';
-export { AT_REST, type LiveValues } from './compile/slots';
-export { isStructural, sameStructure } from './compile/structural';
-export { DEMO_IMAGES, type DemoImage } from './demo/demo-images';
-export { DEMO_ENVIRONMENTS, demoPanorama } from './demo/demo-environments';
-export { LABEL_ASSETS, LABELS, labelPixels, type LabelName } from './demo/label-images';
-export { DEMO_DOCUMENTS } from './demo/demo-documents';
-export { demoFunctions, demoLibrary } from './demo/demo-library';
-export * from './device/device';
-export { groupFault, passFault, PassRefused } from './device/pass-faults';
-export { BINDING_GROUPS, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
+/**
+ * What is used outside of core, by name, in the order of its folders. Whatever is not named here is core’s own.
+ */
+
+// Documents: materials, sets, light rigs, functions; every edit of them.
+export { assetsOf, seenWith, withOtherIds } from './document/belongings';
+export { clip, duplicate, ForeignClipping, parseClipping, paste } from './document/clipping';
 export { differenceOf } from './document/difference';
-export * from './document/belongings';
-export * from './document/documents';
-export * from './document/graph';
-export * from './document/group';
-export * from './document/image';
-export * from './document/live-input';
-export type { RibbonType } from './document/ribbon-types';
-export * from './document/history';
-export { isJsonObject, type Json } from './document/json';
-export * from './document/light-rig';
-export * from './document/new-lights';
-export * from './document/rig-edits';
-export * from './document/material';
-export * from './document/new-documents';
-export * from './document/part-rules';
-export { toJsonSchema, validate, type Problem } from './document/schema';
-export { LONGEST_NAME, LONGEST_TAG, MOST_LIGHTS_IN_RIG, MOST_TAGS } from './document/schemas';
-export * from './document/set';
-export * from './document/set-edits';
-export { isSoundText, soundChanges, soundText } from './document/sound-text';
-export * from './document/transaction';
 export {
-  compileFor,
-  compileOutletsFor,
-  emitMaterial,
-  type EmittedMaterial,
-  type EmittedOutlets,
-  type EmittedResult,
-} from './emit/emitted-material';
+  type BrelvinDocument,
+  DOCUMENT_KINDS,
+  type DocumentKind,
+  InvalidDocument,
+  kindOf,
+  parseDocument,
+  readDocument,
+} from './document/documents';
+export { type Edit, joinEdits } from './document/edit';
+export type { LibraryFunction } from './document/function';
+export {
+  type Area,
+  DOCK,
+  EMPTY_GRAPH,
+  ENTRY,
+  type Graph,
+  type GraphNode,
+  type InletAddress,
+  inletKey,
+  inletOf,
+  type InletValue,
+  type Note,
+  type OutletAddress,
+  type Ribbon,
+} from './document/graph';
+export { GraphEdits, graphsOf } from './document/graph-edits';
+export type { GroupPort, NodeGroup } from './document/group';
+export { EMPTY_HISTORY, forget, type History, type HistoryEntry, historyOf, mergeHistories, record, redo, undo } from './document/history';
+export { IMAGE_FILTERS, IMAGE_WRAPS, type MaterialImage } from './document/image';
+export { imageMemory, type ImageUse, imageUses, linkImage, removeUnusedImages, replaceImage } from './document/image-uses';
+export type { Json } from './document/json';
+export {
+  BACKGROUND_FITS,
+  type BackgroundFit,
+  backgroundKind,
+  type BackgroundKind,
+  type Falloff,
+  FIRST_OCCLUSION,
+  isPunctual,
+  type LightKind,
+  type LightMotionKind,
+  type LightRig,
+  lightsOf,
+  MOST_LIGHTS,
+  type NearOcclusion,
+  numberedLights,
+  type RigEnvironment,
+  type RigLight,
+  SUN,
+  type ToneCurve,
+} from './document/light-rig';
+export { LIVE_KINDS, type LiveInput, STILL_LIVE_INPUT } from './document/live-input';
+export {
+  FIRST_OUTLINE,
+  type Material,
+  type MaterialCode,
+  type MaterialParameter,
+  type MaterialSource,
+  type OpacityMode,
+  type Outline,
+  OUTLINE_UNITS,
+  type Variant,
+} from './document/material';
+export {
+  addParameter,
+  applyVariant,
+  freeParameterName,
+  keepVariant,
+  putImage,
+  removeVariant,
+  rename,
+  setImageField,
+  setOpacityMode,
+  setOutline,
+  setOutlineField,
+  setParameter,
+  setTags,
+  silence,
+} from './document/material-edits';
+export { newFloorMaterial, newMaterial, newMesh, newRig, newSet } from './document/new-documents';
+export { newLight } from './document/new-lights';
+export type { OrbitCamera } from './document/orbit-camera';
+export { filesForParts } from './document/part-files';
+export { FLOOR, materialsOf, overridesOf, rulesInOrder } from './document/part-rules';
+export type { RibbonType } from './document/ribbon-types';
+export {
+  addLight,
+  colourLight,
+  environmentAlone,
+  FIRST_ENVIRONMENT,
+  hasOwnLight,
+  removeLight,
+  setBackgroundImage,
+  setBackgroundKind,
+  setEnvironment,
+  setLight,
+  setRig,
+  swapEnvironment,
+} from './document/rig-edits';
+export { type Problem, toJsonSchema } from './document/schema';
+export { CODE_NAME, LONGEST_NAME, LONGEST_TAG, MOST_LIGHTS_IN_RIG, MOST_TAGS } from './document/schemas';
+export {
+  type FloorLook,
+  type MeshPlacing,
+  type MeshShape,
+  type MeshSource,
+  MOST_COPIES,
+  NO_FLOOR,
+  type PartRule,
+  type SavedView,
+  type SetMesh,
+  type StageSet,
+} from './document/set';
+export {
+  dressPart,
+  nextOrder,
+  ownRule,
+  putMesh,
+  putRule,
+  putView,
+  removeMesh,
+  removePartValues,
+  removeRule,
+  setFloor,
+  setMesh,
+  setPartValue,
+} from './document/set-edits';
+export { isSoundText, soundChanges, soundText } from './document/sound-text';
+export { applyChanges, type Change, condense, invertChanges, type Transaction, UnfitChange } from './document/transaction';
+
+// The catalogue of nodes, and the library of shading code.
+export { codeKind, FIRST_CODE, LONGEST_CODE } from './catalogue/code-kind';
+export { featuredKind } from './catalogue/features';
+export {
+  functionKindId,
+  FunctionLibrary,
+  functionOfKind,
+  type FunctionText,
+  type FunctionTexts,
+  libraryWith,
+  nameInText,
+  NO_FUNCTIONS,
+} from './catalogue/function-library';
+export { functionsNeededBy, functionsUsedBy, newFunction, renameFunction, takeNameOver } from './catalogue/function-uses';
+export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';
+export {
+  type Catalogue,
+  CODE_KIND,
+  CUBE_IMAGE_KIND,
+  type FeatureSpec,
+  GROUP_KIND,
+  IMAGE_KIND,
+  type InletSpec,
+  type Meaning,
+  type NodeKind,
+  type OutletSpec,
+  PARAMETER_KIND,
+  THIS_LIGHT_KIND,
+} from './catalogue/kind';
+export { library, type Library, libraryText } from './catalogue/library';
+export { likeliness, searchKinds } from './catalogue/search';
+export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/temperature';
+
+// The language: reading, formatting what is wrong.
+export {
+  elaborate,
+  formatDiagnostic,
+  originOfLine,
+  type CodeMend,
+  type Diagnostic,
+  type EmittedSource,
+  type RelatedPlace,
+  type TextEdit,
+  withEdits,
+} from './language';
+export { functionWords } from './language/function-words';
+export { evaluateNumber } from './language/number-expression';
+
+// Help while one writes code.
+export { type Completion, type Completions, completionsAt, helpAt, renamable, renameAt } from './assist/assist';
+export { functionDiagnostics, type TextRole } from './assist/coded-text';
+export { forkOf } from './assist/fork';
+export { SNIPPETS } from './assist/snippets';
+
+// Graphs and code to programs.
+export { parametersOf, setMaterialCode } from './compile/code/code-edits';
+export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
+export { newCodeMaterial } from './compile/code/new-code';
+export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
+export { compileMaterial } from './compile/compile-material';
+export { MOST_OUTLETS } from './compile/compile-outlets';
+export { DOCK_INLETS } from './compile/dock';
+export { EACH_LIGHT_GROUP } from './compile/each-light-group';
+export { connectionProblem, fittingInlet, fittingOutlet } from './compile/fitting';
+export { portPath } from './compile/flatten';
+export { groupKind, titleOfNode } from './compile/group-kind';
+export {
+  addPort,
+  describeGroup,
+  makeGroup,
+  mayContain,
+  putGroup,
+  removePort,
+  runForEachLight,
+  setPort,
+  titleGroup,
+  unmakeGroup,
+} from './compile/grouping';
+export { writeMaterialValues } from './compile/material-values';
+export { hasCurve, nodeCurve } from './compile/node-curve';
+export { type GraphProblem, type ResolvedGraph, resolveGraph } from './compile/resolve';
+export { insertIntoRibbon, isLoose, promote, removeHealed, swapKind, unusedNodes } from './compile/rewiring';
+export { threadCount } from './compile/ribbon-type';
+export { isStructural, sameStructure } from './compile/structural';
+export type { SurfaceVariant } from './compile/surface-programs';
+export { TypedGraph } from './compile/typed-graph';
+
+// What programs are made of.
+export type { Origin, Range } from './ir/origin';
+export type { Rate } from './ir/rate';
+
+// Programs in the text of a target.
+export { BINDING_GROUPS, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
+export { compileFor, compileOutletsFor, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
-export { packOutlets, packResult, unpackOutlets, unpackResult, type PackedOutlets, type PackedResult } from './emit/packed-result';
-export { originOfLine, type EmittedSource } from './language';
-export { codeFor, type Target, type TargetCode } from './emit/target';
-export * from './formats/brelvin-file';
-export * from './frame/compared-pictures';
+export { type PackedOutlets, type PackedResult, packOutlets, packResult, unpackOutlets, unpackResult } from './emit/packed-result';
+
+// A graphics device, as a frame sees it.
+export {
+  type BoundResources,
+  type BufferDescriptor,
+  type Device,
+  type DeviceBindGroup,
+  type DeviceBuffer,
+  type DevicePipeline,
+  type DeviceProgram,
+  type DeviceTexture,
+  type DrawCall,
+  type PassDescriptor,
+  type PipelineDescriptor,
+  type ProgramDescriptor,
+  ProgramRefused,
+  type RowPlace,
+  type Sampling,
+  type TextureDescriptor,
+  type TextureFormat,
+} from './device/device';
+export { groupFault, passFault, PassRefused } from './device/pass-faults';
+
+// Pictures, pass by pass.
+export { ComparedPictures, type CompareView, sideSize } from './frame/compared-pictures';
+export { LEVELS as ENVIRONMENT_LEVELS, roughnessOfLevel } from './frame/environment/environment-levels';
+export { EnvironmentPasses, type ReadyEnvironment, WHOLE_ENVIRONMENT } from './frame/environment/environment-passes';
+export type { FrameItem } from './frame/frame-item';
 export { FrameRenderer } from './frame/frame-renderer';
-export type { Drawing, Picture } from './frame/picture';
-export { scaleColours } from './frame/scale-colours';
-export * from './frame/stage-scene';
-export { drawThumbnail, THUMBNAIL_SIZE } from './frame/thumbnail';
-export type { MeshBuffers } from './frame/mesh-buffers';
-export type { FrameItem, PartDrawing } from './frame/frame-item';
 export type { ImageLack } from './frame/image-bank';
-export * from './frame/inspection';
-export { LENS_MODES, type Lens, type LensMode } from './frame/lens';
-export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet-passes';
-export type { PictureSize, StageClocks } from './frame/uniforms';
+export { type DebugView, type Inspection, takesApart, type Term, TERMS, WHOLE_PICTURE } from './frame/inspection';
+export type { Lens, LensMode } from './frame/lens';
 export { MaterialPipelines } from './frame/material-pipelines';
 export { MaterialPipelinesCache } from './frame/material-pipelines-cache';
-export type { Rate } from './ir/rate';
-export { elaborate, formatDiagnostic, nearestName, type Diagnostic } from './language';
-export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber, partNames, type MeshNumber, type MeshRecipe } from './mesh/build-mesh';
-export { FormulaError } from './mesh/formula';
-export { workOut, type MeshWork } from './mesh/mesh-work';
-export type { Bounds, MeshData, MeshPart } from './mesh/mesh';
-export * from './scene/camera';
+export { MeshBuffers } from './frame/mesh-buffers';
+export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet-passes';
+export type { Picture } from './frame/picture';
+export { scaleColours } from './frame/scale-colours';
+export { type PartAddress, StageScene } from './frame/stage-scene';
+export { drawThumbnail, THUMBNAIL_SIZE } from './frame/thumbnail';
+export type { PictureSize, StageClocks } from './frame/uniforms';
+
+// Camera and lights.
+export { DIRECTIONS, dolly, eyePosition, framePoints, lookFrom, orbit, pan, placeInPicture, sightLine, START_CAMERA } from './scene/camera';
 export { approach } from './scene/damping';
-export * from './scene/light-dial';
+export { DIAL_HORIZON, dialFromDirection, type DialPoint, directionFromDial } from './scene/light-dial';
+export { lightsMove, standingLight, type StandingLight, variantsUnder } from './scene/lights';
+export { ballRound } from './scene/shadow-views';
+
+// Meshes.
+export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber, type MeshNumber, type MeshRecipe, partNames } from './mesh/build-mesh';
+export { type Bounds, type MeshData, NO_MESH } from './mesh/mesh';
+export { type MeshWork, workOut } from './mesh/mesh-work';
 export { hitPart } from './mesh/ray';
-export { ballRound, shadowViews } from './scene/shadow-views';
-export { lightsMove, standingLight, throwsShadows, variantsUnder, type StandingLight } from './scene/lights';
-export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/temperature';
-export { EACH_LIGHT_GROUP } from './compile/each-light-group';
-export * from './compile/grouping';
-export * from './compile/rewiring';
-export { TypedGraph } from './compile/typed-graph';
-export { connectionProblem, fittingInlet, fittingOutlet } from './compile/fitting';
-export * from './document/clipping';
-export * from './document/edit';
-export * from './document/graph-edits';
-export * from './document/material-edits';
-export * from './image/colour-space';
-export * from './image/asset-limits';
-export * from './image/mips';
-export { evaluateNumber } from './language/number-expression';
+
+// Images and environments.
+export { CHUNK_BYTES, ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LARGEST_SIDE } from './image/asset-limits';
+export { hexFromLinear, hsvFromSrgb, linearFromHex, linearFromSrgb, srgbFromHsv, srgbFromLinear } from './image/colour-space';
+export { faceDirection, faceSolidAngle, panoramaDirection, panoramaSolidAngle } from './image/environment/directions';
+export { type EnvironmentPixels, facesPixels, LARGEST_PANORAMA, panoramaPixels } from './image/environment/environment-pixels';
+export { generatedEnvironment } from './image/environment/generated/generated-environment';
+export { panoramaHarmonics, toldHarmonics } from './image/environment/harmonics';
+export { facesByName } from './image/environment/six-names';
+export { type FloatPicture, PictureRefused, RowReducer } from './image/float-picture';
+export { cubeChain, type CubeChain, leavesMipsToDevice, mipChain, type MipChain, type Pixels } from './image/mips';
 export { pictureDifference, type PictureDifference } from './image/picture-difference';
-export * from './compile/code/code-edits';
-export * from './compile/code/declared-parameters';
-export { FIRST_MATERIAL_CODE, newCodeMaterial } from './compile/code/new-code';
-export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH, type CodeReading } from './compile/code/read-code';
-export * from './compile/code/system-names';
-export * from './catalogue/function-library';
-export type { LibraryFunction } from './document/function';
-export { LONGEST_SOURCE } from './limits';
-export * from './compile/code/graph-to-code';
+
+// Sets of maps.
+export { normalReaders, readGreenAs } from './maps/green-of-normals';
+export { imageFacts, type ImageFacts } from './maps/image-facts';
+export { roleByName, roleOf } from './maps/image-role';
+export { NO_SEAMS, wrapsOf } from './maps/image-seams';
+export { readMapName } from './maps/map-names';
+export { looksLikeMapSet, mapSetWords, type MapSurface, meaningsOf, type ProposedMap, proposeMapSet } from './maps/map-set';
+export { type PackingId, packingOf, PACKINGS } from './maps/packings';
+export { type HeightUse, type WiredMap, wireMapSet } from './maps/wire-map-set';
+
+// Files.
+export { BadBrelvinFile, type BrelvinFile, LARGEST_BRELVIN_FILE, readBrelvinFile, writeBrelvinFile } from './formats/brelvin-file';
+export { exrHead, isExr } from './formats/exr-head';
+export { splitGainMap, withGains } from './formats/gain-map';
+export { unpackArchive, type Unpacked } from './formats/image-archive';
+export { LARGEST_MESH_FILE, MESH_TYPE, meshFileHead, MeshFileRefused, readMeshFile, writeMeshFile } from './formats/mesh-file';
+export { isRadiance, radianceHead, readRadiance, writeRadiance } from './formats/radiance';
+
+// Meshes and materials of files that other programs wrote.
+export { type AssembledMesh, assembleMesh } from './import/assemble-mesh';
+export {
+  type ImportedImage,
+  type ImportedMap,
+  type ImportedMaterial,
+  type ImportedPiece,
+  type ImportedScene,
+  ImportRefused,
+  PLAIN_IMPORT,
+} from './import/imported-scene';
+export { materialFromImport, type TakenImage } from './import/material-from-import';
+export { ambiguousFile, findNamedFile } from './import/named-files';
+export { readMtl } from './import/obj/read-mtl';
+export { readObj } from './import/obj/read-obj';
+
+// Checks of well-known mistakes.
+export { type CheckInput, type Finding, type Mend, type SeenThrough, silenceKey } from './checks/check';
+export { type Checked, type CheckFault, CHECKS, runChecks } from './checks/run-checks';
+
+// The documents of a fresh start.
+export { DEMO_DOCUMENTS } from './demo/demo-documents';
+export { DEMO_ENVIRONMENTS, demoPanorama } from './demo/demo-environments';
+export { DEMO_IMAGES } from './demo/demo-images';
+export { demoFunctions, demoLibrary } from './demo/demo-library';
+
+// Random programs.
 export { broken } from './fuzz/broken';
 export { Random } from './fuzz/random';
 export { WellTyped } from './fuzz/well-typed';
-export * from './catalogue/function-uses';
-export { CODE_NAME } from './document/schemas';
-export * from './assist/assist';
-export { functionDiagnostics, type TextRole } from './assist/coded-text';
-export type { NameHelp } from './assist/help';
-export { SNIPPETS, type Snippet } from './assist/snippets';
-export { libraryText } from './catalogue/library';
-export { withEdits, type CodeMend, type TextEdit, type RelatedPlace } from './language';
-export type { Origin, Range } from './ir/origin';
-export { forkOf } from './assist/fork';
-export { functionWords } from './language/function-words';
-export * from './formats/radiance';
-export * from './formats/exr-head';
-export * from './formats/gain-map';
-export * from './image/float-picture';
-export * from './image/half';
-export * from './image/environment/directions';
-export * from './image/environment/environment-pixels';
-export * from './image/environment/harmonics';
-export * from './image/environment/six-names';
-export * from './image/environment/generated/generated-environment';
-export { EnvironmentPasses, WHOLE_ENVIRONMENT, type ReadyEnvironment } from './frame/environment/environment-passes';
-export { LEVELS as ENVIRONMENT_LEVELS, levelOfRoughness, roughnessOfLevel } from './frame/environment/environment-levels';
-export type { FeatureSpec } from './catalogue/kind';
-export { featuredKind } from './catalogue/features';
-export { iorOfReflectivity, reflectivityOfIor } from './catalogue/ior';
-export { imageFacts, type ImageFacts } from './maps/image-facts';
-export { NO_SEAMS, wrapsOf } from './maps/image-seams';
-export { readMapName } from './maps/map-names';
-export * from './maps/image-role';
-export * from './maps/map-set';
-export * from './maps/packings';
-export * from './maps/wire-map-set';
-export * from './document/image-uses';
-export * from './formats/image-archive';
-export * from './maps/green-of-normals';
-export * from './formats/mesh-file';
-export * from './import/obj/read-mtl';
-export * from './import/obj/read-obj';
-export * from './import/assemble-mesh';
-export * from './import/imported-scene';
-export * from './import/material-from-import';
-export * from './import/named-files';
-export { NO_MESH } from './mesh/mesh';
-export * from './document/part-files';
+
+// Limits.
+export { LONGEST_SOURCE } from './limits';
