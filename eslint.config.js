@@ -51,6 +51,12 @@ export default tseslint.config(
     },
   },
   {
+    files: ['packages/core/src/index.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is used outside of core.' }],
+    },
+  },
+  {
     files: ['apps/bench/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
