@@ -6,8 +6,21 @@ const core = (from, to) => ({
   to: { path: '^packages/core/src/', pathNot: `^packages/core/src/((${[from, ...to].join('|')})/|limits\\.ts$)` },
 });
 
+/** The rooms of the Bench, from below: each knows only those that stand before it. */
+const BENCH = [
+  ...['documents', 'commands', 'compile', 'editors', 'images', 'layout', 'registry', 'values', 'maps', 'stage', 'terms', 'checks', 'code'],
+  ...['compare', 'history', 'lights', 'looking', 'outline', 'parameters', 'files', 'graph', 'parts', 'about', 'bar', 'page'],
+];
+const benchRoom = (room, index) => ({
+  name: `bench-${room}-stays-below`,
+  severity: 'error',
+  from: { path: `^apps/bench/src/app/bench/${room}/` },
+  to: { path: `^apps/bench/src/app/bench/(${[...BENCH.slice(index + 1).map((later) => `${later}/`), '[^/]+$'].join('|')})` },
+});
+
 module.exports = {
   forbidden: [
+    ...BENCH.map(benchRoom),
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',

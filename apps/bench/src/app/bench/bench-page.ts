@@ -5,46 +5,42 @@ import { NoticeList } from '../shared/notices/notice-list';
 import { BenchBar } from './bar/bench-bar';
 import { Toast } from './bar/toast';
 import { CheckRunner } from './checks/check-runner';
-import { CodeAnswers } from './code/code-answers';
 import { SourceEditor } from './code/source-editor';
 import { FunctionBinding } from './code/function-binding';
 import { BenchCommands } from './commands/bench-commands';
 import { CommandList } from './commands/command-list';
 import { KeysHelp } from './commands/keys-help';
 import { Comparison } from './compare/comparison';
-import { BenchResult } from './compile/bench-result';
+import { BenchResult } from './stage/bench-result';
 import { Compiler } from './compile/compiler';
-import { BenchOpener } from './documents/bench-opener';
-import { BesideOpener } from './documents/beside-opener';
+import { BenchOpener } from './bench-opener';
 import { DocumentStore } from './documents/document-store';
-import { BenchFiles } from './files/bench-files';
 import { SendOut } from './files/send-out';
-import { copyNodes, pasteNodes } from './graph/clipboard';
-import { GraphView } from './graph/graph-view';
-import { GraphEditor } from './graph/graph-editor';
-import { SurfaceBinding } from './graph/surface-binding';
+import { copyNodes, pasteNodes } from './graph/node-clipboard';
+import { GraphView } from './editors/graph-view';
+import { GraphEditor } from './editors/graph-editor';
+import { SurfaceBinding } from './editors/surface-binding';
 import { Tidier } from './graph/tidier';
-import { Steps } from './history/steps';
+import { Steps } from './documents/steps';
 import { ImagePlacer } from './images/image-placer';
 import { BenchLayout } from './layout/bench-layout';
 import { BenchPlaces } from './layout/bench-places';
 import { StageEdge } from './layout/stage-edge';
 import { EnvironmentEditor } from './lights/environment-editor';
-import { RigEditor } from './lights/rig-editor';
-import { LensBinding } from './looking/lens-binding';
+import { RigEditor } from './editors/rig-editor';
 import { OutletInspector } from './looking/outlet-inspector';
 import { Probes } from './looking/probes';
 import { LinkedImages } from './maps/linked-images';
 import { MapSetEditor } from './maps/map-set-editor';
-import { PanelRow } from './panels/panel-row';
-import { REGISTERED } from './registered';
+import { PanelRow } from './page/panel-row';
+import { FOLLOWERS, REGISTERED } from './registered';
 import { StageFiles } from './stage/stage-files';
 import { StageBinding } from './stage/stage-binding';
 import { ViewSettings } from './stage/view-settings';
 import { StageMaterials } from './stage/stage-materials';
-import { StageSide } from './stage/stage-side';
+import { StageSide } from './page/stage-side';
 import { ThumbnailKeeper } from './stage/thumbnail-keeper';
-import { Workspace } from './workspace/workspace';
+import { Workspace } from './page/workspace';
 
 /** The Bench: one material with its set and light rig, its graph, its picture. Each part reads and edits the `DocumentStore` itself. */
 @Component({
@@ -53,14 +49,11 @@ import { Workspace } from './workspace/workspace';
   providers: [
     ...REGISTERED,
     BenchCommands,
-    BenchFiles,
     BenchLayout,
     BenchOpener,
     BenchPlaces,
     BenchResult,
-    BesideOpener,
     CheckRunner,
-    CodeAnswers,
     SourceEditor,
     Comparison,
     Compiler,
@@ -70,7 +63,6 @@ import { Workspace } from './workspace/workspace';
     GraphView,
     GraphEditor,
     ImagePlacer,
-    LensBinding,
     LinkedImages,
     MapSetEditor,
     OutletInspector,
@@ -107,7 +99,7 @@ export class BenchPage {
   /** A function of the Library that is to be shown in the code tab, from the address. */
   readonly function = input<string>();
 
-  private readonly code = inject(SourceEditor);
+  private readonly store = inject(DocumentStore);
   private readonly surface = inject(SurfaceBinding);
   private readonly work = inject(GraphEditor);
   private readonly workbench = inject(Workbench);
@@ -116,8 +108,7 @@ export class BenchPage {
   protected readonly opener = inject(BenchOpener);
 
   constructor() {
-    // Takes files as long as the Bench is shown, whatever of it is.
-    inject(BenchFiles);
+    for (const follower of FOLLOWERS) inject(follower);
     effect(() => {
       const id = this.id();
       untracked(() => void this.opener.open(id, this.function()));
@@ -135,7 +126,7 @@ export class BenchPage {
   protected leaving(event: BeforeUnloadEvent): void {
     // Fields and the code tab hand over what is being written: it is in the journal, whatever the answer.
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-    this.code.flush();
+    this.store.flushDrafts();
     if (this.workbench.unsaved > 0) event.preventDefault();
   }
 }

@@ -16,9 +16,9 @@ import {
 import { AboutPanel } from './about/about-panel';
 import { SourceEditor } from './code/source-editor';
 import { findCommands, isKeys, type Command } from './commands/command';
-import { BenchResult } from './compile/bench-result';
-import { GraphView } from './graph/graph-view';
-import { GraphEditor } from './graph/graph-editor';
+import { BenchResult } from './stage/bench-result';
+import { GraphView } from './editors/graph-view';
+import { GraphEditor } from './editors/graph-editor';
 import { BenchPlaces } from './layout/bench-places';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { MeshPlace } from './parts/mesh-place';

@@ -1,11 +1,15 @@
-import type { Provider } from '@angular/core';
+import type { Provider, Type } from '@angular/core';
 import { ABOUT_TAB } from './about/about-panel';
 import { CHECKS_TAB } from './checks/checks-panel';
+import { CodeAnswers } from './code/code-answers';
 import { CODE_KEYS, codeCommands } from './code/code-commands';
 import { CODE_WORKSPACE } from './code/code-workspace';
 import { COMMAND_SOURCES, PLACE_KEYS } from './commands/bench-commands';
 import type { CommandSource, PlaceKey } from './commands/command';
 import { helpCommands } from './commands/help-commands';
+import { CompareBinding } from './compare/compare-binding';
+import { BesideOpener } from './documents/beside-opener';
+import { BenchFiles } from './files/bench-files';
 import { fileCommands } from './files/file-commands';
 import { finderCommands, GRAPH_KEYS, graphCommands } from './graph/graph-commands';
 import { GRAPH_WORKSPACE } from './graph/graph-workspace';
@@ -14,17 +18,19 @@ import { HISTORY_TAB } from './history/history-panel';
 import { ENVIRONMENT_TAB } from './lights/environment-panel';
 import { LIGHT_TAB } from './lights/light-panel';
 import { PICTURE_TAB } from './lights/picture-panel';
+import { LensBinding } from './looking/lens-binding';
 import { lookingCommands } from './looking/looking-commands';
 import { PROBE_TAB } from './looking/probe-panel';
+import { MapsInSight } from './maps/maps-in-sight';
 import { MAPS_WORKSPACE } from './maps/maps-workspace';
 import { OPACITY_TAB } from './outline/opacity-panel';
 import { OUTLINE_TAB } from './outline/outline-panel';
-import { PANELS, RIG_PANELS, type PanelEntry } from './panels/panel-entry';
+import { PANELS, RIG_PANELS, type PanelEntry } from './registry/panel-entry';
 import { PARTS_WORKSPACE } from './parts/parts-workspace';
 import { STAGE_KEYS, stageCommands } from './stage/stage-commands';
 import { TERMS_TAB } from './terms/terms-mixer';
-import { workspaceCommands } from './workspace/workspace-commands';
-import { WORKSPACES, type WorkspaceEntry } from './workspace/workspace-entry';
+import { workspaceCommands } from './registry/workspace-commands';
+import { WORKSPACES, type WorkspaceEntry } from './registry/workspace-entry';
 
 /** All that the Bench is put together from. A new tab, command or key is one line here. */
 const WORKSPACE_ENTRIES: readonly WorkspaceEntry[] = [GRAPH_WORKSPACE, CODE_WORKSPACE, MAPS_WORKSPACE, PARTS_WORKSPACE];
@@ -44,7 +50,11 @@ const COMMANDS: readonly CommandSource[] = [
 ];
 const KEYS: readonly PlaceKey[] = [...GRAPH_KEYS, ...STAGE_KEYS, ...CODE_KEYS];
 
+/** They answer to nobody: as long as the Bench is there, they follow what happens and pass it on. */
+export const FOLLOWERS: readonly Type<unknown>[] = [BenchFiles, BesideOpener, CodeAnswers, CompareBinding, LensBinding, MapsInSight];
+
 export const REGISTERED: readonly Provider[] = [
+  ...FOLLOWERS,
   { provide: WORKSPACES, useValue: WORKSPACE_ENTRIES },
   { provide: PANELS, useValue: MATERIAL_TABS },
   { provide: RIG_PANELS, useValue: RIG_TABS },

@@ -3,11 +3,11 @@ import { CODE_KIND } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { CodeField } from '../graph/code-field';
 import { GroupPanel } from '../graph/group-panel';
-import { GraphView } from '../graph/graph-view';
-import { GraphEditor } from '../graph/graph-editor';
-import { BenchResult } from '../compile/bench-result';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
+import { BenchResult } from '../stage/bench-result';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 
 /** What is wrong with the graph; otherwise what the selected node does and where its formula comes from. */
 @Component({

@@ -6,11 +6,10 @@ import { saveWords } from '../../shared/documents/save-words';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
 import { ThemeSwitch } from '../../shared/rooms/room-switch';
-import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { SendOut } from '../files/send-out';
 import { SendOutMenu } from '../files/send-out-menu';
-import { Steps } from '../history/steps';
+import { Steps } from '../documents/steps';
 import { BenchLayout } from '../layout/bench-layout';
 import { ThumbnailKeeper } from '../stage/thumbnail-keeper';
 import { DocumentMenu } from './document-menu';
@@ -26,7 +25,6 @@ import { DocumentMenu } from './document-menu';
   templateUrl: './bench-bar.html',
 })
 export class BenchBar {
-  private readonly code = inject(SourceEditor);
   private readonly router = inject(Router);
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly workbench = inject(Workbench);
@@ -54,7 +52,7 @@ export class BenchBar {
 
   protected async backToLibrary(event: Event): Promise<void> {
     event.preventDefault();
-    this.code.flush();
+    this.store.flushDrafts();
     await this.workbench.flush();
     await this.thumbnails.flush();
     await this.router.navigate(['/']);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 
 /** The last thing the user should know, until it is closed. */

@@ -7,8 +7,8 @@ import { ImageShelf } from '../../shared/images/image-shelf';
 import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
-import { RigEditor } from '../lights/rig-editor';
+import { GraphEditor } from '../editors/graph-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';
 

@@ -3,7 +3,7 @@ import { CHECKS, silenceKey, type Finding, type Mend } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 import { CheckRunner } from './check-runner';
 
 /** Well-known mistakes that were found: where, why they matter, and a mend. */

@@ -1,6 +1,6 @@
 import { effect, inject, Injectable } from '@angular/core';
 import { codeKey } from '@brelvin/core';
-import { BenchResult } from '../compile/bench-result';
+import { BenchResult } from '../stage/bench-result';
 import { DocumentStore } from '../documents/document-store';
 import { SourceEditor } from './source-editor';
 

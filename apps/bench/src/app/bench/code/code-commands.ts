@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import type { Command, PlaceKey } from '../commands/command';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { SourceEditor } from './source-editor';
 

@@ -24,7 +24,7 @@ import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { FunctionBinding } from './function-binding';
 
 /** One of the texts that the code tab can show. */
@@ -140,6 +140,7 @@ export class SourceEditor {
   });
 
   constructor() {
+    this.store.addDrafts(() => this.flush());
     effect(() => {
       const [sheet, material] = [this.sheet(), this.graph.material()];
       this.shelf.texts();

@@ -1,5 +1,5 @@
 import { inject, Injectable, InjectionToken, signal } from '@angular/core';
-import { inText } from '../graph/clipboard';
+import { inText } from '../../shared/controls/in-text';
 import { isKeys, type Command, type CommandSource, type PlaceKey } from './command';
 
 /** What the Bench's commands and keys are made of; see `registered.ts`. */

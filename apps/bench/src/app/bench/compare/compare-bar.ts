@@ -3,7 +3,7 @@ import type { CompareView } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import type { StageState } from '../stage/stage-state';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter } from '../values/value-spec';

@@ -3,7 +3,7 @@ import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shar
 import { Icon } from '../../shared/icons/icon';
 import { Comparison, type CompareWith } from './comparison';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { Popover } from '../../shared/controls/popover';
 
 interface Choice {

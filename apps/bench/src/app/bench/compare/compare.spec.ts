@@ -4,10 +4,10 @@ import { compileFor, newLight, newMaterial, newRig, type BrelvinDocument, type M
 import { BehaviorSubject, map } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
-import { GraphView } from '../graph/graph-view';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
-import { RigEditor } from '../lights/rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { CompareBar } from './compare-bar';
 import { CompareLine } from './compare-line';
 import { CompareMenu } from './compare-menu';

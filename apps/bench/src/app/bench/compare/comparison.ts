@@ -5,8 +5,8 @@ import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
-import { RigEditor } from '../lights/rig-editor';
+import { GraphEditor } from '../editors/graph-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { OTHER, type OtherPicture } from '../stage/second-picture';
 
 /** What the second picture has that the first has not. */

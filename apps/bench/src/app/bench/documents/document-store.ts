@@ -26,6 +26,19 @@ export class DocumentStore {
   /** What the material was last seen in, by its own words. */
   readonly previewContext = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
 
+  /** What is being written somewhere and is in no document yet. */
+  private readonly drafts = new Set<() => void>();
+
+  /** @param flush puts what is being written into its document */
+  addDrafts(flush: () => void): void {
+    this.drafts.add(flush);
+  }
+
+  /** Puts all that is being written into documents: something is to be done with them as they are. */
+  flushDrafts(): void {
+    for (const flush of this.drafts) flush();
+  }
+
   /** Puts a document that is open on the Bench; nothing takes it away. */
   put(role: BenchRole, id: string | undefined): void {
     this.ids[role].set(id);

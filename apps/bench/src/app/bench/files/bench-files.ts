@@ -8,9 +8,9 @@ import { EnvironmentEditor } from '../lights/environment-editor';
 import { MapSetEditor } from '../maps/map-set-editor';
 import { Workbench } from '../../shared/documents/workbench';
 import { DocumentStore } from '../documents/document-store';
-import { SurfaceBinding } from '../graph/surface-binding';
+import { SurfaceBinding } from '../editors/surface-binding';
 import { BenchPlaces } from '../layout/bench-places';
-import { MeshImport } from '../parts/mesh-import';
+import { MeshImport } from './mesh-import';
 
 /** Files for the Bench: meshes, and what was dropped where nothing asks for it, each to where files of its kind go. */
 @Injectable()

@@ -3,7 +3,6 @@ import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { Notices } from '../../shared/notices/notices';
 import { download } from '../../shared/pixels/download';
-import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 
 /** What is sent out: the material alone, with its stage, or the set or light rig it stands in. */
@@ -13,13 +12,12 @@ export type SendOutWish = 'material' | 'stage' | 'set' | 'rig';
 @Injectable()
 export class SendOut {
   private readonly api = inject(DocumentApi);
-  private readonly code = inject(SourceEditor);
   private readonly notices = inject(Notices);
   private readonly store = inject(DocumentStore);
   private readonly workbench = inject(Workbench);
 
   async send(wish: SendOutWish = 'material'): Promise<void> {
-    this.code.flush();
+    this.store.flushDrafts();
     await this.workbench.flush();
     const { store } = this;
     const id = wish === 'set' ? store.previewContext()?.set : wish === 'rig' ? store.previewContext()?.rig : store.materialId();

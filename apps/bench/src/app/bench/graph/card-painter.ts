@@ -1,7 +1,7 @@
 import { titleOfNode, type TypedGraph } from '@brelvin/core';
 import type { SurfaceMeasure } from './graph-shapes';
-import type { GraphView } from './graph-view';
-import type { PlacedGraph, RibbonEnd } from './placed-graph';
+import type { GraphView } from '../editors/graph-view';
+import type { PlacedGraph, RibbonEnd } from '../editors/placed-graph';
 import type { RibbonInk } from './ribbon-painter';
 
 const SMALLEST_WORDS = 7;

@@ -11,7 +11,7 @@ import {
 import { codeKind, FIRST_CODE, LONGEST_CODE, withEdits, type CodeMend } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { GraphEditor } from './graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 
 const PAUSE_MS = 350;
 

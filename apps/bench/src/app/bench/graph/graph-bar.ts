@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@
 import { Icon } from '../../shared/icons/icon';
 import { BenchCommands } from '../commands/bench-commands';
 import { tidyGraph } from './graph-commands';
-import { GraphEditor } from './graph-editor';
-import { SurfaceBinding } from './surface-binding';
+import { GraphEditor } from '../editors/graph-editor';
+import { SurfaceBinding } from '../editors/surface-binding';
 import { Tidier } from './tidier';
 
 /** Beside the tab of the graph: which group is seen, and what is done often. */

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import type { Command, PlaceKey } from '../commands/command';
-import { GraphEditor, type Alignment } from './graph-editor';
-import { SurfaceBinding } from './surface-binding';
+import { GraphEditor, type Alignment } from '../editors/graph-editor';
+import { SurfaceBinding } from '../editors/surface-binding';
 import { Tidier } from './tidier';
 
 const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [

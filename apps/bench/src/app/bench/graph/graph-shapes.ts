@@ -1,7 +1,7 @@
 import type { TypedGraph } from '@brelvin/core';
-import type { Point } from './card-layout';
-import type { GraphView, ViewTransform } from './graph-view';
-import { portEnd, type PlacedGraph, type Rectangle, type RibbonEnd } from './placed-graph';
+import type { Point } from '../editors/card-layout';
+import type { GraphView, ViewTransform } from '../editors/graph-view';
+import { portEnd, type PlacedGraph, type Rectangle, type RibbonEnd } from '../editors/placed-graph';
 import { distanceTo, ribbonPath } from './ribbon-path';
 import { ribbonScale, type RibbonShape } from './ribbon-painter';
 

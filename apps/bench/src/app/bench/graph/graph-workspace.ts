@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import { DocumentStore } from '../documents/document-store';
-import type { WorkspaceEntry } from '../workspace/workspace-entry';
+import type { WorkspaceEntry } from '../registry/workspace-entry';
 import { GraphBar } from './graph-bar';
 import { GraphSurface } from './graph-surface';
 

@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph, type Material } from '@brelvin/core';
-import { dockY } from '../dock/dock-layout';
-import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from './card-layout';
-import { placeGraph } from './placed-graph';
+import { dockY } from '../editors/dock-layout';
+import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from '../editors/card-layout';
+import { placeGraph } from '../editors/placed-graph';
 import { boxesOf, chosenByFrame, fitBoxes, portOnScreen, readyRound, ribbonAt, ribbonShapes, ribbonThrough, seenOf } from './graph-shapes';
-import { GraphView } from './graph-view';
-import { alignedPlaces, GraphEditor } from './graph-editor';
+import { GraphView } from '../editors/graph-view';
+import { alignedPlaces, GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { beside, distanceTo, ribbonPath } from './ribbon-path';
 

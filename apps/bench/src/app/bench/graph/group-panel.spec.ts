@@ -2,8 +2,8 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { EMPTY_GRAPH, newMaterial, type Material, type NodeGroup } from '@brelvin/core';
 import { GroupPanel } from './group-panel';
-import { GraphView } from './graph-view';
-import { GraphEditor } from './graph-editor';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 
 const GLAZE: NodeGroup = {

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
 import { describeGroup, removePort, runForEachLight, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
-import { portsInOrder } from './placed-graph';
+import { portsInOrder } from '../editors/placed-graph';
 import { ValueControl } from '../values/value-control';
 import type { ValueSpec } from '../values/value-spec';
-import { GraphEditor } from './graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 
 type Side = 'inlets' | 'outlets';
 

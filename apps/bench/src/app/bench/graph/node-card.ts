@@ -28,7 +28,7 @@ import {
   type RibbonType,
 } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
-import { BenchContext } from '../bench-context';
+import { BenchContext } from '../editors/bench-context';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
 import { OutletInspector } from '../looking/outlet-inspector';
@@ -36,7 +36,7 @@ import { outletKey } from '../stage/outlet-lens';
 import { ValueControl } from '../values/value-control';
 import { specOfInlet, type ValueSpec } from '../values/value-spec';
 import { CardCurve } from './card-curve';
-import { GraphEditor } from './graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { Port } from './port';
 
 interface InletRow {

@@ -13,8 +13,8 @@ import {
 } from '@angular/core';
 import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
-import { BenchContext } from '../bench-context';
-import type { ReadyGroup } from './graph-editor';
+import { BenchContext } from '../editors/bench-context';
+import type { ReadyGroup } from '../editors/graph-editor';
 
 /** A ribbon in the void that wants a node at its free end. */
 export interface LooseRibbon {

@@ -11,9 +11,9 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import { boundsOfBoxes, boxesOf, seenOf, type SurfaceMeasure } from './graph-shapes';
-import { GraphView } from './graph-view';
-import { GraphEditor } from './graph-editor';
-import type { Rectangle } from './placed-graph';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
+import type { Rectangle } from '../editors/placed-graph';
 
 const WIDTH = 132;
 const HEIGHT = 84;

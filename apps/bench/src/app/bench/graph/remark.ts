@@ -11,7 +11,7 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import type { Area, Note } from '@brelvin/core';
-import { GraphEditor } from './graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 
 /** An area behind the nodes, with a title; or a note. */
 @Component({

@@ -1,5 +1,5 @@
 import { threadCount, type RibbonType } from '@brelvin/core';
-import type { Point } from './card-layout';
+import type { Point } from '../editors/card-layout';
 import { beside, ribbonPath } from './ribbon-path';
 
 /** A ribbon on the screen. */

@@ -1,4 +1,4 @@
-import type { Point } from './card-layout';
+import type { Point } from '../editors/card-layout';
 
 const STUB = 14;
 /** Cards closer than this have no room for a ribbon between them. */

@@ -1,11 +1,11 @@
 import { signal, type Signal } from '@angular/core';
 import { fittingOutlet, joinEdits, type InletAddress } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
-import { CARD_WIDTH, HEADER_HEIGHT, type Point } from './card-layout';
+import { CARD_WIDTH, HEADER_HEIGHT, type Point } from '../editors/card-layout';
 import type { Carried } from './gestures/run-ribbon';
 import { boxesOf, type SurfaceMeasure } from './graph-shapes';
-import type { GraphView } from './graph-view';
-import type { GraphEditor } from './graph-editor';
+import type { GraphView } from '../editors/graph-view';
+import type { GraphEditor } from '../editors/graph-editor';
 import type { FoundKind, LooseRibbon } from './node-finder';
 
 export interface OpenFinder {

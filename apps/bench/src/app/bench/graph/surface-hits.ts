@@ -1,7 +1,7 @@
 import type { InletAddress } from '@brelvin/core';
-import type { Point } from './card-layout';
+import type { Point } from '../editors/card-layout';
 import { overlaps } from './graph-shapes';
-import type { PlacedGraph } from './placed-graph';
+import type { PlacedGraph } from '../editors/placed-graph';
 
 /** What of the graph lies under the pointer, as far as the page knows it. */
 export interface SurfaceHit {

@@ -1,8 +1,8 @@
 import { signal } from '@angular/core';
 import { GROUP_KIND } from '@brelvin/core';
 import { carriedFrom, setDown, type Carried } from './gestures/run-ribbon';
-import type { GraphView } from './graph-view';
-import type { GraphEditor } from './graph-editor';
+import type { GraphView } from '../editors/graph-view';
+import type { GraphEditor } from '../editors/graph-editor';
 
 const NUDGE = 10;
 const NUDGES: Readonly<Record<string, readonly [number, number]>> = {

@@ -1,7 +1,7 @@
 import { GROUP_KIND, inletKey, type InletAddress, type LiveInput } from '@brelvin/core';
 import type { Command } from '../commands/command';
-import type { Point } from './card-layout';
-import type { GraphEditor } from './graph-editor';
+import type { Point } from '../editors/card-layout';
+import type { GraphEditor } from '../editors/graph-editor';
 
 /** What menus need of the surface beyond the work itself. */
 export interface MenuActions {

@@ -2,8 +2,8 @@ import type { TypedGraph } from '@brelvin/core';
 import { paintFromFar } from './card-painter';
 import type { Gesture } from './gestures/gesture';
 import type { SurfaceMeasure } from './graph-shapes';
-import type { GraphView } from './graph-view';
-import type { PlacedGraph, Rectangle } from './placed-graph';
+import type { GraphView } from '../editors/graph-view';
+import type { PlacedGraph, Rectangle } from '../editors/placed-graph';
 import { paintRibbons, type RibbonInk, type RibbonShape } from './ribbon-painter';
 
 /** What is on the canvas behind the cards. */

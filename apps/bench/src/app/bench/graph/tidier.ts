@@ -1,8 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { inletOf, joinEdits, type Edit } from '@brelvin/core';
 import { wrap } from 'comlink';
-import { cardBox } from './card-layout';
-import { GraphEditor } from './graph-editor';
+import { cardBox } from '../editors/card-layout';
+import { GraphEditor } from '../editors/graph-editor';
 import type { RemoteTidier, TidyBox } from './tidy.worker';
 
 /** Lays out the graph, or what is chosen of it, in a worker; the result is one step. */

@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import type { Command } from '../commands/command';
-import { Steps } from './steps';
+import { Steps } from '../documents/steps';
 
 export function historyCommands(): readonly Command[] {
   const steps = inject(Steps);

@@ -11,7 +11,7 @@ import { Workbench } from '../../shared/documents/workbench';
 import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 
 interface HistoryRow {
   readonly label: string;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import type { MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { Icon } from '../../shared/icons/icon';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { ImagePlacer, type ImageUser } from './image-placer';
 import { ImageSettings } from './image-settings';
 import { Popover } from '../../shared/controls/popover';

@@ -3,8 +3,8 @@ import { TestBed } from '@angular/core/testing';
 import { compileMaterial, library, newMaterial, NO_SEAMS, type ImageFacts, type MaterialImage } from '@brelvin/core';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { GraphView } from '../graph/graph-view';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { ImagePlacer } from './image-placer';
 

@@ -15,10 +15,10 @@ import {
 } from '@brelvin/core';
 import type { AssetSummary } from '../../shared/api/asset-api';
 import { newId } from '../../shared/documents/new-id';
-import { BenchContext } from '../bench-context';
-import type { Point } from '../graph/card-layout';
-import { GraphView } from '../graph/graph-view';
-import { GraphEditor } from '../graph/graph-editor';
+import { BenchContext } from '../editors/bench-context';
+import type { Point } from '../editors/card-layout';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
 import { ImageShelf } from '../../shared/images/image-shelf';
 
 const STEP = 190;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncaps
 import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 
 /** How pixels of an image become values. */
 const ROLES: readonly Choice<MaterialImage['role']>[] = [

@@ -1,8 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { PartAddress } from '@brelvin/core';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
-import { SurfaceBinding } from '../graph/surface-binding';
+import { GraphEditor } from '../editors/graph-editor';
+import { SurfaceBinding } from '../editors/surface-binding';
 
 /** Where one is on the Bench: which tabs are open, which part is chosen. No document, and not undone. */
 @Injectable()

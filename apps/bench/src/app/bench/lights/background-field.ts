@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal, ViewEncapsu
 import { BACKGROUND_FITS, setBackgroundImage, setBackgroundKind, type BackgroundFit, type MaterialImage } from '@brelvin/core';
 import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 
 const FITS: Readonly<Record<BackgroundFit, string>> = {
   cover: 'fills the picture, edges cut off',

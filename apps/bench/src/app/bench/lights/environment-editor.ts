@@ -3,7 +3,7 @@ import { environmentAlone, hasOwnLight, swapEnvironment, type RigEnvironment } f
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { Notices } from '../../shared/notices/notices';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 
 export type KnownEnvironment = Pick<RigEnvironment, 'name' | 'assets' | 'light'>;
 

@@ -4,9 +4,9 @@ import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { EnvironmentDrop } from './environment-drop';
 import { EnvironmentEditor, type KnownEnvironment } from './environment-editor';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 
 /** What is all around: chosen with one click, and how it lights and is seen. */
 @Component({

@@ -6,7 +6,7 @@ import { EnvironmentShelf, type TakenEnvironment } from '../../shared/images/env
 import { EnvironmentPanel } from './environment-panel';
 import { EnvironmentEditor } from './environment-editor';
 import { LightDial, type TurnChange } from './light-dial';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
 import { HeldDocuments } from '../testing/held-documents';
 

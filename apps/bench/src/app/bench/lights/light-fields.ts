@@ -15,7 +15,7 @@ import { NumberField } from '../../shared/controls/number-field';
 import type { NumberRange } from '../../shared/controls/number-drag';
 import { ValueControl } from '../values/value-control';
 import type { ValueChange, ValueSpec } from '../values/value-spec';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 
 /** A number of a light, with how it is set. */
 interface NumberRow {

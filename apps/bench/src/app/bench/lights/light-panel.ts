@@ -16,9 +16,9 @@ import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { LightDial, type DialLight, type DirectionChange, type TurnChange } from './light-dial';
 import { LightFields } from './light-fields';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 
 const ADDABLE: readonly (readonly [LightKind, string])[] = [
   ['point', 'point'],

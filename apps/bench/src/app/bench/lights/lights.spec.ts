@@ -6,7 +6,7 @@ import { LightHandles } from '../stage/light-handles';
 import { LightDial, type DirectionChange } from './light-dial';
 import { LightPanel } from './light-panel';
 import { PicturePanel } from './picture-panel';
-import { RigEditor } from './rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
 import { HeldDocuments } from '../testing/held-documents';
 

@@ -11,8 +11,8 @@ import {
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';
-import { RigEditor } from './rig-editor';
-import type { PanelEntry } from '../panels/panel-entry';
+import { RigEditor } from '../editors/rig-editor';
+import type { PanelEntry } from '../registry/panel-entry';
 
 const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
   ['none', 'none', 'What is brighter than 1 is cut off.'],

@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import type { Command } from '../commands/command';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { ViewSettings } from '../stage/view-settings';
 import { OutletInspector } from './outlet-inspector';

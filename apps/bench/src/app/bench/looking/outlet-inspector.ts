@@ -12,7 +12,7 @@ import {
 } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { outletKey, type LensWish } from '../stage/outlet-lens';
 
 /** The outlet that is seen on the mesh, and how. */

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, ViewEncapsulation } from '@angular/core';
 import { titleOfNode } from '@brelvin/core';
-import { BenchContext } from '../bench-context';
-import { GraphEditor } from '../graph/graph-editor';
+import { BenchContext } from '../editors/bench-context';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 import { outletKey } from '../stage/outlet-lens';
 import { OutletInspector } from './outlet-inspector';
 import { Probes } from './probes';

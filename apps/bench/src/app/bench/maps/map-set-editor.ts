@@ -19,7 +19,7 @@ import pLimit from 'p-limit';
 import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { ImageShelf } from '../../shared/images/image-shelf';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 
 /** An image with what is proposed for it. */
 export interface MapRow extends ProposedMap {

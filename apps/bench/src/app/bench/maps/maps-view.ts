@@ -9,7 +9,7 @@ import { Icon } from '../../shared/icons/icon';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { CHANNEL_CHOICES, type Channel } from './channels';
 import { cubeSheet } from './cube-sheet';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
-import { BenchResult } from '../compile/bench-result';
-import { GraphEditor } from '../graph/graph-editor';
-import type { PanelEntry } from '../panels/panel-entry';
+import { BenchResult } from '../stage/bench-result';
+import { GraphEditor } from '../editors/graph-editor';
+import type { PanelEntry } from '../registry/panel-entry';
 
 const MODES: readonly Choice<OpacityMode>[] = [
   { value: 'blend', words: 'laid over', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },

@@ -1,8 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
-import { GraphView } from '../graph/graph-view';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphView } from '../editors/graph-view';
+import { GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';
 import { OutlinePanel } from './outline-panel';
 

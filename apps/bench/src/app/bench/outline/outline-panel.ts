@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { FIRST_OUTLINE, OUTLINE_UNITS, setOutline, setOutlineField, type Outline } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
-import { GraphEditor } from '../graph/graph-editor';
-import type { PanelEntry } from '../panels/panel-entry';
+import { GraphEditor } from '../editors/graph-editor';
+import type { PanelEntry } from '../registry/panel-entry';
 
 const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
   { value: 'none', help: 'No line.' },

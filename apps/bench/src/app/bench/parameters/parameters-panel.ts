@@ -16,7 +16,7 @@ import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { SourceEditor } from '../code/source-editor';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter, type ValueSpec } from '../values/value-spec';

@@ -31,7 +31,7 @@ import { Icon } from '../../shared/icons/icon';
 import type { DocumentEdit } from '../documents/document-edit';
 import { DocumentStore } from '../documents/document-store';
 import { BenchFiles } from '../files/bench-files';
-import { GraphEditor } from '../graph/graph-editor';
+import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';

@@ -1,4 +1,4 @@
-import type { WorkspaceEntry } from '../workspace/workspace-entry';
+import type { WorkspaceEntry } from '../registry/workspace-entry';
 
 export const PARTS_WORKSPACE: WorkspaceEntry = {
   id: 'parts',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ViewEncapsulation } from '@angular/core';
 import { pan, placeInPicture, setLight, type OrbitCamera, type StandingLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
-import { RigEditor } from '../lights/rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 
 interface Handle {
   readonly id: string;

@@ -1,9 +1,8 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { START_CAMERA, takesApart, variantsUnder, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
-import { Comparison } from '../compare/comparison';
 import { Compiler } from '../compile/compiler';
-import { RigEditor } from '../lights/rig-editor';
+import { RigEditor } from '../editors/rig-editor';
 import type { StageEngine } from './stage-engine';
 import { keepCamera, keptCamera } from './kept-camera';
 import type { StageState } from './stage-state';
@@ -14,7 +13,6 @@ import { StageMaterials } from './stage-materials';
 @Injectable()
 export class StageBinding {
   private readonly compiler = inject(Compiler);
-  private readonly compare = inject(Comparison);
   private readonly destroyRef = inject(DestroyRef);
   private readonly look = inject(ViewSettings);
   private readonly materials = inject(StageMaterials);
@@ -41,8 +39,6 @@ export class StageBinding {
     });
     effect(() => this.linked()?.setPlaying(this.playing()));
     effect(() => this.linked()?.setLightsPlaying(this.lightsPlaying()));
-    effect(() => this.linked()?.setCompareView(this.compare.view()));
-    effect(() => this.linked()?.setOther(this.compare.other()));
   }
 
   /** Hands over a set and a rig; an engine that is new also gets the materials, and starts. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
 import { ViewSettings, type Factor } from '../stage/view-settings';
-import type { PanelEntry } from '../panels/panel-entry';
+import type { PanelEntry } from '../registry/panel-entry';
 
 const MOST = 2;
 const DRAG_STARTS_AFTER = 3;

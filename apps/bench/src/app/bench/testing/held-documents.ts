@@ -18,6 +18,8 @@ export class HeldDocuments {
     held.update((document) => document && applyChanges(document, edit.changes));
   }
 
+  addDrafts(): void {}
+
   get providers(): Provider[] {
     return [{ provide: DocumentStore, useValue: this }];
   }

@@ -1,9 +1,9 @@
 import { inletOf } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
-import type { Point } from '../card-layout';
+import type { Point } from '../../editors/card-layout';
 import type { RibbonHit } from '../graph-shapes';
-import type { GraphView } from '../graph-view';
-import type { GraphEditor } from '../graph-editor';
+import type { GraphView } from '../../editors/graph-view';
+import type { GraphEditor } from '../../editors/graph-editor';
 import type { Gesture } from './gesture';
 
 const HARDLY = 4;

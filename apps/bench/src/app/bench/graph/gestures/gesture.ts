@@ -1,6 +1,6 @@
-import type { Point } from '../card-layout';
+import type { Point } from '../../editors/card-layout';
 import type { RibbonShape } from '../ribbon-painter';
-import type { Rectangle } from '../placed-graph';
+import type { Rectangle } from '../../editors/placed-graph';
 
 /** What a drag on the graph does, from the press to the release. Places are on the screen, from the surface's corner. */
 export interface Gesture {

@@ -1,8 +1,8 @@
-import type { Point } from '../card-layout';
+import type { Point } from '../../editors/card-layout';
 import { chosenByFrame } from '../graph-shapes';
-import type { Rectangle } from '../placed-graph';
-import type { GraphView } from '../graph-view';
-import type { GraphEditor } from '../graph-editor';
+import type { Rectangle } from '../../editors/placed-graph';
+import type { GraphView } from '../../editors/graph-view';
+import type { GraphEditor } from '../../editors/graph-editor';
 import type { Gesture } from './gesture';
 
 /** Shift-dragging the ground draws a frame up; what it holds is chosen on top of what was. */

@@ -1,10 +1,10 @@
 import { insertIntoRibbon, inletOf, isLoose, type Area } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
-import { cardBox, type Point } from '../card-layout';
+import { cardBox, type Point } from '../../editors/card-layout';
 import { ribbonThrough } from '../graph-shapes';
-import type { Rectangle } from '../placed-graph';
-import type { GraphView } from '../graph-view';
-import type { GraphEditor } from '../graph-editor';
+import type { Rectangle } from '../../editors/placed-graph';
+import type { GraphView } from '../../editors/graph-view';
+import type { GraphEditor } from '../../editors/graph-editor';
 import type { RibbonShape } from '../ribbon-painter';
 import type { Gesture } from './gesture';
 

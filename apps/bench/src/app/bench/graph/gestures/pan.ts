@@ -1,5 +1,5 @@
-import type { Point } from '../card-layout';
-import type { GraphView } from '../graph-view';
+import type { Point } from '../../editors/card-layout';
+import type { GraphView } from '../../editors/graph-view';
 import type { Gesture } from './gesture';
 
 const HARDLY = 3;

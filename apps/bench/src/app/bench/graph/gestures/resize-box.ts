@@ -1,8 +1,8 @@
 import type { Area, Note } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
-import type { Point } from '../card-layout';
-import type { GraphView } from '../graph-view';
-import type { GraphEditor } from '../graph-editor';
+import type { Point } from '../../editors/card-layout';
+import type { GraphView } from '../../editors/graph-view';
+import type { GraphEditor } from '../../editors/graph-editor';
 import type { Gesture } from './gesture';
 
 const SMALLEST = 60;

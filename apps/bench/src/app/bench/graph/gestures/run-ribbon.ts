@@ -11,10 +11,10 @@ import {
   type RibbonType,
 } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
-import type { Point } from '../card-layout';
+import type { Point } from '../../editors/card-layout';
 import { portOnScreen, type SurfaceMeasure } from '../graph-shapes';
-import type { GraphView } from '../graph-view';
-import type { GraphEditor } from '../graph-editor';
+import type { GraphView } from '../../editors/graph-view';
+import type { GraphEditor } from '../../editors/graph-editor';
 import type { RibbonShape } from '../ribbon-painter';
 import type { Gesture } from './gesture';
 

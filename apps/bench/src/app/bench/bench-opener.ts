@@ -1,16 +1,16 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { newRig, newSet } from '@brelvin/core';
-import { RecentMaterials } from '../../shared/documents/recent-materials';
-import { Workbench } from '../../shared/documents/workbench';
-import { SourceEditor } from '../code/source-editor';
-import { FunctionBinding } from '../code/function-binding';
-import { Comparison } from '../compare/comparison';
-import { BenchPlaces } from '../layout/bench-places';
-import { OutletInspector } from '../looking/outlet-inspector';
-import { Probes } from '../looking/probes';
-import { StageMaterials } from '../stage/stage-materials';
-import { BesideOpener } from './beside-opener';
-import { DocumentStore } from './document-store';
+import { RecentMaterials } from '../shared/documents/recent-materials';
+import { Workbench } from '../shared/documents/workbench';
+import { SourceEditor } from './code/source-editor';
+import { FunctionBinding } from './code/function-binding';
+import { Comparison } from './compare/comparison';
+import { BenchPlaces } from './layout/bench-places';
+import { OutletInspector } from './looking/outlet-inspector';
+import { Probes } from './looking/probes';
+import { StageMaterials } from './stage/stage-materials';
+import { BesideOpener } from './documents/beside-opener';
+import { DocumentStore } from './documents/document-store';
 
 /** Brings a material onto the Bench: with what it stands in, and nothing left of the one before. */
 @Injectable()

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, ViewEncapsulation } from '@angular/core';
-import { Port } from '../graph/port';
-import { dockY } from './dock-layout';
+import { Port } from './port';
+import { dockY } from '../editors/dock-layout';
 import type { EdgePlace } from './dock-places';
 
 /** The edge of a graph: the Stage's dock, or where ribbons enter and leave a group. It stays put while the graph pans. */

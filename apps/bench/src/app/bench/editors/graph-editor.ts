@@ -38,7 +38,7 @@ import {
 } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
-import { BenchContext } from '../bench-context';
+import { BenchContext } from './bench-context';
 import { DocumentStore } from '../documents/document-store';
 import { cardBox, type Point } from './card-layout';
 import { GraphView } from './graph-view';

@@ -4,7 +4,7 @@ import { Tabs } from '../../shared/controls/tabs';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
 import { ParametersPanel } from '../parameters/parameters-panel';
-import { PANELS, panelTabs, RIG_PANELS } from './panel-entry';
+import { PANELS, panelTabs, RIG_PANELS } from '../registry/panel-entry';
 
 /** The panels below: parameters, all about the material, all about its light. */
 @Component({

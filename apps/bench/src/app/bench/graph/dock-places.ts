@@ -1,6 +1,6 @@
 import { DOCK, DOCK_INLETS, ENTRY, inletKey, type RibbonType, type TypedGraph } from '@brelvin/core';
-import { NEW_PORT } from '../graph/gestures/run-ribbon';
-import { portsInOrder } from '../graph/placed-graph';
+import { NEW_PORT } from './gestures/run-ribbon';
+import { portsInOrder } from '../editors/placed-graph';
 
 /** A place at the edge of a graph where ribbons arrive or start. */
 export interface EdgePlace {

@@ -1,10 +1,6 @@
-import type { GraphEditor } from './graph-editor';
-import type { SurfaceActions } from './surface-binding';
-
-/** Whether somebody writes in a field, which then keeps its keys and its clipboard. */
-export function inText(event: Event): boolean {
-  return (event.target as HTMLElement | null)?.closest?.('input, textarea, .cm-editor') instanceof Element;
-}
+import { inText } from '../../shared/controls/in-text';
+import type { GraphEditor } from '../editors/graph-editor';
+import type { SurfaceActions } from '../editors/surface-binding';
 
 /** Puts the chosen nodes on the clipboard; cutting takes them away. */
 export function copyNodes(event: ClipboardEvent, work: GraphEditor, cut: boolean): void {

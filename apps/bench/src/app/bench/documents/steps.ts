@@ -1,13 +1,13 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Workbench } from '../../shared/documents/workbench';
-import { SourceEditor } from '../code/source-editor';
+import { DocumentStore } from './document-store';
 
 /** Steps back and forth through all that was done. */
 @Injectable()
 export class Steps {
   private readonly workbench = inject(Workbench);
-  private readonly code = inject(SourceEditor);
+  private readonly store = inject(DocumentStore);
   private readonly history = toSignal(this.workbench.history);
 
   /** What would be taken back, or done again; nothing where there is nothing. */
@@ -15,7 +15,7 @@ export class Steps {
   readonly redoLabel = computed(() => this.history()?.undone.at(-1)?.label);
 
   undo(): void {
-    this.code.flush();
+    this.store.flushDrafts();
     this.workbench.undo();
   }
 

@@ -5,7 +5,7 @@ import { CompareBar } from '../compare/compare-bar';
 import { CompareLine } from '../compare/compare-line';
 import { CompareMenu } from '../compare/compare-menu';
 import { Comparison } from '../compare/comparison';
-import { BenchResult } from '../compile/bench-result';
+import { BenchResult } from '../stage/bench-result';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
 import { BenchFiles } from '../files/bench-files';
@@ -13,19 +13,18 @@ import type { DocumentEdit } from '../documents/document-edit';
 import { BenchLayout } from '../layout/bench-layout';
 import { BenchPlaces } from '../layout/bench-places';
 import { EnvironmentDrop } from '../lights/environment-drop';
-import { LensBinding } from '../looking/lens-binding';
 import { OutletInspector } from '../looking/outlet-inspector';
 import { PeekBar } from '../looking/peek-bar';
 import { ProbePins } from '../looking/probe-pins';
 import { Probes } from '../looking/probes';
-import { MeshBar } from './mesh-bar';
-import { Stage } from './stage';
-import { StageFiles } from './stage-files';
-import { StageBinding } from './stage-binding';
-import { ViewSettings } from './view-settings';
-import { StageMaterials } from './stage-materials';
-import { ThumbnailKeeper } from './thumbnail-keeper';
-import { ViewMenu, VIEW_WORDS } from './view-menu';
+import { MeshBar } from '../stage/mesh-bar';
+import { Stage } from '../stage/stage';
+import { StageFiles } from '../stage/stage-files';
+import { StageBinding } from '../stage/stage-binding';
+import { ViewSettings } from '../stage/view-settings';
+import { StageMaterials } from '../stage/stage-materials';
+import { ThumbnailKeeper } from '../stage/thumbnail-keeper';
+import { ViewMenu, VIEW_WORDS } from '../stage/view-menu';
 
 /** The Stage with all that belongs to it: what stands there, how it is looked at, what it is compared with. */
 @Component({
@@ -67,7 +66,6 @@ export class StageSide {
   protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
 
   constructor() {
-    inject(LensBinding);
     effect(() => {
       const [stage, set, rig] = [this.stage(), this.store.set(), this.store.rig()];
       if (stage && set && rig && this.store.material())

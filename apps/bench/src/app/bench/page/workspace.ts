@@ -10,16 +10,13 @@ import {
   type Type,
   ViewEncapsulation,
 } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Tabs } from '../../shared/controls/tabs';
 import { NoticeList } from '../../shared/notices/notice-list';
-import { CodeAnswers } from '../code/code-answers';
 import { DocumentStore } from '../documents/document-store';
 import { BenchLayout } from '../layout/bench-layout';
 import { BenchPlaces } from '../layout/bench-places';
-import { MapSetEditor } from '../maps/map-set-editor';
 import { StageFiles } from '../stage/stage-files';
-import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
+import { WORKSPACES, type WorkspaceEntry } from '../registry/workspace-entry';
 
 /** The work area: its tabs, what they show, and the work that is under way. */
 @Component({
@@ -58,7 +55,6 @@ import { WORKSPACES, type WorkspaceEntry } from './workspace-entry';
 export class Workspace {
   private readonly entries = inject(WORKSPACES);
   private readonly said = this.entries.map(({ id, tab }) => ({ id, said: tab() }));
-  private readonly maps = inject(MapSetEditor);
   protected readonly files = inject(StageFiles);
   protected readonly layout = inject(BenchLayout);
   protected readonly places = inject(BenchPlaces);
@@ -86,13 +82,10 @@ export class Workspace {
   });
 
   constructor() {
-    inject(CodeAnswers);
     effect(() => {
       const entry = this.entry();
       if (entry) untracked(() => void this.load(entry));
     });
-    effect(() => (this.maps.reading() ?? this.maps.proposal()) && this.places.workspace.set('maps'));
-    this.maps.wired.pipe(takeUntilDestroyed()).subscribe(() => this.places.showGraph());
   }
 
   private async load({ id, view }: WorkspaceEntry): Promise<void> {

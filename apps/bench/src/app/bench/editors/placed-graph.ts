@@ -10,7 +10,7 @@ import {
   type RibbonType,
   type TypedGraph,
 } from '@brelvin/core';
-import { dockY } from '../dock/dock-layout';
+import { dockY } from './dock-layout';
 import { cardBox, inletPoint, outletPoint, type Point } from './card-layout';
 
 export interface Rectangle {

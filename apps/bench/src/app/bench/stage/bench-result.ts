@@ -3,9 +3,9 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { GraphProblem } from '@brelvin/core';
 import { of, switchMap } from 'rxjs';
 import { DocumentStore } from '../documents/document-store';
-import { GraphEditor } from '../graph/graph-editor';
-import { StageBinding } from '../stage/stage-binding';
-import { Compiler } from './compiler';
+import { GraphEditor } from '../editors/graph-editor';
+import { StageBinding } from './stage-binding';
+import { Compiler } from '../compile/compiler';
 
 /** What the compiler, and the graphics driver, say of the material on the Bench. */
 @Injectable()
