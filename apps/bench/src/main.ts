@@ -1,5 +1,5 @@
 import { ErrorHandler, provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
-import { bootstrapApplication } from '@angular/platform-browser';
+import { bootstrapApplication, REMOVE_STYLES_ON_COMPONENT_DESTROY } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { App } from './app/app';
 import { routes } from './app/app.routes';
@@ -8,6 +8,8 @@ import { FaultHandler } from './app/shared/notices/fault-handler';
 
 bootstrapApplication(App, {
   providers: [
+    // A sheet that comes and goes with the last card of its kind would have the whole page styled anew.
+    { provide: REMOVE_STYLES_ON_COMPONENT_DESTROY, useValue: false },
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideOpenedAtOnce(),
