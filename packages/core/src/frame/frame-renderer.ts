@@ -1,5 +1,4 @@
 import type { EmittedMaterial } from '../emit/emitted-material';
-import type { SurfaceVariant } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import type { LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
@@ -15,7 +14,7 @@ import { GroupCache } from './group-cache';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
 import { MeshBank } from './mesh-bank';
 import { isWireView, takesApart, WHOLE_PICTURE } from './inspection';
-import { ItemDrawings, type DrawnBy } from './item-drawings';
+import { ItemDrawings, type DrawnBy, type PlainVariant } from './item-drawings';
 import { LaterPasses } from './later-passes';
 import { MeshBuffers } from './mesh-buffers';
 import { groundOf } from './ground';
@@ -192,7 +191,7 @@ export class FrameRenderer {
   private open(
     { colour, depth, formats, size }: RenderTargets,
     { picture, first, lined, context }: OpenedScene,
-    by: Exclude<SurfaceVariant, 'hull'> | undefined,
+    by: PlainVariant | undefined,
     wired: readonly FrameItem[] = [],
   ): void {
     const { rig, camera } = picture;

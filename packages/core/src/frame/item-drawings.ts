@@ -4,8 +4,10 @@ import type { FrameItem } from './frame-item';
 import type { PictureContext } from './picture-context';
 import { ProgramPipelines, type PipelineState } from './program-pipelines';
 
+/** Programs of a surface that are drawn like its plain one; a hull has a geometry of its own. */
+export type PlainVariant = Exclude<SurfaceVariant, 'hull'>;
 /** By what an item is drawn: a program of its own surface, or one of the frame's. */
-export type DrawnBy = Exclude<SurfaceVariant, 'hull'> | ProgramPipelines;
+export type DrawnBy = PlainVariant | ProgramPipelines;
 
 /** Puts the drawings of items together. */
 export class ItemDrawings {

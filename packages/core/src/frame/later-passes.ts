@@ -1,7 +1,7 @@
-import type { SurfaceVariant } from '../compile/surface-programs';
 import type { Device } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { FramePrograms } from './frame-programs';
+import type { PlainVariant } from './item-drawings';
 import { layersOf } from './layers';
 import type { OwnValues } from './own-values';
 import type { Picture } from './picture';
@@ -9,8 +9,6 @@ import type { PictureContext } from './picture-context';
 import { isUnordered } from './see-through';
 import type { SurfaceDrawings } from './surface-drawings';
 import type { BehindTargets, RenderTargets } from './targets';
-
-type PictureVariant = Exclude<SurfaceVariant, 'hull'>;
 
 /** What is drawn after all that hides what is behind it, and into what. */
 export interface LaterScene {
@@ -22,9 +20,9 @@ export interface LaterScene {
   readonly looks: boolean;
   readonly items: readonly FrameItem[];
   readonly context: PictureContext;
-  readonly variant?: PictureVariant;
+  readonly variant?: PlainVariant;
   /** The variant of the whole picture. */
-  readonly untaken?: PictureVariant;
+  readonly untaken?: PlainVariant;
 }
 
 /** Draws what is seen through or looks behind it, over what is drawn already. */
@@ -42,7 +40,7 @@ export class LaterPasses {
   draw({ targets, whole, picture, looks, items, context, variant, untaken }: LaterScene): void {
     const blurs = items.some(({ surface }) => surface?.compiled.transmits);
     const seeing = looks ? context.seeing({ behind: targets.behind }) : context;
-    const lay = ({ colour, depth, formats }: RenderTargets, some: readonly FrameItem[], by?: PictureVariant): void =>
+    const lay = ({ colour, depth, formats }: RenderTargets, some: readonly FrameItem[], by?: PlainVariant): void =>
       this.device.runPass({ colour, depth, draws: this.surfaces.calls(picture, some, seeing, formats, by) });
     for (const { item, looksAnew } of layersOf(items, picture.camera)) {
       if (looks && looksAnew) {
@@ -55,7 +53,7 @@ export class LaterPasses {
     const gathered = items.filter(isUnordered);
     if (gathered.length === 0) return;
     if (picture.lens) return lay(targets, gathered, variant);
-    const calls = (by?: PictureVariant): ReturnType<SurfaceDrawings['calls']> =>
+    const calls = (by?: PlainVariant): ReturnType<SurfaceDrawings['calls']> =>
       this.surfaces.calls(picture, gathered, seeing, targets.formats, by);
     this.programs.gathering.draw(targets, calls(variant), calls('cover'));
   }

@@ -1,12 +1,9 @@
-import type { SurfaceVariant } from '../compile/surface-programs';
 import type { DrawCall, PassFormats } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { FramePrograms } from './frame-programs';
-import type { ItemDrawings } from './item-drawings';
+import type { ItemDrawings, PlainVariant } from './item-drawings';
 import type { Picture } from './picture';
 import type { PictureContext } from './picture-context';
-
-type PictureVariant = Exclude<SurfaceVariant, 'hull'>;
 
 /** Drawings of what is seen in a picture, however it is looked at. */
 export class SurfaceDrawings {
@@ -20,7 +17,7 @@ export class SurfaceDrawings {
     items: readonly FrameItem[],
     context: PictureContext,
     into: PassFormats,
-    variant?: PictureVariant,
+    variant?: PlainVariant,
   ): DrawCall[] {
     if (!lens && inspection?.view === 'wires') return [];
     return items.map((item) => {
@@ -35,7 +32,7 @@ export class SurfaceDrawings {
     items: readonly FrameItem[],
     context: PictureContext,
     into: PassFormats,
-    variant?: PictureVariant,
+    variant?: PlainVariant,
   ): DrawCall[] {
     const { shadow, fade } = this.programs.ground;
     return items.flatMap((item) => {
