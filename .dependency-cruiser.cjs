@@ -1,4 +1,4 @@
-/** Arrows between folders: apps → devices → core, and inside core only downwards. */
+/** Arrows between folders: apps → devices → core → contract, and inside core only downwards. */
 const core = (from, to) => ({
   name: `core-${from}-stays-below`,
   severity: 'error',
@@ -27,6 +27,18 @@ module.exports = {
       severity: 'error',
       from: { path: '^packages/core/src' },
       to: { path: '^(packages/devices|apps|tests|scripts)/' },
+    },
+    {
+      name: 'contract-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/contract/src' },
+      to: { path: '^(packages/(core|devices)|apps|tests|scripts)/' },
+    },
+    {
+      name: 'contract-is-described-upwards',
+      severity: 'error',
+      from: { path: '^packages/contract/src/(schema|documents)/' },
+      to: { path: '^packages/contract/src/messages/' },
     },
     { name: 'devices-know-only-core', severity: 'error', from: { path: '^packages/devices' }, to: { path: '^apps/' } },
     { name: 'apps-do-not-mix', severity: 'error', from: { path: '^apps/([^/]+)/' }, to: { path: '^apps/', pathNot: '^apps/$1/' } },

@@ -30,12 +30,14 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
       '@typescript-eslint/require-await': 'off',
+      // An interface gives the type of a schema its name.
+      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       eqeqeq: 'error',
       'max-lines': ['error', { max: 520, skipBlankLines: true }],
     },
   },
   {
-    files: ['packages/core/src/**/*.ts'],
+    files: ['packages/{contract,core}/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
       'no-restricted-globals': ['error', ...OUTSIDE_CORE],
@@ -43,7 +45,10 @@ export default tseslint.config(
         'error',
         {
           patterns: [
-            { group: ['@angular/*', 'node:*', 'fs', 'path', 'rxjs', '@brelvin/*'], message: 'Core is pure: no DOM, Node, Angular or app.' },
+            {
+              group: ['@angular/*', 'node:*', 'fs', 'path', 'rxjs', '@brelvin/*', '!@brelvin/contract'],
+              message: 'Core is pure: no DOM, Node, Angular or app.',
+            },
           ],
         },
       ],
@@ -51,9 +56,9 @@ export default tseslint.config(
     },
   },
   {
-    files: ['packages/core/src/index.ts'],
+    files: ['packages/{contract,core}/src/index.ts'],
     rules: {
-      'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is used outside of core.' }],
+      'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is used outside.' }],
     },
   },
   {

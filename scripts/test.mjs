@@ -69,7 +69,7 @@ function browserLanes() {
 
 /** Groups, one after the other; lanes of a group beside each other; stages of a lane one after the other. */
 function plan() {
-  const core = ['core', jasmine(['packages/core/src/**/*.spec.ts'])];
+  const core = ['core', jasmine(['packages/{contract,core}/src/**/*.spec.ts'])];
   const commandLine = ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])];
   if (quick) return [[[['types', types]], [core, commandLine]]];
   return [

@@ -3,7 +3,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { compileMaterial, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { compileMaterial } from '@brelvin/core';
 import { Cluster, clusterFolder } from '../../scripts/lib/postgres.mjs';
 import { ServerProcess } from '../support/server-process';
 

@@ -1,4 +1,5 @@
-import { newMaterial, type Json } from '@brelvin/core';
+import type { Json } from '@brelvin/contract';
+import { newMaterial } from '@brelvin/core';
 import { seededDatabase } from '../support/seeded-database';
 import { ServerProcess } from '../support/server-process';
 

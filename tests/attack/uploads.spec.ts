@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { CHUNK_BYTES, MESH_TYPE } from '@brelvin/contract';
 import pg from 'pg';
 import { PNG } from 'pngjs';
-import { CHUNK_BYTES, MESH_TYPE, newMaterial } from '@brelvin/core';
+import { newMaterial } from '@brelvin/core';
 import { AssetRepository } from '../../apps/server/src/store/asset-repository';
 import { connect, prepareDatabase, type DatabaseConnection } from '../../apps/server/src/store/database';
 import { TooManyUploads } from '../../apps/server/src/store/failures';

@@ -1,4 +1,5 @@
-import { applyChanges, compileFor, GLSL_TARGET, GraphEdits, isStructural, writeMaterialValues, type Json } from '@brelvin/core';
+import type { Json } from '@brelvin/contract';
+import { applyChanges, compileFor, GLSL_TARGET, GraphEdits, isStructural, writeMaterialValues } from '@brelvin/core';
 import { wideMaterial } from './graphs';
 import { ratio, time, type Pairing } from './measure';
 

@@ -1,3 +1,4 @@
+import type { BrelvinDocument, GraphNode, LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -15,14 +16,9 @@ import {
   StageScene,
   START_CAMERA,
   variantsUnder,
-  type BrelvinDocument,
   type Device,
   type EnvironmentPixels,
   type FrameRenderer,
-  type GraphNode,
-  type LightRig,
-  type Material,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 

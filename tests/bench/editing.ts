@@ -1,4 +1,5 @@
-import { newMaterial, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { newMaterial } from '@brelvin/core';
 import { Browser } from '../browser/support/browser';
 import { Bench } from '../browser/support/bench';
 import { freshDatabase } from '../support/databases';

@@ -1,3 +1,4 @@
+import type { GraphNode, LightRig, RigLight } from '@brelvin/contract';
 import {
   EMPTY_GRAPH,
   buildMesh,
@@ -16,11 +17,8 @@ import {
   type EmittedMaterial,
   type Device,
   type FrameItem,
-  type GraphNode,
-  type LightRig,
   type MaterialSource,
   type MeshBuffers,
-  type RigLight,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';

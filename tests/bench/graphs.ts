@@ -1,4 +1,5 @@
-import { EMPTY_GRAPH, type GraphNode, type MaterialSource, type Ribbon } from '@brelvin/core';
+import type { GraphNode, Ribbon } from '@brelvin/contract';
+import { EMPTY_GRAPH, type MaterialSource } from '@brelvin/core';
 
 /** A material of `count` nodes that all reach the dock: chains of arithmetic and patterns of place, lit at the end. */
 export function wideMaterial(count: number): MaterialSource {

@@ -1,5 +1,6 @@
+import type { Transaction } from '@brelvin/contract';
 import { Cluster } from '../../scripts/lib/postgres.mjs';
-import { newMaterial, type Transaction } from '@brelvin/core';
+import { newMaterial } from '@brelvin/core';
 import { ServerProcess } from '../support/server-process';
 
 const BURST_MS = 1500;

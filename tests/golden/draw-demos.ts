@@ -1,3 +1,4 @@
+import type { LightRig, Material, MaterialImage, StageSet } from '@brelvin/contract';
 import {
   compileFor,
   DEMO_DOCUMENTS,
@@ -16,11 +17,7 @@ import {
   variantsUnder,
   type DeviceTexture,
   type EnvironmentPixels,
-  type LightRig,
-  type Material,
-  type MaterialImage,
   type MipChain,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';

@@ -1,4 +1,5 @@
-import { DEMO_DOCUMENTS, type GraphNode, type Material, type StageSet } from '@brelvin/core';
+import type { GraphNode, Material, StageSet } from '@brelvin/contract';
+import { DEMO_DOCUMENTS } from '@brelvin/core';
 import { demo, drawScene, easel } from './draw-demos';
 
 const SIDE = 300;

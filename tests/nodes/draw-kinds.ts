@@ -1,3 +1,4 @@
+import type { GraphNode, Material } from '@brelvin/contract';
 import {
   buildMesh,
   compileOutletsFor,
@@ -10,10 +11,8 @@ import {
   panoramaPixels,
   START_CAMERA,
   THIS_LIGHT_KIND,
-  type GraphNode,
   type InletSpec,
   type LensMode,
-  type Material,
   type NodeKind,
   type OutletAddress,
   GLSL_TARGET,

@@ -18,7 +18,7 @@ export async function runInPage<T extends object>(entry: string): Promise<T> {
     format: 'iife',
     globalName: 'page',
     write: false,
-    alias: { '@brelvin/core': source('core'), '@brelvin/devices': source('devices') },
+    alias: { '@brelvin/contract': source('contract'), '@brelvin/core': source('core'), '@brelvin/devices': source('devices') },
   });
   const server = await serve(bundle.outputFiles[0]?.text ?? '');
   const browser = await Browser.open();

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readdir } from 'node:fs/promises';
 import { basename, dirname, extname, join } from 'node:path';
+import type { MaterialCode } from '@brelvin/contract';
 import type { FunctionLibrary } from '@brelvin/core';
 import {
   elaborate,
@@ -14,7 +15,6 @@ import {
   type FunctionText,
   type FunctionTexts,
   type Library,
-  type MaterialCode,
 } from '@brelvin/core';
 import { readTextFile } from './read-file';
 

@@ -1,5 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
-import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinFile, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinFile } from '@brelvin/core';
 
 /** A file can not be used; the message says which, why, and what to do. */
 export class BadFile extends Error {}

@@ -1,5 +1,6 @@
+import type { MaterialCode } from '@brelvin/contract';
 import { addMapping, GenMapping, setSourceContent, toEncodedMap } from '@jridgewell/gen-mapping';
-import { CODE_PATH, libraryText, VERTICES_PATH, type EmittedSource, type MaterialCode } from '@brelvin/core';
+import { CODE_PATH, libraryText, VERTICES_PATH, type EmittedSource } from '@brelvin/core';
 
 /**
  * A source map (ECMA-426) of an emitted program: each line to the code it was made of, or to the node of a graph.

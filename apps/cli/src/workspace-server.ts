@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { setMaterialCode, type BrelvinDocument, type Edit, type MaterialCode } from '@brelvin/core';
+import type { BrelvinDocument, Failure, MaterialCode, StoredDocument, Transaction } from '@brelvin/contract';
+import { setMaterialCode, type Edit } from '@brelvin/core';
 
 /** The server can not be used; the message says why. */
 export class ServerTrouble extends Error {}
@@ -29,10 +30,10 @@ export class WorkspaceServer {
 
   private async edit(id: string, change: (document: BrelvinDocument) => Edit): Promise<string | undefined> {
     for (let left = MOST_TRIES; left > 0; left--) {
-      const { step, document } = (await this.ask('GET', `/documents/${id}`)).body as { step: number; document: BrelvinDocument };
+      const { step, document } = (await this.ask('GET', `/documents/${id}`)).body as StoredDocument;
       const { label, changes } = change(document);
       if (changes.length === 0) return undefined;
-      const steps = [{ id: randomUUID(), label, changes }];
+      const steps: Transaction[] = [{ id: randomUUID(), label, changes }];
       // Somebody else may have saved in between: then on top of that.
       if ((await this.ask('POST', `/documents/${id}/steps`, { after: step, steps }, [409])).status !== 409) return document.name;
     }
@@ -57,7 +58,7 @@ export class WorkspaceServer {
     }
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok && !bearable.includes(response.status))
-      throw new ServerTrouble((answer as { message?: string }).message ?? `The server answered ${response.status}.`);
+      throw new ServerTrouble((answer as Partial<Failure>).message ?? `The server answered ${response.status}.`);
     return { status: response.status, body: answer };
   }
 }

@@ -75,7 +75,7 @@ describe('The server', () => {
         'no steps',
         () => server.send('POST', '/documents/m1/steps', { after: 0, steps: [] }),
         400,
-        /steps: must NOT have fewer than 1 items/,
+        /steps: must have 1 to 1000 entries, has 0/,
       ],
       [
         'a step without changes',

@@ -1,13 +1,5 @@
-import {
-  CHUNK_BYTES,
-  DEMO_DOCUMENTS,
-  demoPanorama,
-  panoramaHarmonics,
-  toldHarmonics,
-  type BrelvinDocument,
-  type Material,
-  type RigEnvironment,
-} from '@brelvin/core';
+import { CHUNK_BYTES, type BrelvinDocument, type Material, type RigEnvironment } from '@brelvin/contract';
+import { DEMO_DOCUMENTS, demoPanorama, panoramaHarmonics, toldHarmonics } from '@brelvin/core';
 import { demoEnvironments, demoImages } from './demo-images';
 import type { DocumentRepository } from './store/document-repository';
 import type { UploadRepository } from './store/upload-repository';

@@ -6,70 +6,24 @@
 export { assetsOf, seenWith, withOtherIds } from './document/belongings';
 export { clip, duplicate, ForeignClipping, parseClipping, paste } from './document/clipping';
 export { differenceOf } from './document/difference';
-export {
-  type BrelvinDocument,
-  DOCUMENT_KINDS,
-  type DocumentKind,
-  InvalidDocument,
-  kindOf,
-  parseDocument,
-  readDocument,
-} from './document/documents';
+export { InvalidDocument, kindOf, parseDocument, readDocument } from './document/documents';
 export { type Edit, joinEdits } from './document/edit';
-export type { LibraryFunction } from './document/function';
-export {
-  type Area,
-  DOCK,
-  EMPTY_GRAPH,
-  ENTRY,
-  type Graph,
-  type GraphNode,
-  type InletAddress,
-  inletKey,
-  inletOf,
-  type InletValue,
-  type Note,
-  type OutletAddress,
-  type Ribbon,
-} from './document/graph';
+export { DOCK, EMPTY_GRAPH, ENTRY, type InletAddress, inletKey, inletOf, type OutletAddress } from './document/graph';
 export { GraphEdits, graphsOf } from './document/graph-edits';
-export type { GroupPort, NodeGroup } from './document/group';
 export { EMPTY_HISTORY, forget, type History, type HistoryEntry, historyOf, mergeHistories, record, redo, undo } from './document/history';
-export { IMAGE_FILTERS, IMAGE_WRAPS, type MaterialImage } from './document/image';
 export { imageMemory, type ImageUse, imageUses, linkImage, removeUnusedImages, replaceImage } from './document/image-uses';
-export type { Json } from './document/json';
 export {
-  BACKGROUND_FITS,
-  type BackgroundFit,
   backgroundKind,
   type BackgroundKind,
-  type Falloff,
   FIRST_OCCLUSION,
   isPunctual,
-  type LightKind,
-  type LightMotionKind,
-  type LightRig,
   lightsOf,
   MOST_LIGHTS,
-  type NearOcclusion,
   numberedLights,
-  type RigEnvironment,
-  type RigLight,
   SUN,
-  type ToneCurve,
 } from './document/light-rig';
-export { LIVE_KINDS, type LiveInput, STILL_LIVE_INPUT } from './document/live-input';
-export {
-  FIRST_OUTLINE,
-  type Material,
-  type MaterialCode,
-  type MaterialParameter,
-  type MaterialSource,
-  type OpacityMode,
-  type Outline,
-  OUTLINE_UNITS,
-  type Variant,
-} from './document/material';
+export { STILL_LIVE_INPUT } from './document/live-input';
+export { FIRST_OUTLINE, type MaterialSource } from './document/material';
 export {
   addParameter,
   applyVariant,
@@ -88,10 +42,8 @@ export {
 } from './document/material-edits';
 export { newFloorMaterial, newMaterial, newMesh, newRig, newSet } from './document/new-documents';
 export { newLight } from './document/new-lights';
-export type { OrbitCamera } from './document/orbit-camera';
 export { filesForParts } from './document/part-files';
 export { FLOOR, materialsOf, overridesOf, rulesInOrder } from './document/part-rules';
-export type { RibbonType } from './document/ribbon-types';
 export {
   addLight,
   colourLight,
@@ -106,20 +58,7 @@ export {
   setRig,
   swapEnvironment,
 } from './document/rig-edits';
-export { type Problem, toJsonSchema } from './document/schema';
-export { CODE_NAME, LONGEST_NAME, LONGEST_TAG, MOST_LIGHTS_IN_RIG, MOST_TAGS } from './document/schemas';
-export {
-  type FloorLook,
-  type MeshPlacing,
-  type MeshShape,
-  type MeshSource,
-  MOST_COPIES,
-  NO_FLOOR,
-  type PartRule,
-  type SavedView,
-  type SetMesh,
-  type StageSet,
-} from './document/set';
+export { NO_FLOOR } from './document/set';
 export {
   dressPart,
   nextOrder,
@@ -135,7 +74,7 @@ export {
   setPartValue,
 } from './document/set-edits';
 export { isSoundText, soundChanges, soundText } from './document/sound-text';
-export { applyChanges, type Change, condense, invertChanges, type Transaction, UnfitChange } from './document/transaction';
+export { applyChanges, condense, invertChanges, UnfitChange } from './document/transaction';
 
 // The catalogue of nodes, and the library of shading code.
 export { codeKind, FIRST_CODE, LONGEST_CODE } from './catalogue/code-kind';
@@ -289,7 +228,6 @@ export { type MeshWork, workOut } from './mesh/mesh-work';
 export { hitPart } from './mesh/ray';
 
 // Images and environments.
-export { CHUNK_BYTES, ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LARGEST_SIDE } from './image/asset-limits';
 export { hexFromLinear, hsvFromSrgb, linearFromHex, linearFromSrgb, srgbFromHsv, srgbFromLinear } from './image/colour-space';
 export { faceDirection, faceSolidAngle, panoramaDirection, panoramaSolidAngle } from './image/environment/directions';
 export { type EnvironmentPixels, facesPixels, LARGEST_PANORAMA, panoramaPixels } from './image/environment/environment-pixels';
@@ -315,7 +253,7 @@ export { BadBrelvinFile, type BrelvinFile, LARGEST_BRELVIN_FILE, readBrelvinFile
 export { exrHead, isExr } from './formats/exr-head';
 export { splitGainMap, withGains } from './formats/gain-map';
 export { unpackArchive, type Unpacked } from './formats/image-archive';
-export { LARGEST_MESH_FILE, MESH_TYPE, meshFileHead, MeshFileRefused, readMeshFile, writeMeshFile } from './formats/mesh-file';
+export { meshFileHead, MeshFileRefused, readMeshFile, writeMeshFile } from './formats/mesh-file';
 export { isRadiance, radianceHead, readRadiance, writeRadiance } from './formats/radiance';
 
 // Meshes and materials of files that other programs wrote.
@@ -350,4 +288,3 @@ export { Random } from './fuzz/random';
 export { WellTyped } from './fuzz/well-typed';
 
 // Limits.
-export { LONGEST_SOURCE } from './limits';

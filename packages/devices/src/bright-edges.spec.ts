@@ -1,3 +1,4 @@
+import type { LightRig, Material } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -8,8 +9,6 @@ import {
   START_CAMERA,
   THUMBNAIL_SIZE,
   type FrameRenderer,
-  type LightRig,
-  type Material,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';

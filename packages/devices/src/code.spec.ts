@@ -1,3 +1,4 @@
+import type { Material, MaterialCode } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -13,8 +14,6 @@ import {
   StageScene,
   START_CAMERA,
   WellTyped,
-  type Material,
-  type MaterialCode,
   type MeshBuffers,
   GLSL_TARGET,
 } from '@brelvin/core';

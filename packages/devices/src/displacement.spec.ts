@@ -1,3 +1,4 @@
+import type { GraphNode, Material } from '@brelvin/contract';
 import {
   compileFor,
   newLight,
@@ -7,8 +8,6 @@ import {
   StageScene,
   START_CAMERA,
   type FrameRenderer,
-  type GraphNode,
-  type Material,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';

@@ -1,3 +1,4 @@
+import type { LightRig, Material, MeshShape } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -13,9 +14,6 @@ import {
   START_CAMERA,
   THUMBNAIL_SIZE,
   type FrameItem,
-  type LightRig,
-  type Material,
-  type MeshShape,
   type Picture,
   GLSL_TARGET,
 } from '@brelvin/core';

@@ -1,3 +1,4 @@
+import type { GraphNode, InletValue, LightRig, Material, SetMesh, StageSet } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -8,12 +9,6 @@ import {
   StageScene,
   START_CAMERA,
   type FrameRenderer,
-  type GraphNode,
-  type InletValue,
-  type LightRig,
-  type Material,
-  type SetMesh,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';

@@ -1,3 +1,4 @@
+import type { GraphNode, LightRig, Material, NearOcclusion, OrbitCamera, StageSet } from '@brelvin/contract';
 import {
   compileFor,
   newFloorMaterial,
@@ -10,13 +11,7 @@ import {
   START_CAMERA,
   WHOLE_PICTURE,
   type FrameRenderer,
-  type GraphNode,
   type Inspection,
-  type LightRig,
-  type Material,
-  type NearOcclusion,
-  type OrbitCamera,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';

@@ -1,3 +1,4 @@
+import type { GraphNode, Material, MaterialImage, OrbitCamera } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -8,12 +9,8 @@ import {
   newRig,
   START_CAMERA,
   type FrameRenderer,
-  type GraphNode,
-  type Material,
-  type MaterialImage,
   type MipChain,
   type MeshRecipe,
-  type OrbitCamera,
   type Pixels,
   GLSL_TARGET,
 } from '@brelvin/core';

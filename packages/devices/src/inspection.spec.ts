@@ -1,5 +1,5 @@
+import { BACKGROUND_FITS, type BackgroundFit, type LightRig, type Material, type MaterialImage, type MeshShape } from '@brelvin/contract';
 import {
-  BACKGROUND_FITS,
   buildMesh,
   compileFor,
   DEMO_DOCUMENTS,
@@ -14,14 +14,9 @@ import {
   START_CAMERA,
   TERMS,
   WHOLE_PICTURE,
-  type BackgroundFit,
   type DebugView,
   type FrameItem,
   type Inspection,
-  type LightRig,
-  type Material,
-  type MaterialImage,
-  type MeshShape,
   type Term,
   GLSL_TARGET,
 } from '@brelvin/core';

@@ -1,3 +1,4 @@
+import type { GraphNode, Material, Ribbon } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -7,9 +8,6 @@ import {
   newRig,
   START_CAMERA,
   THIS_LIGHT_KIND,
-  type GraphNode,
-  type Material,
-  type Ribbon,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { withRenderer } from './testing/with-renderer';

@@ -1,3 +1,4 @@
+import type { LightRig, Material } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -7,8 +8,6 @@ import {
   newMaterial,
   newRig,
   START_CAMERA,
-  type LightRig,
-  type Material,
   type Picture,
   GLSL_TARGET,
 } from '@brelvin/core';

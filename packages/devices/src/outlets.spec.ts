@@ -1,3 +1,4 @@
+import type { GraphNode, LightRig, Material } from '@brelvin/contract';
 import {
   ATLAS_COLUMNS,
   buildMesh,
@@ -13,9 +14,6 @@ import {
   StageScene,
   START_CAMERA,
   type EmittedOutlets,
-  type GraphNode,
-  type LightRig,
-  type Material,
   type OutletAddress,
   type ProbedPoint,
   GLSL_TARGET,

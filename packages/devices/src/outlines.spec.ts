@@ -1,3 +1,4 @@
+import type { LightRig, Material, MeshShape, OrbitCamera, Outline, StageSet } from '@brelvin/contract';
 import {
   compileFor,
   FIRST_OUTLINE,
@@ -10,12 +11,6 @@ import {
   StageScene,
   WHOLE_PICTURE,
   type Inspection,
-  type LightRig,
-  type Material,
-  type MeshShape,
-  type OrbitCamera,
-  type Outline,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';

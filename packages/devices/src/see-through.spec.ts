@@ -1,3 +1,4 @@
+import type { GraphNode, LightRig, Material, MeshPlacing, OpacityMode, StageSet } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -8,12 +9,6 @@ import {
   NO_FLOOR,
   StageScene,
   START_CAMERA,
-  type GraphNode,
-  type LightRig,
-  type Material,
-  type MeshPlacing,
-  type OpacityMode,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';

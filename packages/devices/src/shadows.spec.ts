@@ -1,3 +1,4 @@
+import type { LightRig, OrbitCamera, StageSet } from '@brelvin/contract';
 import {
   ballRound,
   buildMesh,
@@ -14,10 +15,7 @@ import {
   StageScene,
   START_CAMERA,
   WHOLE_PICTURE,
-  type LightRig,
   type MeshData,
-  type OrbitCamera,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';

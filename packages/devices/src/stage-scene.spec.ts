@@ -1,3 +1,4 @@
+import type { Graph, LightRig, Material, MaterialImage, OrbitCamera, PartRule, SetMesh, StageSet } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
@@ -13,15 +14,7 @@ import {
   StageScene,
   START_CAMERA,
   THUMBNAIL_SIZE,
-  type Graph,
-  type LightRig,
-  type Material,
-  type MaterialImage,
   type MipChain,
-  type OrbitCamera,
-  type PartRule,
-  type SetMesh,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from './webgl2/webgl2-device';

@@ -1,8 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Material, StageSet } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
-import { newCodeMaterial, newFunction, newMesh, newSet, type Material, type StageSet } from '@brelvin/core';
+import { newCodeMaterial, newFunction, newMesh, newSet } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import { main as commandLine } from '../../../apps/cli/src/main';
 import type { ServerProcess } from '../../support/server-process';

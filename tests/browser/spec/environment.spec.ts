@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { LightRig, Material } from '@brelvin/contract';
 import { PNG } from 'pngjs';
-import { generatedEnvironment, newMaterial, newRig, writeRadiance, type FloatPicture, type LightRig, type Material } from '@brelvin/core';
+import { generatedEnvironment, newMaterial, newRig, writeRadiance, type FloatPicture } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';

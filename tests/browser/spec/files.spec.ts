@@ -1,8 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Material } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
-import { newMaterial, newSet, type Material } from '@brelvin/core';
+import { newMaterial, newSet } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { Material } from '@brelvin/contract';
 import { By, Key, type WebElement } from 'selenium-webdriver';
-import { compileFor, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, type Material, GLSL_TARGET } from '@brelvin/core';
+import { compileFor, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, GLSL_TARGET } from '@brelvin/core';
 import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';

@@ -1,5 +1,6 @@
+import type { LightRig } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
-import { newMaterial, newSet, type LightRig } from '@brelvin/core';
+import { newMaterial, newSet } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';

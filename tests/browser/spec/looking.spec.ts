@@ -1,5 +1,6 @@
+import type { Material } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
-import { newMaterial, type Material } from '@brelvin/core';
+import { newMaterial } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';

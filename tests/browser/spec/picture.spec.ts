@@ -1,8 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { LightRig, Material } from '@brelvin/contract';
 import { Key, Origin } from 'selenium-webdriver';
-import { newMaterial, type LightRig, type Material } from '@brelvin/core';
+import { newMaterial } from '@brelvin/core';
 import { PNG } from 'pngjs';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';

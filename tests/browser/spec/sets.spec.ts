@@ -1,9 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Material, StageSet } from '@brelvin/contract';
 import { PNG } from 'pngjs';
 import { By, Key } from 'selenium-webdriver';
-import { newMaterial, newSet, type Material, type StageSet } from '@brelvin/core';
+import { newMaterial, newSet } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';

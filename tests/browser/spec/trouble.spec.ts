@@ -1,8 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Material } from '@brelvin/contract';
 import { By, Key } from 'selenium-webdriver';
-import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, newRig, type Material } from '@brelvin/core';
+import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, newRig } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import { Cluster, clusterFolder } from '../../../scripts/lib/postgres.mjs';
 import { ServerProcess } from '../../support/server-process';

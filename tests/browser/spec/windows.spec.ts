@@ -1,5 +1,6 @@
+import type { Material } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
-import { newMaterial, type Material } from '@brelvin/core';
+import { newMaterial } from '@brelvin/core';
 import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
 import { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';

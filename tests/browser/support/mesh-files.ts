@@ -1,6 +1,7 @@
+import type { MeshShape } from '@brelvin/contract';
 import { Document, NodeIO, type Material, type Mesh } from '@gltf-transform/core';
 import { KHRMaterialsClearcoat } from '@gltf-transform/extensions';
-import { buildMesh, type MeshShape } from '@brelvin/core';
+import { buildMesh } from '@brelvin/core';
 import { pngFile, type DroppedFile } from './map-files';
 
 /** A kite of a sail and two spars, as a modelling program would write it: two materials, one image, three nodes. */

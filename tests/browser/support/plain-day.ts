@@ -1,4 +1,4 @@
-import type { Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 

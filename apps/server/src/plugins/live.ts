@@ -1,10 +1,9 @@
+import { type Told, validate, type Watch, WATCH } from '@brelvin/contract';
 import websocket, { type WebSocket } from '@fastify/websocket';
 import type { FastifyInstance } from 'fastify';
 import plugin from 'fastify-plugin';
 import type { StepListener } from '../store/step-listener';
 
-const ID = /^[A-Za-z0-9_-]{1,64}$/;
-const MOST_WATCHED = 1000;
 /** Windows of one person that are told at once. */
 const MOST_WINDOWS = 64;
 /** Bytes that wait for one window. */
@@ -23,7 +22,7 @@ const TRY_LATER = 1013;
 export const live = plugin(async (app: FastifyInstance, { listener }: { listener: StepListener }) => {
   await app.register(websocket, { options: { maxPayload: 128 * 1024 } });
   const watching = new Map<WebSocket, Watched>();
-  const say = (message: object, isFor: (watched: Watched) => boolean): void => {
+  const say = (message: Told, isFor: (watched: Watched) => boolean): void => {
     const text = JSON.stringify(message);
     for (const [socket, watched] of watching) {
       if (!isFor(watched)) continue;
@@ -53,7 +52,10 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
       else counts.delete(person);
     });
     watching.set(socket, NOTHING);
-    socket.on('message', (data: Buffer) => watching.set(socket, readWatch(data.toString('utf8'))));
+    socket.on('message', (data: Buffer) => {
+      const wanted = readWatch(data.toString('utf8'));
+      if (wanted) watching.set(socket, wanted);
+    });
     socket.on('close', () => watching.delete(socket));
     socket.on('error', () => watching.delete(socket));
   });
@@ -68,13 +70,13 @@ interface Watched {
 
 const NOTHING: Watched = { ids: new Set(), shelves: false };
 
-/** What a message asks to watch; nothing for one that can not be read. */
-function readWatch(text: string): Watched {
+/** What a message asks to watch; one that can not be read changes nothing. */
+function readWatch(text: string): Watched | undefined {
   try {
-    const { watch = [], shelves } = JSON.parse(text) as { watch?: unknown; shelves?: unknown };
-    const ids = Array.isArray(watch) ? watch.filter((id): id is string => typeof id === 'string' && ID.test(id)) : [];
-    return { ids: new Set(ids.slice(0, MOST_WATCHED)), shelves: shelves === true };
+    const asked = JSON.parse(text) as Watch;
+    if (validate(WATCH, asked).length > 0) return undefined;
+    return { ids: new Set(asked.watch), shelves: asked.shelves === true };
   } catch {
-    return NOTHING;
+    return undefined;
   }
 }

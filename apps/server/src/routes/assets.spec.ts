@@ -1,18 +1,6 @@
 import { createHash } from 'node:crypto';
-import {
-  buildMesh,
-  MESH_TYPE,
-  newMaterial,
-  newMesh,
-  newRig,
-  newSet,
-  readBrelvinFile,
-  writeMeshFile,
-  writeRadiance,
-  type Material,
-  type PartRule,
-  type StageSet,
-} from '@brelvin/core';
+import { MESH_TYPE, type Material, type PartRule, type StageSet } from '@brelvin/contract';
+import { buildMesh, newMaterial, newMesh, newRig, newSet, readBrelvinFile, writeMeshFile, writeRadiance } from '@brelvin/core';
 import type { LightMyRequestResponse } from 'fastify';
 import { demoEnvironments, demoImages } from '../demo-images';
 import { TestServer } from '../testing/test-server';

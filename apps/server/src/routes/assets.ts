@@ -1,14 +1,25 @@
 import { Readable } from 'node:stream';
-import { CHUNK_BYTES } from '@brelvin/core';
+import {
+  ANNOUNCEMENT,
+  ASSET_ADDRESS,
+  ASSET_CHANGE,
+  CHUNK_ADDRESS,
+  CHUNK_BYTES,
+  FILE_QUERY,
+  mostBytesOf,
+  type Announcement,
+  type AssetChange,
+} from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
-import { AnnounceMessage, AssetParams, ChangeAssetMessage, ChunkParams } from '../messages/assets';
 import { BadMessage } from '../messages/bad-message';
-import { bodyOf } from '../messages/describe-body';
+import { bodyOf, describe } from '../messages/body';
 import { readMessage } from '../messages/read-message';
-import { ShelfMessage } from '../messages/shelf';
 import type { AssetRepository } from '../store/asset-repository';
 import type { UploadRepository } from '../store/upload-repository';
-import { ANSWERS, assetQuery, sha256Params } from './describe';
+import { ANSWERS } from './describe';
+
+const params = describe(ASSET_ADDRESS);
+const MEBIBYTE = 1024 * 1024;
 
 /** Files of the workspace: announced, sent in chunks, finished, read. */
 export async function assetRoutes(
@@ -21,8 +32,8 @@ export async function assetRoutes(
 
   app.get(
     '/assets',
-    { schema: { summary: 'List and search images, newest change first', querystring: assetQuery, response: ANSWERS.assets } },
-    async (request) => assets.list(await readMessage(ShelfMessage, request.query)),
+    { schema: { summary: 'List and search images, newest change first', querystring: describe(FILE_QUERY), response: ANSWERS.assets } },
+    async (request) => assets.list(await readMessage(FILE_QUERY, request.query)),
   );
 
   app.get('/assets/tags', { schema: { summary: 'Tags in use by images', response: ANSWERS.tags } }, async () => ({
@@ -34,14 +45,14 @@ export async function assetRoutes(
     {
       schema: {
         summary: 'Rename an image, tag it, take it off the shelf or put it back',
-        params: sha256Params,
-        body: bodyOf(ChangeAssetMessage),
+        params,
+        body: bodyOf(ASSET_CHANGE),
         response: ANSWERS.asset,
       },
     },
     async (request) => {
-      const { sha256 } = await readMessage(AssetParams, request.params);
-      return assets.change(sha256, await readMessage(ChangeAssetMessage, request.body));
+      const { sha256 } = await readMessage(ASSET_ADDRESS, request.params);
+      return assets.change(sha256, request.body as AssetChange);
     },
   );
 
@@ -50,12 +61,14 @@ export async function assetRoutes(
     {
       schema: {
         summary: 'Announce a file by its SHA-256; tells which chunks to send',
-        body: bodyOf(AnnounceMessage),
+        body: bodyOf(ANNOUNCEMENT),
         response: ANSWERS.missing,
       },
     },
     async (request) => {
-      return { missing: await uploads.announce(request.person, await readMessage(AnnounceMessage, request.body)) };
+      const announced = request.body as Announcement;
+      refuseTooLarge(announced);
+      return { missing: await uploads.announce(request.person, announced) };
     },
   );
 
@@ -63,7 +76,7 @@ export async function assetRoutes(
     '/assets/:sha256/chunks/:number',
     { schema: { summary: 'Send a chunk of at most 1 MiB', response: ANSWERS.nothing } },
     async (request, reply) => {
-      const { sha256, number } = await readMessage(ChunkParams, request.params);
+      const { sha256, number } = await readMessage(CHUNK_ADDRESS, request.params);
       if (!Buffer.isBuffer(request.body)) throw new BadMessage([{ field: 'body', message: 'must be application/octet-stream' }]);
       await uploads.putChunk(request.person, sha256, number, request.body);
       return reply.status(204).send();
@@ -72,15 +85,15 @@ export async function assetRoutes(
 
   app.post(
     '/assets/:sha256/finish',
-    { schema: { summary: 'Take the file in, once all chunks are here', params: sha256Params, response: ANSWERS.asset } },
+    { schema: { summary: 'Take the file in, once all chunks are here', params, response: ANSWERS.asset } },
     async (request) => {
-      const { sha256 } = await readMessage(AssetParams, request.params);
+      const { sha256 } = await readMessage(ASSET_ADDRESS, request.params);
       return uploads.finish(request.person, sha256);
     },
   );
 
   app.get('/assets/:sha256', { schema: { summary: 'The file' } }, async (request, reply) => {
-    const { sha256 } = await readMessage(AssetParams, request.params);
+    const { sha256 } = await readMessage(ASSET_ADDRESS, request.params);
     const { asset, content } = await assets.read(sha256);
     return (
       reply
@@ -92,4 +105,10 @@ export async function assetRoutes(
         .send(Readable.from(content))
     );
   });
+}
+
+/** Meshes may be larger than images. @throws BadMessage */
+function refuseTooLarge({ type, size }: Announcement): void {
+  const most = mostBytesOf(type);
+  if (size > most) throw new BadMessage([{ field: 'size', message: `may be at most ${most / MEBIBYTE} MiB` }]);
 }

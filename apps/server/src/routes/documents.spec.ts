@@ -1,4 +1,5 @@
-import { DEMO_DOCUMENTS, newMaterial, type Material, type Transaction } from '@brelvin/core';
+import type { Material, Transaction } from '@brelvin/contract';
+import { DEMO_DOCUMENTS, newMaterial } from '@brelvin/core';
 import { freshDatabase } from '../../../../tests/support/databases';
 import { seedDemo } from '../seed';
 import { AssetRepository } from '../store/asset-repository';

@@ -1,19 +1,11 @@
-import {
-  assetsOf,
-  functionsNeededBy,
-  functionsUsedBy,
-  LARGEST_BRELVIN_FILE,
-  seenWith,
-  writeBrelvinFile,
-  type BrelvinDocument,
-} from '@brelvin/core';
+import { DOCUMENT_ADDRESS, FILE_FORM_QUERY, type BrelvinDocument } from '@brelvin/contract';
+import { assetsOf, functionsNeededBy, functionsUsedBy, LARGEST_BRELVIN_FILE, seenWith, writeBrelvinFile } from '@brelvin/core';
 import type { FastifyInstance, FastifyReply } from 'fastify';
-import { DocumentParams, FileMessage } from '../messages/documents';
+import { describe } from '../messages/body';
 import { readMessage } from '../messages/read-message';
 import type { AssetRepository } from '../store/asset-repository';
 import type { DocumentRepository } from '../store/document-repository';
 import { AssetMissing, DocumentGone, DocumentMissing, FileTooLarge } from '../store/failures';
-import { idParams } from './describe';
 
 interface Stores {
   readonly documents: DocumentRepository;
@@ -27,12 +19,12 @@ export async function fileRoutes(app: FastifyInstance, stores: Stores): Promise<
     {
       schema: {
         summary: 'The document as a file; ?images=links leaves what it shows out, ?with=stage puts its set and light rig in',
-        params: idParams,
+        params: describe(DOCUMENT_ADDRESS),
       },
     },
     async (request, reply) => {
-      const { id } = await readMessage(DocumentParams, request.params);
-      const { images, with: wanted } = await readMessage(FileMessage, request.query);
+      const { id } = await readMessage(DOCUMENT_ADDRESS, request.params);
+      const { images, with: wanted } = await readMessage(FILE_FORM_QUERY, request.query);
       const { document } = await stores.documents.read(id);
       const beside = wanted === 'stage' ? await besideOf(id, document, stores.documents) : new Map<string, BrelvinDocument>();
       const all = [document, ...beside.values()];

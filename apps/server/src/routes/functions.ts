@@ -1,5 +1,5 @@
+import { FUNCTION_ADDRESS } from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
-import { FunctionParams } from '../messages/documents';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
 import { ANSWERS } from './describe';
@@ -18,7 +18,7 @@ export async function functionRoutes(app: FastifyInstance, { documents }: { docu
     '/functions/:name/users',
     { schema: { summary: 'Materials and functions that ask for a function', response: ANSWERS.users } },
     async (request) => {
-      const { name } = await readMessage(FunctionParams, request.params);
+      const { name } = await readMessage(FUNCTION_ADDRESS, request.params);
       const found = (await documents.functions()).find((each) => each.name === name);
       return { users: await documents.usersOf([name, ...(found?.formerNames ?? [])]) };
     },

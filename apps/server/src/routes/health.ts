@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import type { Health } from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
 import type { Database } from '../store/database';
 import { isRoomy, type Vitals } from '../vitals';
@@ -26,7 +27,7 @@ export async function healthRoutes(app: FastifyInstance, { database, vitals }: H
       const milliseconds = Math.round(performance.now() - started);
       const disk = await vitals.disk();
       const ok = isRoomy(disk);
-      return reply.status(ok ? 200 : 503).send({
+      const answer: Health = {
         ok,
         ...(ok ? {} : { error: 'disk-full', message: 'The disk with the database is nearly full: what is saved next may not fit.' }),
         database: { milliseconds, bytes: Number(rows[0]?.bytes ?? 0) },
@@ -35,7 +36,8 @@ export async function healthRoutes(app: FastifyInstance, { database, vitals }: H
         disk: disk ?? null,
         memory: { bytes: process.memoryUsage().rss },
         seconds: Math.round(process.uptime()),
-      });
+      };
+      return reply.status(ok ? 200 : 503).send(answer);
     },
   );
 }

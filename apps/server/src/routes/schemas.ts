@@ -1,4 +1,4 @@
-import { DOCUMENT_KINDS, toJsonSchema, type DocumentKind } from '@brelvin/core';
+import { DOCUMENT_KINDS, toJsonSchema, type DocumentKind } from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
 
 /** The published JSON Schema of each kind of document. */

@@ -1,10 +1,12 @@
+import { DOCUMENT_ADDRESS, STEP_QUERY } from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
-import { DocumentParams } from '../messages/documents';
+import { describe } from '../messages/body';
 import { BadMessage } from '../messages/bad-message';
 import { readMessage } from '../messages/read-message';
 import type { DocumentRepository } from '../store/document-repository';
-import { ANSWERS, idParams } from './describe';
+import { ANSWERS } from './describe';
 
+const params = describe(DOCUMENT_ADDRESS);
 const PNG_SIGNATURE = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
 const LARGEST = 512 * 1024;
 
@@ -14,11 +16,10 @@ export async function thumbnailRoutes(app: FastifyInstance, { documents }: { doc
 
   app.put(
     '/documents/:id/thumbnail',
-    { schema: { summary: 'Keep a picture, PNG, of a step (?step=)', params: idParams, response: ANSWERS.nothing } },
+    { schema: { summary: 'Keep a picture, PNG, of a step (?step=)', params, response: ANSWERS.nothing } },
     async (request, reply) => {
-      const { id } = await readMessage(DocumentParams, request.params);
-      const step = Number((request.query as { step?: string }).step);
-      if (!Number.isInteger(step) || step < 0) throw new BadMessage([{ field: 'step', message: 'must be the whole number of a step' }]);
+      const { id } = await readMessage(DOCUMENT_ADDRESS, request.params);
+      const { step } = await readMessage(STEP_QUERY, request.query);
       const { body } = request;
       if (!Buffer.isBuffer(body) || !body.subarray(0, 8).equals(PNG_SIGNATURE))
         throw new BadMessage([{ field: 'body', message: 'must be a PNG image' }]);
@@ -27,8 +28,8 @@ export async function thumbnailRoutes(app: FastifyInstance, { documents }: { doc
     },
   );
 
-  app.get('/documents/:id/thumbnail', { schema: { summary: 'The picture, PNG', params: idParams } }, async (request, reply) => {
-    const { id } = await readMessage(DocumentParams, request.params);
+  app.get('/documents/:id/thumbnail', { schema: { summary: 'The picture, PNG', params } }, async (request, reply) => {
+    const { id } = await readMessage(DOCUMENT_ADDRESS, request.params);
     const found = await documents.readThumbnail(id);
     if (!found) return reply.status(404).send({ error: 'missing', message: 'There is no picture yet.' });
     return reply.header('cache-control', 'private, max-age=31536000, immutable').type('image/png').send(found.png);

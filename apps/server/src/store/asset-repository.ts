@@ -1,17 +1,10 @@
-import { ENVIRONMENT_TYPES, IMAGE_TYPES, MESH_TYPE } from '@brelvin/core';
+import { type AssetChange, type AssetSummary, FILE_USES, type FILE_QUERY, type ReceivedOf, type TagCount } from '@brelvin/contract';
 import { and, count, eq, inArray } from 'drizzle-orm';
 import type { Database } from './database';
 import { AssetMissing } from './failures';
 import { tell } from './news';
-import type { AssetChange, AssetSummary, ShelfQuery, TagCount } from './records';
 import { assetChunks, assets } from './schema';
 import { onShelf, shelfOrder, tagsInUse } from './shelf';
-
-const TYPES_OF_USE: Readonly<Record<NonNullable<ShelfQuery['use']>, string[]>> = {
-  image: Object.keys(IMAGE_TYPES),
-  environment: Object.keys(ENVIRONMENT_TYPES),
-  mesh: [MESH_TYPE],
-};
 
 /** Files by the SHA-256 of their content. The same file is kept once. */
 export class AssetRepository {
@@ -24,9 +17,9 @@ export class AssetRepository {
     return { asset: summary(row), content: chunksOf(this.database, row.storage) };
   }
 
-  async list(query: ShelfQuery): Promise<{ assets: AssetSummary[]; total: number }> {
+  async list(query: ReceivedOf<typeof FILE_QUERY>): Promise<{ assets: AssetSummary[]; total: number }> {
     const { sort = 'changed', use, offset, limit } = query;
-    const fitting = use && inArray(assets.type, TYPES_OF_USE[use]);
+    const fitting = use && inArray(assets.type, [...FILE_USES[use]]);
     const wanted = and(fitting, ...onShelf(assets, query));
     const rows = this.database
       .select()
@@ -75,5 +68,5 @@ export async function* chunksOf(database: Database, storage: string): AsyncGener
 }
 
 export function summary({ sha256, name, type, size, width, height, tags, updatedAt }: typeof assets.$inferSelect): AssetSummary {
-  return { sha256, name, type, size, width, height, tags, updatedAt };
+  return { sha256, name, type, size, width, height, tags, updatedAt: updatedAt.toISOString() };
 }

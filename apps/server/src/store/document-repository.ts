@@ -1,34 +1,30 @@
 import { promisify } from 'node:util';
 import { deflate, inflate } from 'node:zlib';
 import {
-  applyChanges,
-  functionsUsedBy,
-  InvalidDocument,
-  kindOf,
-  readDocument,
-  UnfitChange,
   type BrelvinDocument,
   type Change,
+  type DOCUMENT_QUERY,
   type DocumentKind,
+  type DocumentNews,
+  type DocumentSummary,
+  type FunctionUser,
+  type HistoryPart,
+  LARGEST_STEP,
+  type NamedVersion,
+  type NewVersion,
+  type ReceivedOf,
+  type StoredDocument,
+  type StoredFunction,
+  type StoredStep,
+  type TagCount,
   type Transaction,
-} from '@brelvin/core';
+} from '@brelvin/contract';
+import { applyChanges, functionsUsedBy, InvalidDocument, kindOf, readDocument, UnfitChange } from '@brelvin/core';
 import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
 import { DocumentGone, DocumentMissing, FunctionNameTaken, IdTaken, StaleSave, StepMissing, UnfitStep, VersionNameTaken } from './failures';
-import { LARGEST_STEP } from './records';
-import { NEWS_CHANNEL, tell, type DocumentNews } from './news';
-import type {
-  DocumentSummary,
-  FunctionUser,
-  HistoryPart,
-  ListQuery,
-  NamedVersion,
-  StoredDocument,
-  StoredFunction,
-  StoredStep,
-  TagCount,
-} from './records';
+import { NEWS_CHANNEL, tell } from './news';
 import { documents, snapshots, steps, thumbnails, versions } from './schema';
 import { onShelf, shelfOrder, tagsInUse } from './shelf';
 
@@ -54,7 +50,7 @@ export class DocumentRepository {
 
   constructor(private readonly database: Database) {}
 
-  async list(query: ListQuery): Promise<{ documents: DocumentSummary[]; total: number }> {
+  async list(query: ReceivedOf<typeof DOCUMENT_QUERY>): Promise<{ documents: DocumentSummary[]; total: number }> {
     const { kind, sort = 'changed', offset, limit } = query;
     const wanted = and(eq(documents.kind, kind), ...onShelf(documents, query));
     const { id, name, tags, step, updatedAt } = documents;
@@ -77,7 +73,10 @@ export class DocumentRepository {
             .from(thumbnails)
             .where(inArray(thumbnails.document, ids));
     const pictured = new Map(pictures.map((each) => [each.document, each.step]));
-    return { documents: rows.map((row) => ({ ...row, pictured: pictured.get(row.id) ?? null })), total: sum?.total ?? 0 };
+    return {
+      documents: rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString(), pictured: pictured.get(row.id) ?? null })),
+      total: sum?.total ?? 0,
+    };
   }
 
   /** Tags in use by documents of a kind, most used first. */
@@ -216,7 +215,7 @@ export class DocumentRepository {
 
   async versions(id: string): Promise<NamedVersion[]> {
     const rows = await this.database.select().from(versions).where(eq(versions.document, id)).orderBy(desc(versions.step));
-    return rows.map(({ name, step, at, beside }) => ({ name, step, at, ...(beside ? { beside } : {}) }));
+    return rows.map(({ name, step, at, beside }) => ({ name, step, at: at.toISOString(), ...(beside ? { beside } : {}) }));
   }
 
   /** All functions of the Library, by name. */
@@ -258,7 +257,7 @@ export class DocumentRepository {
   }
 
   /** Gives a step a name, and keeps which steps others had then. @throws VersionNameTaken, DocumentMissing, DocumentGone */
-  async nameVersion(id: string, { name, step, beside }: Omit<NamedVersion, 'at'>): Promise<void> {
+  async nameVersion(id: string, { name, step, beside }: NewVersion): Promise<void> {
     const { step: last } = await this.present(this.database, id);
     const made = await this.database
       .insert(versions)
@@ -357,7 +356,7 @@ export class DocumentRepository {
       changes: row.changes,
       gesture: row.gesture ?? undefined,
       direction: row.direction ?? undefined,
-      at: row.at,
+      at: row.at.toISOString(),
     }));
   }
 

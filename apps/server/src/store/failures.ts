@@ -1,5 +1,4 @@
-import type { Problem } from '@brelvin/core';
-import type { StoredStep } from './records';
+import { type Problem, type StoredStep } from '@brelvin/contract';
 
 /** There was never a document of this id. */
 export class DocumentMissing extends Error {

@@ -1,15 +1,6 @@
+import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_SIDE, MESH_TYPE } from '@brelvin/contract';
 import { imageSize } from 'image-size';
-import {
-  ENVIRONMENT_TYPES,
-  exrHead,
-  IMAGE_TYPES,
-  LARGEST_SIDE,
-  MESH_TYPE,
-  MeshFileRefused,
-  meshFileHead,
-  PictureRefused,
-  radianceHead,
-} from '@brelvin/core';
+import { exrHead, MeshFileRefused, meshFileHead, PictureRefused, radianceHead } from '@brelvin/core';
 import { AssetRefused } from './failures';
 
 /** Bytes of a file that say what it is. Photographs may have pictures of their own, in small, before they say how large they are. */

@@ -1,6 +1,6 @@
+import type { Change, DocumentKind } from '@brelvin/contract';
 import { sql } from 'drizzle-orm';
 import { customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
-import type { Change, DocumentKind } from '@brelvin/core';
 
 const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
 /** Every letter and every two that stand together in name and tags: what a search for few letters looks up. */

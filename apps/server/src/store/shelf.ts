@@ -1,7 +1,7 @@
+import { type ShelfOrder, type ShelfQuery, type TagCount } from '@brelvin/contract';
 import { and, arrayContains, asc, desc, ilike, isNotNull, isNull, or, sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
-import type { ShelfQuery, TagCount } from './records';
 
 /** What a table must have to be a shelf of the Library. */
 type ShelfTable = PgTable & Readonly<Record<'name' | 'tags' | 'createdAt' | 'updatedAt' | 'deletedAt' | 'sought', PgColumn>>;
@@ -26,7 +26,7 @@ function nameOrTag(table: ShelfTable, pattern: string): SQL | undefined {
 }
 
 /** The ways to sort a shelf; the key makes them whole. */
-export function shelfOrder(table: ShelfTable, key: AnyColumn): Record<NonNullable<ShelfQuery['sort']>, SQL[]> {
+export function shelfOrder(table: ShelfTable, key: AnyColumn): Record<ShelfOrder, SQL[]> {
   return {
     changed: [desc(table.updatedAt), asc(key)],
     name: [asc(table.name), asc(key)],

@@ -1,5 +1,6 @@
+import type { News } from '@brelvin/contract';
 import pg from 'pg';
-import { NEWS_CHANNEL, type News } from './news';
+import { NEWS_CHANNEL } from './news';
 
 const RETRY_MS = 2000;
 

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { CHUNK_BYTES } from '@brelvin/core';
+import { type Announcement, type AssetSummary, CHUNK_BYTES } from '@brelvin/contract';
 import { and, count, eq, inArray, lt, ne, sql, sum } from 'drizzle-orm';
 import pLimit from 'p-limit';
 import { chunksOf, summary, type AssetRepository } from './asset-repository';
@@ -7,17 +7,7 @@ import { tell } from './news';
 import type { Database } from './database';
 import { AssetMissing, AssetRefused, TooManyUploads } from './failures';
 import { checkedSize, HEAD_BYTES } from './file-head';
-import type { AssetSummary } from './records';
 import { assetChunks, assets, uploads } from './schema';
-
-/** What a sender says of a file. */
-export interface Announcement {
-  readonly sha256: string;
-  readonly name: string;
-  readonly type: string;
-  /** Bytes. */
-  readonly size: number;
-}
 
 /** What may be on its way and not finished. */
 export interface UploadBounds {

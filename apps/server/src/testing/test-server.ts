@@ -1,4 +1,5 @@
-import { newMaterial, type Json, type Transaction } from '@brelvin/core';
+import type { Json, Transaction } from '@brelvin/contract';
+import { newMaterial } from '@brelvin/core';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import { freshDatabase } from '../../../../tests/support/databases';
 import { buildApp, type AppOptions } from '../app';

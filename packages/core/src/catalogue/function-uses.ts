@@ -1,7 +1,5 @@
-import type { BrelvinDocument } from '../document/documents';
+import type { BrelvinDocument, LibraryFunction, Graph } from '@brelvin/contract';
 import type { Edit } from '../document/edit';
-import type { LibraryFunction } from '../document/function';
-import type { Graph } from '../document/graph';
 import { importsOf, renamedIn } from '../language';
 import { functionOfKind, type FunctionTexts } from './function-library';
 

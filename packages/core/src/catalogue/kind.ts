@@ -1,4 +1,4 @@
-import type { RibbonType } from '../document/ribbon-types';
+import type { RibbonType } from '@brelvin/contract';
 import type { IrFunction } from '../ir/ir';
 
 /** What a value means; decides its type on a ribbon, its control, and which conversions make sense. */

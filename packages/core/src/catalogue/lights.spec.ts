@@ -1,6 +1,6 @@
+import type { LightRig, RigLight } from '@brelvin/contract';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
-import type { LightRig, RigLight } from '../document/light-rig';
 import { components, isStruct, type Value } from '../ir/value';
 import { callNumber, callShader, oneLight, rigGlobals, term } from '../testing/call-shader';
 

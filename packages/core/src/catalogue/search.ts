@@ -1,5 +1,5 @@
+import type { RibbonType } from '@brelvin/contract';
 import { distance } from 'fastest-levenshtein';
-import type { RibbonType } from '../document/ribbon-types';
 import type { NodeKind } from './kind';
 
 /**

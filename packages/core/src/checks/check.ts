@@ -1,9 +1,7 @@
+import type { LightRig, Material, OpacityMode, StageSet } from '@brelvin/contract';
 import type { Library } from '../catalogue/library';
 import type { ResolvedGraph } from '../compile/resolve';
 import type { Edit } from '../document/edit';
-import type { LightRig } from '../document/light-rig';
-import type { Material, OpacityMode } from '../document/material';
-import type { StageSet } from '../document/set';
 import type { ImageFacts } from '../maps/image-facts';
 
 /** `glass` lets light pass and bends it; the others as a material’s opacity mode. */

@@ -1,5 +1,5 @@
+import type { SetMesh } from '@brelvin/contract';
 import { dressPart } from '../document/set-edits';
-import type { SetMesh } from '../document/set';
 import { buildMesh, MESH_SHAPES } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import type { Check } from './check';

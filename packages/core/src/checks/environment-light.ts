@@ -1,5 +1,6 @@
+import type { LightRig } from '@brelvin/contract';
 import { setEnvironment } from '../document/rig-edits';
-import { isPunctual, lightsOf, type LightRig } from '../document/light-rig';
+import { isPunctual, lightsOf } from '../document/light-rig';
 import type { Check } from './check';
 
 /** Something is all around, but it gives no light. */

@@ -1,7 +1,7 @@
+import type { SetMesh } from '@brelvin/contract';
 import { reachesAny } from '../compile/graph-order';
 import { DOCK } from '../document/graph';
 import { setMesh } from '../document/set-edits';
-import type { SetMesh } from '../document/set';
 import { buildMesh, MESH_SHAPES, meshNumber, type MeshRecipe } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import { uvGap } from '../mesh/uv-gap';

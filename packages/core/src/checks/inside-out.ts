@@ -1,5 +1,5 @@
+import type { SetMesh } from '@brelvin/contract';
 import { setMesh } from '../document/set-edits';
-import type { SetMesh } from '../document/set';
 import { buildMesh, MESH_SHAPES } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import type { MeshData } from '../mesh/mesh';

@@ -1,3 +1,4 @@
+import type { SetMesh } from '@brelvin/contract';
 import { setMaterialCode } from '../compile/code/code-edits';
 import { goWelded, shapeAlongNormal } from '../compile/code/shape-along-normal';
 import { reachesAny } from '../compile/graph-order';
@@ -5,7 +6,6 @@ import type { ResolvedInlet, ResolvedNode } from '../compile/resolve';
 import { joinEdits, type Edit } from '../document/edit';
 import { DOCK } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
-import type { SetMesh } from '../document/set';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import { hasSharpEdges } from '../mesh/sharp-edges';

@@ -1,15 +1,12 @@
+import type { MaterialImage, Material, LightRig, RigEnvironment, MeshSource, StageSet } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { newCodeMaterial } from '../compile/code/new-code';
 import { compileMaterial } from '../compile/compile-material';
 import { resolveGraph } from '../compile/resolve';
-import type { MaterialImage } from '../document/image';
-import type { Material } from '../document/material';
 import { silence } from '../document/material-edits';
-import type { LightRig, RigEnvironment } from '../document/light-rig';
 import { newLight } from '../document/new-lights';
 import { FIRST_ENVIRONMENT } from '../document/rig-edits';
 import { newMaterial, newRig, newSet } from '../document/new-documents';
-import type { MeshSource, StageSet } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { countingIds, edited, materialOf } from '../testing/graphs';

@@ -1,13 +1,14 @@
+import type { Graph, GraphNode, InletValue, MaterialParameter } from '@brelvin/contract';
 import { compileFor, type EmittedMaterial } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { THIS_LIGHT_KIND } from '../catalogue/kind';
 import { library } from '../catalogue/library';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { demoLibrary } from '../demo/demo-library';
-import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
+import { EMPTY_GRAPH } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
 import { setParameter } from '../document/material-edits';
-import type { MaterialParameter, MaterialSource } from '../document/material';
+import type { MaterialSource } from '../document/material';
 import { newMaterial } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 import type { Value } from '../ir/value';

@@ -1,4 +1,4 @@
-import type { OpacityMode } from '../document/material';
+import type { OpacityMode } from '@brelvin/contract';
 import type { BlockLayout } from '../ir/layout';
 import type { Program } from '../ir/program';
 import type { Rate } from '../ir/rate';

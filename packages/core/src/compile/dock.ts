@@ -1,5 +1,5 @@
+import type { RibbonType } from '@brelvin/contract';
 import type { InletSpec } from '../catalogue/kind';
-import type { RibbonType } from '../document/ribbon-types';
 
 /** The places at the Stage's edge where a material's results arrive. */
 export const DOCK_INLETS: readonly (InletSpec & { readonly type: RibbonType })[] = [

@@ -1,5 +1,5 @@
-import { DOCK, EMPTY_GRAPH, ENTRY, inletKey, type GraphNode, type InletValue, type Ribbon } from '../document/graph';
-import type { NodeGroup } from '../document/group';
+import type { GraphNode, InletValue, Ribbon, NodeGroup } from '@brelvin/contract';
+import { DOCK, EMPTY_GRAPH, ENTRY, inletKey } from '../document/graph';
 
 const COLUMN = 220;
 

@@ -1,6 +1,6 @@
+import type { RibbonType } from '@brelvin/contract';
 import { PARAMETER_KIND, type NodeKind } from '../catalogue/kind';
 import { inletKey, type InletAddress, type OutletAddress } from '../document/graph';
-import type { RibbonType } from '../document/ribbon-types';
 import { applyChanges } from '../document/transaction';
 import { cyclePath } from './graph-order';
 import { titleOfNode } from './group-kind';

@@ -1,17 +1,6 @@
+import type { Graph, GraphNode, InletValue, Ribbon, GroupPort, NodeGroup, Material } from '@brelvin/contract';
 import { GROUP_KIND } from '../catalogue/kind';
-import {
-  DOCK,
-  ENTRY,
-  inletKey,
-  inletOf,
-  type Graph,
-  type GraphNode,
-  type InletValue,
-  type OutletAddress,
-  type Ribbon,
-} from '../document/graph';
-import type { GroupPort, NodeGroup } from '../document/group';
-import type { Material } from '../document/material';
+import { DOCK, ENTRY, inletKey, inletOf, type OutletAddress } from '../document/graph';
 
 /** Where a node's values stand in the document: on the surface, or in a group. */
 export interface NodeHome {

@@ -1,4 +1,5 @@
-import { DOCK, type Graph } from '../document/graph';
+import type { Graph } from '@brelvin/contract';
+import { DOCK } from '../document/graph';
 import { incomingRibbons, type IncomingRibbons } from '../document/incoming-ribbons';
 
 const NONE: ReadonlySet<string> = new Set();

@@ -1,10 +1,7 @@
+import type { GraphNode, GroupPort, NodeGroup, Material, RibbonType } from '@brelvin/contract';
 import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
 import { CODE_KIND, GROUP_KIND, PARAMETER_KIND, type Catalogue, type InletSpec, type Meaning, type NodeKind } from '../catalogue/kind';
-import type { GraphNode } from '../document/graph';
-import type { GroupPort, NodeGroup } from '../document/group';
-import type { Material } from '../document/material';
-import type { RibbonType } from '../document/ribbon-types';
 
 const MEANINGS: Readonly<Record<RibbonType, Meaning>> = {
   number: 'number',

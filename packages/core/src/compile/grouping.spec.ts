@@ -1,8 +1,7 @@
+import type { Json, Material } from '@brelvin/contract';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
-import type { Json } from '../document/json';
-import type { Material } from '../document/material';
 import { countingIds, edited, materialOf, ribbonsOf, typed } from '../testing/graphs';
 import { addPort, makeGroup, mayContain, removePort, setPort, titleGroup, unmakeGroup } from './grouping';
 import { GraphEdits } from '../document/graph-edits';
@@ -218,7 +217,7 @@ describe('Resolving again when a node stands for another group', () => {
     const { material, node, group } = grouped();
     const both = edited(material, {
       label: '',
-      changes: [{ path: ['groups', 'other'], value: material.groups[group] as unknown as Json }],
+      changes: [{ path: ['groups', 'other'], value: material.groups[group] }],
     });
     const known = resolveGraph(both, library());
     const swapped = edited(both, { label: '', changes: [{ path: ['surface', 'nodes', node, 'group'], value: 'other' }] });

@@ -1,13 +1,9 @@
+import type { GraphNode, Ribbon, GroupPort, NodeGroup, Json, Material, RibbonType, Change } from '@brelvin/contract';
 import { GROUP_KIND } from '../catalogue/kind';
 import type { Edit } from '../document/edit';
-import { DOCK, EMPTY_GRAPH, ENTRY, inletKey, inletOf, type GraphNode, type OutletAddress, type Ribbon } from '../document/graph';
+import { DOCK, EMPTY_GRAPH, ENTRY, inletKey, inletOf, type OutletAddress } from '../document/graph';
 import { GraphEdits, graphsOf } from '../document/graph-edits';
 import { groupsUnder } from '../document/clipping';
-import type { GroupPort, NodeGroup } from '../document/group';
-import type { Json } from '../document/json';
-import type { Material } from '../document/material';
-import type { RibbonType } from '../document/ribbon-types';
-import type { Change } from '../document/transaction';
 import type { TypedGraph } from './typed-graph';
 
 /** Makes a group of chosen nodes; what ran in and out of them runs through its inlets and outlets. */
@@ -148,7 +144,7 @@ export function mayContain(material: Pick<Material, 'groups'>, graph: GraphEdits
 }
 
 export function putGroup(group: string, definition: NodeGroup): Edit {
-  return { label: 'Add a group', changes: [{ path: ['groups', group], value: definition as unknown as Json }] };
+  return { label: 'Add a group', changes: [{ path: ['groups', group], value: definition }] };
 }
 
 /** Whether what is inside is computed once for each light, and summed. */
@@ -179,7 +175,7 @@ export function addPort(
 ): Edit {
   const order = Math.max(-1, ...Object.values(groups[group]?.[side] ?? {}).map((port) => port.order)) + 1;
   const port: GroupPort = { label, type, order };
-  return { label: 'Add to a group', changes: [{ path: ['groups', group, side, name], value: port as unknown as Json }] };
+  return { label: 'Add to a group', changes: [{ path: ['groups', group, side, name], value: port }] };
 }
 
 export function setPort<K extends 'label' | 'type' | 'order' | 'value' | 'low' | 'high'>(

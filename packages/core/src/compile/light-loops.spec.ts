@@ -1,12 +1,10 @@
+import type { Graph, NodeGroup, LightRig, Material } from '@brelvin/contract';
 import { FRONT_FACING } from '../ir/builtin-variables';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';
-import { EMPTY_GRAPH, type Graph } from '../document/graph';
+import { EMPTY_GRAPH } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
-import type { NodeGroup } from '../document/group';
-import type { LightRig } from '../document/light-rig';
-import type { Material } from '../document/material';
 import { newMaterial, newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
 import type { IrFunction } from '../ir/ir';

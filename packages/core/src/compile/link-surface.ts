@@ -1,5 +1,5 @@
+import type { OpacityMode } from '@brelvin/contract';
 import { functionsOf } from '../catalogue/function-kind';
-import type { OpacityMode } from '../document/material';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { countsSteps, LOOP_STEPS, RAN_OUT } from '../ir/loop-guard';

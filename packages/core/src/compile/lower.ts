@@ -1,7 +1,7 @@
+import type { RibbonType } from '@brelvin/contract';
 import { functionOfKind } from '../catalogue/function-library';
 import { CARRY_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
 import type { MaterialSource } from '../document/material';
-import type { RibbonType } from '../document/ribbon-types';
 import { DOCK } from '../document/graph';
 import { call, construct, float, global, local, signatureOf } from '../ir/build';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';

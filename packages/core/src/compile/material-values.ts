@@ -1,4 +1,4 @@
-import type { LiveInput } from '../document/live-input';
+import type { LiveInput } from '@brelvin/contract';
 import type { MaterialSource } from '../document/material';
 import { evaluate } from '../ir/evaluate';
 import { components, type Value } from '../ir/value';

@@ -1,5 +1,5 @@
+import type { InletValue } from '@brelvin/contract';
 import { library } from '../catalogue/library';
-import type { InletValue } from '../document/graph';
 import { hasCurve, nodeCurve, type NodeCurve } from './node-curve';
 
 function curve(kind: string, values: Record<string, InletValue> = {}): NodeCurve {

@@ -1,6 +1,6 @@
+import type { InletValue } from '@brelvin/contract';
 import type { NodeKind } from '../catalogue/kind';
 import { library } from '../catalogue/library';
-import type { InletValue } from '../document/graph';
 import { FRONT_FACING } from '../ir/builtin-variables';
 import { evaluateCall } from '../ir/evaluate';
 import { FLOAT, sameType, type Type } from '../ir/types';

@@ -1,10 +1,10 @@
+import type { GraphNode, Material, MaterialParameter, RibbonType } from '@brelvin/contract';
 import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
 import { CODE_KIND, PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
-import { DOCK, type GraphNode } from '../document/graph';
-import type { Material, MaterialParameter, MaterialSource } from '../document/material';
+import { DOCK } from '../document/graph';
+import type { MaterialSource } from '../document/material';
 import { incomingRibbons, type IncomingRibbon, type IncomingRibbons } from '../document/incoming-ribbons';
-import type { RibbonType } from '../document/ribbon-types';
 import type { IrFunction } from '../ir/ir';
 import { nearestName } from '../language';
 import { DOCK_INLETS } from './dock';

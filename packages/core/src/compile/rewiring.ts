@@ -1,10 +1,9 @@
+import type { GraphNode, MaterialParameter, Change } from '@brelvin/contract';
 import type { NodeKind } from '../catalogue/kind';
 import { joinEdits, type Edit } from '../document/edit';
-import { inletOf, type GraphNode, type InletAddress, type OutletAddress } from '../document/graph';
+import { inletOf, type InletAddress, type OutletAddress } from '../document/graph';
 import { incomingRibbons } from '../document/incoming-ribbons';
 import { addParameter, freeParameterName } from '../document/material-edits';
-import type { MaterialParameter } from '../document/material';
-import type { Change } from '../document/transaction';
 import { fittingInlet, fittingOutlet, kindInletTypes, kindOutletTypes } from './fitting';
 import { reachesDock } from './graph-order';
 import { conversion } from './ribbon-type';

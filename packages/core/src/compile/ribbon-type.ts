@@ -1,5 +1,5 @@
+import type { RibbonType } from '@brelvin/contract';
 import type { Meaning } from '../catalogue/kind';
-import type { RibbonType } from '../document/ribbon-types';
 import { construct, float, member, swizzle } from '../ir/build';
 import type { Expression } from '../ir/ir';
 import { FLOAT, VEC2, VEC3, VEC4, typeName, type Type } from '../ir/types';

@@ -1,4 +1,4 @@
-import type { RibbonType } from '../document/ribbon-types';
+import type { RibbonType, Graph, Material } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { newMaterial } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
@@ -8,9 +8,8 @@ import { cyclePath, orderGraph, reachesDock } from './graph-order';
 import { resolveGraph } from './resolve';
 import { conversion, threadCount } from './ribbon-type';
 import { hashText } from '../ir/hash';
-import { EMPTY_GRAPH, type Graph, type InletAddress, type OutletAddress } from '../document/graph';
+import { EMPTY_GRAPH, type InletAddress, type OutletAddress } from '../document/graph';
 import { TypedGraph } from './typed-graph';
-import type { Material } from '../document/material';
 
 const kind = (id: string): NonNullable<ReturnType<ReturnType<typeof library>['kinds']['get']>> => library().kinds.get(id)!;
 

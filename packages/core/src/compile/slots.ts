@@ -1,4 +1,4 @@
-import type { InletValue } from '../document/graph';
+import type { InletValue } from '@brelvin/contract';
 import { liveNumber } from '../document/live-input';
 import type { MaterialSource } from '../document/material';
 import { constant, construct, float, global, swizzle } from '../ir/build';

@@ -1,56 +1,24 @@
-import type { Graph } from '../document/graph';
+import { type Change, effectAt, fieldsOf, type Graph, GRAPH_NODE, type GraphNode, MATERIAL } from '@brelvin/contract';
 import type { MaterialSource } from '../document/material';
-import type { Change } from '../document/transaction';
 import type { BakedInlet } from './lower';
 
 /**
- * Whether changes to a material may ask for another program. Numbers, colours, places of nodes, names, images'
- * pixels and ranges never do, except where a number found no room in the uniform block.
+ * Whether changes to a material may ask for another program: its schema says of each field what a change can ask for. A
+ * number does only where it found no room in the uniform block.
  */
 export function isStructural(changes: readonly Change[], baked: readonly BakedInlet[] = []): boolean {
   return changes.some((change) => {
-    const [top, id, field] = change.path;
-    switch (top) {
-      case 'surface':
-        return graphChanges(change, 1, undefined, baked);
-      case 'groups':
-        if (field === 'graph') return graphChanges(change, 3, id, baked);
-        return (
-          field !== 'title' &&
-          field !== 'help' &&
-          !(change.path.length === 5 && ['label', 'order', 'low', 'high'].includes(change.path[4] ?? ''))
-        );
-      case 'code':
-        return true;
-      case 'parameters':
-        return (
-          change.path.length === 2 ||
-          field === 'type' ||
-          field === 'uniform' ||
-          field === 'image' ||
-          (field === 'value' && baked.length > 0)
-        );
-      case 'opacity':
-        return true;
-      case 'outline':
-        return id === undefined || id === 'method';
-      case 'images':
-        return field === undefined || field === 'uvSet';
-      default:
-        return false;
-    }
+    const effect = effectAt(MATERIAL, change.path);
+    return effect === 'structure' || (effect === 'value' && (change.value === undefined || isBaked(change, baked)));
   });
 }
 
-function graphChanges({ path, value }: Change, depth: number, group: string | undefined, baked: readonly BakedInlet[]): boolean {
-  const [what, id, field, inlet] = path.slice(depth);
-  if (what === 'areas' || what === 'notes' || field === 'bends') return false;
-  if (what !== 'nodes' || field === undefined) return true;
-  if (field === 'x' || field === 'y' || field === 'name' || field === 'preview') return false;
-  if (field !== 'values') return true;
-  // A value appearing or going only matters where it takes the place of one from the surface (a normal).
-  if (value === undefined || inlet === undefined) return true;
-  return baked.some((each) => each.home.group === group && each.home.node === id && each.inlet === inlet);
+/** Whether a value stands in the program: `surface.nodes.n.values.inlet`, `groups.g.graph.nodes.n.values.inlet`, or a parameter's. */
+function isBaked({ path }: Change, baked: readonly BakedInlet[]): boolean {
+  if (path[0] === 'parameters') return baked.length > 0;
+  const [node, , inlet] = path.slice(-3);
+  const group = path[0] === 'groups' ? path[1] : undefined;
+  return baked.some((each) => each.home.group === group && each.home.node === node && each.inlet === inlet);
 }
 
 /** Whether two states of a material resolve alike: the same nodes, ribbons and kinds of parameters, whatever the numbers. */
@@ -89,4 +57,5 @@ function sameGraph(a: Graph, b: Graph, before: MaterialSource, after: MaterialSo
   });
 }
 
-const STRUCTURAL_FIELDS = ['kind', 'rev', 'name', 'parameter', 'group', 'image', 'code', 'features'] as const;
+/** A node's own name is no structure, but what is resolved bears it. */
+const STRUCTURAL_FIELDS = [...fieldsOf(GRAPH_NODE, 'structure'), 'name'] as readonly (keyof GraphNode)[];

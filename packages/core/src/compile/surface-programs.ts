@@ -1,5 +1,5 @@
+import type { OpacityMode } from '@brelvin/contract';
 import { libraryProgram, vertexProgram } from '../catalogue/library';
-import type { OpacityMode } from '../document/material';
 import type { Module } from '../ir/ir';
 import { forVertexStage } from '../ir/for-vertex-stage';
 import { VERTEX_GAP } from './vertex-gap';

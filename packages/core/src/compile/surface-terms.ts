@@ -1,4 +1,5 @@
-import type { MaterialSource, OpacityMode } from '../document/material';
+import type { OpacityMode } from '@brelvin/contract';
+import type { MaterialSource } from '../document/material';
 import type { IrFunction, Module } from '../ir/ir';
 import { LitTerms, sumOfTerms } from './lit-terms';
 import type { SurfaceVariant } from './surface-programs';

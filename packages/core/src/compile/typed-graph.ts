@@ -1,8 +1,7 @@
+import type { Graph, Material, RibbonType } from '@brelvin/contract';
 import type { Catalogue, NodeKind } from '../catalogue/kind';
-import { DOCK, ENTRY, inletKey, type Graph, type InletAddress, type OutletAddress } from '../document/graph';
+import { DOCK, ENTRY, inletKey, type InletAddress, type OutletAddress } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
-import type { Material } from '../document/material';
-import type { RibbonType } from '../document/ribbon-types';
 import { kindOfNode } from './group-kind';
 import type { ResolvedGraph, ResolvedInlet } from './resolve';
 

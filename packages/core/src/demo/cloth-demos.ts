@@ -1,4 +1,4 @@
-import type { BrelvinDocument } from '../document/documents';
+import type { BrelvinDocument } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE } from '../document/set';
 import { graph } from './demo-graph';

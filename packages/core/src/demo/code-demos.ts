@@ -1,7 +1,6 @@
+import type { BrelvinDocument, Material } from '@brelvin/contract';
 import { newFunction } from '../catalogue/function-uses';
 import { newCodeMaterial } from '../compile/code/new-code';
-import type { BrelvinDocument } from '../document/documents';
-import type { Material } from '../document/material';
 
 const SEEN: Material['seenIn'] = { set: 'set-plain-sphere', rig: 'rig-north-window' };
 

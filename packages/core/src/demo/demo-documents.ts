@@ -1,6 +1,6 @@
-import type { BrelvinDocument } from '../document/documents';
+import type { BrelvinDocument, PartRule } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
-import { IN_PLACE, type PartRule } from '../document/set';
+import { IN_PLACE } from '../document/set';
 import { CLOTH_DEMOS } from './cloth-demos';
 import { CODE_DEMOS } from './code-demos';
 import { graph } from './demo-graph';

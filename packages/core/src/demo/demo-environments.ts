@@ -1,4 +1,4 @@
-import type { RigEnvironment } from '../document/light-rig';
+import type { RigEnvironment } from '@brelvin/contract';
 import {
   generatedEnvironment,
   GENERATED_ENVIRONMENTS,

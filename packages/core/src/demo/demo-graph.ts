@@ -1,4 +1,5 @@
-import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
+import type { Graph, GraphNode, InletValue } from '@brelvin/contract';
+import { EMPTY_GRAPH } from '../document/graph';
 
 /** A graph in short: nodes as kind, place, values and features, ribbons as `inlet key: node.outlet`. */
 export function graph(

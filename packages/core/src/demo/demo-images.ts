@@ -1,4 +1,4 @@
-import type { MaterialImage } from '../document/image';
+import type { MaterialImage } from '@brelvin/contract';
 import type { Pixels } from '../image/mips';
 import { JAR_MAPS, JAR_SIDE } from './jar-maps';
 import { LABEL_ASSETS, labelPixels, LABELS } from './label-images';

@@ -1,4 +1,4 @@
-import type { LightRig, NearOcclusion } from '../document/light-rig';
+import type { LightRig, NearOcclusion } from '@brelvin/contract';
 import { demoEnvironment } from './demo-environments';
 import { newRig } from '../document/new-documents';
 import { newLight, STILL_LIGHT } from '../document/new-lights';

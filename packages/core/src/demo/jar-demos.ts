@@ -1,8 +1,7 @@
-import type { BrelvinDocument } from '../document/documents';
+import type { BrelvinDocument, Material, PartRule } from '@brelvin/contract';
 import { GraphEdits } from '../document/graph-edits';
-import type { Material } from '../document/material';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
-import { IN_PLACE, type PartRule } from '../document/set';
+import { IN_PLACE } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { wireMapSet, type WiredMap } from '../maps/wire-map-set';
 import { graph } from './demo-graph';

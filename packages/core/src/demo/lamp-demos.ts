@@ -1,7 +1,6 @@
-import type { BrelvinDocument } from '../document/documents';
-import type { Graph } from '../document/graph';
+import type { BrelvinDocument, Graph, PartRule } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
-import { IN_PLACE, type PartRule } from '../document/set';
+import { IN_PLACE } from '../document/set';
 import { graph } from './demo-graph';
 import { demoMap } from './demo-images';
 import { TALLOW_ASSET, TALLOW_SIDE } from './tallow-matcap';

@@ -1,7 +1,6 @@
+import type { MaterialImage, StageSet } from '@brelvin/contract';
 import { assetsOf, seenWith, withOtherIds } from './belongings';
-import type { MaterialImage } from './image';
 import { newMaterial, newMesh, newRig, newSet } from './new-documents';
-import type { StageSet } from './set';
 
 const image = (asset: string, faces?: string[]): MaterialImage => ({
   name: `image ${asset}`,

@@ -1,7 +1,5 @@
-import type { BrelvinDocument } from './documents';
-import type { Material } from './material';
+import type { BrelvinDocument, Material, StageSet } from '@brelvin/contract';
 import { materialsOf } from './part-rules';
-import type { StageSet } from './set';
 
 /** A file of the workspace that a document shows. */
 export interface OwnedAsset {

@@ -1,7 +1,7 @@
+import type { Material } from '@brelvin/contract';
 import { countingIds, edited, materialOf, ribbonsOf } from '../testing/graphs';
 import { clip, duplicate, ForeignClipping, parseClipping, paste } from './clipping';
 import { GraphEdits } from './graph-edits';
-import type { Material } from './material';
 import { newMaterial } from './new-documents';
 
 const surface = new GraphEdits();

@@ -1,29 +1,20 @@
+import {
+  type Change,
+  type Clipping,
+  CLIPPING,
+  CLIPPING_VERSION,
+  type Graph,
+  type GraphNode,
+  type Json,
+  type Material,
+  type NodeGroup,
+  type Ribbon,
+  validate,
+} from '@brelvin/contract';
 import type { Edit } from './edit';
-import { inletKey, inletOf, type Area, type Graph, type GraphNode, type Note, type Ribbon } from './graph';
+import { inletKey, inletOf } from './graph';
 import type { GraphEdits } from './graph-edits';
-import type { NodeGroup } from './group';
-import type { MaterialImage } from './image';
 import { incomingRibbons } from './incoming-ribbons';
-import type { Json } from './json';
-import type { Material, MaterialParameter } from './material';
-import { validate } from './schema';
-import { CLIPPING_SCHEMA } from './schemas';
-import type { Change } from './transaction';
-
-export const CLIPPING_VERSION = 1;
-
-/** Nodes taken out of a graph with all they need to live in another one; what the clipboard holds, as JSON. */
-export interface Clipping {
-  readonly format: 'brelvin-nodes';
-  readonly version: number;
-  readonly nodes: Readonly<Record<string, GraphNode>>;
-  readonly ribbons: Readonly<Record<string, Ribbon>>;
-  readonly areas: Readonly<Record<string, Area>>;
-  readonly notes: Readonly<Record<string, Note>>;
-  readonly parameters: Readonly<Record<string, MaterialParameter>>;
-  readonly groups: Readonly<Record<string, NodeGroup>>;
-  readonly images: Readonly<Record<string, MaterialImage>>;
-}
 
 /** What is pasted is not from a Brelvin graph, or damaged. */
 export class ForeignClipping extends Error {}
@@ -75,7 +66,7 @@ export function parseClipping(text: string): Clipping {
   } catch {
     throw new ForeignClipping('The clipboard holds text that is not nodes. Copy nodes from a graph first.');
   }
-  const [problem] = validate(CLIPPING_SCHEMA, value);
+  const [problem] = validate(CLIPPING, value);
   if (problem) throw new ForeignClipping(`The clipboard holds no nodes that can be read: ${problem.place || 'it'} ${problem.message}.`);
   return value as Clipping;
 }

@@ -1,5 +1,4 @@
-import { isJsonObject, type Json } from './json';
-import type { Change } from './transaction';
+import { isJsonObject, type Json, type Change } from '@brelvin/contract';
 
 /** The changes that turn one document into another; lists and plain values are replaced whole. */
 export function differenceOf(before: unknown, after: unknown): Change[] {

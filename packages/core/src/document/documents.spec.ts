@@ -1,10 +1,7 @@
+import { DOCUMENT_KINDS, type LightRig, type Material, toJsonSchema, validate, type Schema, type StageSet } from '@brelvin/contract';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
-import { DOCUMENT_KINDS, InvalidDocument, kindOf, parseDocument, readDocument } from './documents';
-import type { LightRig } from './light-rig';
-import type { Material } from './material';
+import { InvalidDocument, kindOf, parseDocument, readDocument } from './documents';
 import { newMaterial, newRig, newSet } from './new-documents';
-import { toJsonSchema, validate, type Schema } from './schema';
-import type { StageSet } from './set';
 import { applyChanges } from './transaction';
 
 describe('readDocument', () => {
@@ -192,20 +189,5 @@ describe('toJsonSchema', () => {
   it('does not describe damaged ones', () => {
     const damaged: Record<string, unknown> = { ...(DEMO_DOCUMENTS.at(-1)!.document as Material), surface: 4 };
     expect(fits(toJsonSchema(DOCUMENT_KINDS.material.schema), damaged)).toBeFalse();
-  });
-
-  it('carries limits and help over', () => {
-    const schema: Schema = {
-      kind: 'object',
-      fields: { a: { schema: { kind: 'number', least: 1, most: 5, whole: true }, help: 'How many.' } },
-    };
-    expect(toJsonSchema(schema) as object).toEqual({
-      type: 'object',
-      properties: { a: { type: 'integer', minimum: 1, maximum: 5, description: 'How many.' } },
-      required: ['a'],
-      additionalProperties: false,
-    });
-    expect(validate(schema, { a: 2.5 })).toEqual([{ place: 'a', message: 'must be a whole number, is 2.5' }]);
-    expect(validate(schema, { a: 9 })).toEqual([{ place: 'a', message: 'must lie from 1 to 5, is 9' }]);
   });
 });

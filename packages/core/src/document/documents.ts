@@ -1,28 +1,20 @@
-import { FUNCTION_VERSION, type LibraryFunction } from './function';
-import { isJsonObject } from './json';
-import { MATERIAL_VERSION, type Material } from './material';
-import { RIG_VERSION, type LightRig } from './light-rig';
+import {
+  type BrelvinDocument,
+  DOCUMENT_KINDS,
+  type DocumentKind,
+  isJsonObject,
+  KIND_NAMES,
+  type Problem,
+  validate,
+} from '@brelvin/contract';
 import { materialFrom1, rigFrom1, rigFrom2, setFrom1, setFrom2, type Migration } from './migrations';
-import { validate, type Problem, type Schema } from './schema';
-import { FUNCTION_SCHEMA, MATERIAL_SCHEMA, RIG_SCHEMA, SET_SCHEMA } from './schemas';
-import { SET_VERSION, type StageSet } from './set';
 
-export type BrelvinDocument = Material | StageSet | LightRig | LibraryFunction;
-export type DocumentKind = 'material' | 'set' | 'rig' | 'function';
-
-interface KindEntry {
-  readonly format: BrelvinDocument['format'];
-  readonly version: number;
-  readonly schema: Schema;
-  /** Earlier forms to the next one, by the version they start from. */
-  readonly migrations: Readonly<Record<number, Migration>>;
-}
-
-export const DOCUMENT_KINDS: Readonly<Record<DocumentKind, KindEntry>> = {
-  material: { format: 'brelvin-material', version: MATERIAL_VERSION, schema: MATERIAL_SCHEMA, migrations: { 1: materialFrom1 } },
-  set: { format: 'brelvin-set', version: SET_VERSION, schema: SET_SCHEMA, migrations: { 1: setFrom1, 2: setFrom2 } },
-  function: { format: 'brelvin-function', version: FUNCTION_VERSION, schema: FUNCTION_SCHEMA, migrations: {} },
-  rig: { format: 'brelvin-light-rig', version: RIG_VERSION, schema: RIG_SCHEMA, migrations: { 1: rigFrom1, 2: rigFrom2 } },
+/** Earlier forms to the next one, by the version they start from. */
+const MIGRATIONS: Readonly<Record<DocumentKind, Readonly<Record<number, Migration>>>> = {
+  material: { 1: materialFrom1 },
+  set: { 1: setFrom1, 2: setFrom2 },
+  function: {},
+  rig: { 1: rigFrom1, 2: rigFrom2 },
 };
 
 /** The document can not be used; `problems` say why, each with its place. */
@@ -36,8 +28,7 @@ export class InvalidDocument extends Error {
 }
 
 export function kindOf(document: BrelvinDocument): DocumentKind {
-  const found = Object.entries(DOCUMENT_KINDS).find(([, entry]) => entry.format === document.format);
-  return found?.[0] as DocumentKind;
+  return KIND_NAMES.find((kind) => DOCUMENT_KINDS[kind].format === document.format) as DocumentKind;
 }
 
 /**
@@ -47,21 +38,22 @@ export function kindOf(document: BrelvinDocument): DocumentKind {
  */
 export function readDocument(value: unknown): BrelvinDocument {
   if (!isJsonObject(value)) throw new InvalidDocument('This is not a Brelvin document: it must be a JSON object.');
-  const entry = Object.values(DOCUMENT_KINDS).find((each) => each.format === value['format']);
-  if (!entry)
+  const kind = KIND_NAMES.find((each) => DOCUMENT_KINDS[each].format === value['format']);
+  if (!kind)
     throw new InvalidDocument(`This is not a Brelvin document: "format" is ${JSON.stringify(value['format'] ?? null).slice(0, 60)}.`);
+  const { schema, version: present } = DOCUMENT_KINDS[kind];
   const { version } = value;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     throw new InvalidDocument('This document does not say which version of the format it has ("version": a whole number from 1).');
   }
-  if (version > entry.version) {
+  if (version > present) {
     throw new InvalidDocument(
-      `This document has version ${version} of its format; this Brelvin reads up to version ${entry.version}. Open it with a newer Brelvin.`,
+      `This document has version ${version} of its format; this Brelvin reads up to version ${present}. Open it with a newer Brelvin.`,
     );
   }
   let document: object = value;
-  for (let from = version; from < entry.version; from++) document = entry.migrations[from]?.(document) ?? document;
-  const problems = validate(entry.schema, document);
+  for (let from = version; from < present; from++) document = MIGRATIONS[kind][from]?.(document) ?? document;
+  const problems = validate(schema, document);
   if (problems.length > 0) {
     const [first] = problems;
     const more = problems.length > 1 ? ` (and ${problems.length - 1} more)` : '';

@@ -1,4 +1,4 @@
-import type { Change } from './transaction';
+import type { Change } from '@brelvin/contract';
 
 /** What a gesture does to a document, in words and changes. */
 export interface Edit {

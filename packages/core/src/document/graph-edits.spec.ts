@@ -1,6 +1,6 @@
+import type { Material } from '@brelvin/contract';
 import { joinEdits } from './edit';
 import { GraphEdits } from './graph-edits';
-import type { Material } from './material';
 import { addParameter, applyVariant, keepVariant, setParameter } from './material-edits';
 import { newMaterial } from './new-documents';
 import { applyChanges } from './transaction';

@@ -1,20 +1,6 @@
+import type { Area, Graph, GraphNode, InletValue, Note, Json, Material, Change } from '@brelvin/contract';
 import type { Edit } from './edit';
-import {
-  DOCK,
-  EMPTY_GRAPH,
-  inletKey,
-  inletOf,
-  type Area,
-  type Graph,
-  type GraphNode,
-  type InletAddress,
-  type InletValue,
-  type Note,
-  type OutletAddress,
-} from './graph';
-import type { Json } from './json';
-import type { Material } from './material';
-import type { Change } from './transaction';
+import { DOCK, EMPTY_GRAPH, inletKey, inletOf, type InletAddress, type OutletAddress } from './graph';
 
 /** Where a node, area or note lies, by id. */
 export type Places = ReadonlyMap<string, { readonly x: number; readonly y: number }>;
@@ -33,7 +19,7 @@ export class GraphEdits {
   }
 
   addNode(id: string, node: GraphNode, title: string): Edit {
-    return { label: `Add ${title}`, changes: [{ path: this.node(id), value: node as unknown as Json }] };
+    return { label: `Add ${title}`, changes: [{ path: this.node(id), value: node }] };
   }
 
   /** Switches a feature of a node on or off; ribbons into inlets that go with it go too. Values stay for when it is on again. */
@@ -167,15 +153,15 @@ export class GraphEdits {
   }
 
   putNode(id: string, node: GraphNode): Change {
-    return { path: this.node(id), value: node as unknown as Json };
+    return { path: this.node(id), value: node };
   }
 
   putArea(id: string, area: Area, label = 'Add an area'): Edit {
-    return { label, changes: [{ path: [...this.base, 'areas', id], value: area as unknown as Json }] };
+    return { label, changes: [{ path: [...this.base, 'areas', id], value: area }] };
   }
 
   putNote(id: string, note: Note, label = 'Add a note'): Edit {
-    return { label, changes: [{ path: [...this.base, 'notes', id], value: note as unknown as Json }] };
+    return { label, changes: [{ path: [...this.base, 'notes', id], value: note }] };
   }
 
   private node(id: string, ...rest: readonly string[]): string[] {

@@ -1,3 +1,4 @@
+import { type Clipping, type Material, validate, MATERIAL } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { compileMaterial } from '../compile/compile-material';
 import { kindOfNode } from '../compile/group-kind';
@@ -5,7 +6,7 @@ import { makeGroup, unmakeGroup } from '../compile/grouping';
 import { resolveGraph } from '../compile/resolve';
 import { removeHealed } from '../compile/rewiring';
 import { TypedGraph } from '../compile/typed-graph';
-import { clip, paste, type Clipping } from './clipping';
+import { clip, paste } from './clipping';
 import { DOCK, inletOf } from './graph';
 import type { Edit } from './edit';
 import { GraphEdits } from './graph-edits';
@@ -22,10 +23,7 @@ import {
   type HistoryEntry,
   type PastStep,
 } from './history';
-import type { Material } from './material';
 import { newMaterial } from './new-documents';
-import { validate } from './schema';
-import { MATERIAL_SCHEMA } from './schemas';
 import { applyChanges, invertChanges } from './transaction';
 
 function entry(label: string, gesture?: string, value = 1): HistoryEntry {
@@ -194,11 +192,11 @@ describe('Ten thousand random edits, undos, redos, pastes and groups', () => {
     for (let count = 0; count < 10_000; count++) {
       work.step(count);
       if (count % 500 === 0) {
-        expect(validate(MATERIAL_SCHEMA, work.material)).toEqual([]);
+        expect(validate(MATERIAL, work.material)).toEqual([]);
         expect(() => compileMaterial(work.material)).not.toThrow();
       }
     }
-    expect(validate(MATERIAL_SCHEMA, work.material)).toEqual([]);
+    expect(validate(MATERIAL, work.material)).toEqual([]);
     const end = work.material;
     let steps = 0;
     while (work.goThrough('back')) steps++;

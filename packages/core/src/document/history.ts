@@ -1,4 +1,5 @@
-import { applyChanges, condense, invertChanges, UnfitChange, type Change, type Transaction } from './transaction';
+import type { Change, Transaction } from '@brelvin/contract';
+import { applyChanges, condense, invertChanges, UnfitChange } from './transaction';
 
 /** One step that can be taken back, on one of the documents on the Bench. */
 export interface HistoryEntry {

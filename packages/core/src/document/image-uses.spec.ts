@@ -1,8 +1,6 @@
+import { type MaterialImage, validate, MATERIAL } from '@brelvin/contract';
 import { edited, materialOf } from '../testing/graphs';
 import { imageMemory, imageUses, linkImage, removeUnusedImages, replaceImage } from './image-uses';
-import type { MaterialImage } from './image';
-import { validate } from './schema';
-import { MATERIAL_SCHEMA } from './schemas';
 
 const image: MaterialImage = {
   name: 'Glaze',
@@ -49,7 +47,7 @@ describe('Images of a material', () => {
     const material = twoImages();
     const linked = edited(material, linkImage('glaze', 'glaze.png'));
     expect(linked.images['glaze']?.linked).toBe('glaze.png');
-    expect(validate(MATERIAL_SCHEMA, linked)).toEqual([]);
+    expect(validate(MATERIAL, linked)).toEqual([]);
     expect(edited(linked, linkImage('glaze', undefined)).images['glaze']).toEqual(image);
   });
 

@@ -1,7 +1,6 @@
+import type { MaterialImage, Material } from '@brelvin/contract';
 import type { Edit } from './edit';
 import { graphsOf } from './graph-edits';
-import type { MaterialImage } from './image';
-import type { Material } from './material';
 
 /** What shows an image: a node of the surface or of a group, or a parameter. */
 export type ImageUse = { readonly node: string; readonly group?: string } | { readonly parameter: string };

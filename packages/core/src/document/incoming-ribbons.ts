@@ -1,4 +1,5 @@
-import { inletOf, type Graph, type Ribbon } from './graph';
+import type { Graph, Ribbon } from '@brelvin/contract';
+import { inletOf } from './graph';
 
 export interface IncomingRibbon extends Ribbon {
   readonly inlet: string;

@@ -1,4 +1,5 @@
-import { liveNumber, STILL_LIVE_INPUT, type LiveInput } from './live-input';
+import type { LiveInput } from '@brelvin/contract';
+import { liveNumber, STILL_LIVE_INPUT } from './live-input';
 
 describe('Live inputs', () => {
   const live = (kind: LiveInput['kind'], rest: Partial<LiveInput> = {}): LiveInput => ({

@@ -1,21 +1,4 @@
-/**
- * What moves a number by itself.
- *
- * - `time`: low + seconds × speed (units a second)
- * - `sine`: swings between low and high once in `period` seconds, starting at `phase` (0…1 of a period)
- * - `ramp`: runs from low to high in `period` seconds and starts again
- * - `pointer`: goes to high while the pointer is over the part, back to low when it leaves, in `period` seconds
- */
-export interface LiveInput {
-  readonly kind: 'time' | 'sine' | 'ramp' | 'pointer';
-  readonly low: number;
-  readonly high: number;
-  readonly period: number;
-  readonly phase: number;
-  readonly speed: number;
-}
-
-export const LIVE_KINDS: readonly LiveInput['kind'][] = ['time', 'sine', 'ramp', 'pointer'];
+import type { LiveInput } from '@brelvin/contract';
 
 export const STILL_LIVE_INPUT: Omit<LiveInput, 'kind'> = { low: 0, high: 1, period: 2, phase: 0, speed: 1 };
 

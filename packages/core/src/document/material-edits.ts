@@ -1,10 +1,6 @@
+import type { GraphNode, MaterialImage, Json, Material, MaterialParameter, OpacityMode, Outline, Variant, Change } from '@brelvin/contract';
 import type { Edit } from './edit';
-import type { GraphNode } from './graph';
 import { GraphEdits } from './graph-edits';
-import type { MaterialImage } from './image';
-import type { Json } from './json';
-import type { Material, MaterialParameter, OpacityMode, Outline, Variant } from './material';
-import type { Change } from './transaction';
 
 export function rename(name: string): Edit {
   return { label: 'Rename', changes: [{ path: ['name'], value: name }] };
@@ -20,10 +16,7 @@ export function addParameter(
 ): Edit {
   return {
     label: 'Add a parameter',
-    changes: [
-      { path: ['parameters', parameterId], value: parameter as unknown as Json },
-      edits.putNode(nodeId, { ...node, parameter: parameterId }),
-    ],
+    changes: [{ path: ['parameters', parameterId], value: parameter }, edits.putNode(nodeId, { ...node, parameter: parameterId })],
   };
 }
 
@@ -46,7 +39,7 @@ const FIELD_WORDS: Readonly<Record<keyof MaterialParameter, string>> = {
 /** Changes a field of a parameter; without a value the field goes. */
 export function setParameter<K extends keyof MaterialParameter>(id: string, field: K, value: MaterialParameter[K]): Edit {
   const path = ['parameters', id, field];
-  const change: Change = value === undefined ? { path } : { path, value: value as Json };
+  const change: Change = value === undefined ? { path } : { path, value: value };
   return { label: `Change a parameter’s ${FIELD_WORDS[field]}`, changes: [change] };
 }
 
@@ -63,7 +56,7 @@ export function keepVariant(material: Material, id: string, name: string): Edit 
   const values = Object.fromEntries(Object.entries(material.parameters).map(([key, parameter]) => [key, parameter.value]));
   const order = Math.max(-1, ...Object.values(material.variants).map((variant) => variant.order)) + 1;
   const variant: Variant = { name, order, values };
-  return { label: `Keep variant ${name}`, changes: [{ path: ['variants', id], value: variant as unknown as Json }] };
+  return { label: `Keep variant ${name}`, changes: [{ path: ['variants', id], value: variant }] };
 }
 
 /** Gives parameters the values of a variant; those that are gone are passed over. */
@@ -79,7 +72,7 @@ export function removeVariant(id: string): Edit {
 }
 
 export function putImage(id: string, image: MaterialImage): Change {
-  return { path: ['images', id], value: image as unknown as Json };
+  return { path: ['images', id], value: image };
 }
 
 export function setImageField<K extends keyof MaterialImage>(id: string, field: K, value: MaterialImage[K]): Edit {
@@ -103,7 +96,7 @@ export function setOpacityMode(mode: OpacityMode): Edit {
 
 export function setOutline(outline: Outline | undefined): Edit {
   const path = ['outline'];
-  return { label: 'Outline', changes: [outline ? { path, value: outline as unknown as Json } : { path }] };
+  return { label: 'Outline', changes: [outline ? { path, value: outline } : { path }] };
 }
 
 export function setOutlineField<K extends keyof Outline>(field: K, value: Outline[K]): Edit {

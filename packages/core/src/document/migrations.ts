@@ -1,4 +1,4 @@
-import { isJsonObject, type Json } from './json';
+import { isJsonObject, type Json } from '@brelvin/contract';
 import { newLight } from './new-lights';
 import { IN_PLACE, NO_FLOOR, ONE_COPY, STILL } from './set';
 

@@ -1,8 +1,17 @@
-import { EMPTY_GRAPH, type GraphNode } from './graph';
-import { RIG_VERSION, type LightRig } from './light-rig';
+import {
+  type GraphNode,
+  RIG_VERSION,
+  type LightRig,
+  MATERIAL_VERSION,
+  type Material,
+  SET_VERSION,
+  type MeshShape,
+  type SetMesh,
+  type StageSet,
+} from '@brelvin/contract';
+import { EMPTY_GRAPH } from './graph';
 import { newLight } from './new-lights';
-import { MATERIAL_VERSION, type Material } from './material';
-import { IN_PLACE, NO_FLOOR, ONE_COPY, SET_VERSION, STILL, type MeshShape, type SetMesh, type StageSet } from './set';
+import { IN_PLACE, NO_FLOOR, ONE_COPY, STILL } from './set';
 
 /** A plain lit material: a colour under Lambert's law, already at the dock. */
 export function newMaterial(name: string, seenIn: Material['seenIn'] = {}): Material {

@@ -1,4 +1,4 @@
-import type { LightKind, LightMotion, RigLight } from './light-rig';
+import type { LightKind, LightMotion, RigLight } from '@brelvin/contract';
 
 export const STILL_LIGHT: LightMotion = { kind: 'still', speed: 0.1, phase: 0, reach: 1 };
 

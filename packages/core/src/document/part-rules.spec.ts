@@ -1,6 +1,6 @@
+import type { PartRule } from '@brelvin/contract';
 import { newSet } from './new-documents';
 import { overridesOf, materialsOf, ruleFits } from './part-rules';
-import type { PartRule } from './set';
 
 const rule = (order: number, pattern: string, rest: Partial<PartRule> = {}): PartRule => ({ order, pattern, values: {}, ...rest });
 

@@ -1,4 +1,4 @@
-import type { PartRule, StageSet } from './set';
+import type { PartRule, StageSet } from '@brelvin/contract';
 
 /** The floor is a part that rules can dress, on a mesh of its own. */
 export const FLOOR = 'floor';

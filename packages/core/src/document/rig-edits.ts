@@ -1,15 +1,6 @@
+import type { Json, BackgroundImage, LightRig, RigEnvironment, RigLight } from '@brelvin/contract';
 import type { Edit } from './edit';
-import type { Json } from './json';
-import {
-  AMBIENT,
-  lightsOf,
-  SUN,
-  type BackgroundImage,
-  type BackgroundKind,
-  type LightRig,
-  type RigEnvironment,
-  type RigLight,
-} from './light-rig';
+import { AMBIENT, lightsOf, SUN, type BackgroundKind } from './light-rig';
 
 /** Where a light stands in the document. */
 export function lightPath(id: string): readonly string[] {
@@ -19,7 +10,7 @@ export function lightPath(id: string): readonly string[] {
 /** Changes one field of a light. */
 export function setLight<K extends keyof RigLight>(id: string, field: K, value: RigLight[K], label: string): Edit {
   const path = [...lightPath(id), field];
-  return { label, changes: [value === undefined ? { path } : { path, value: value as Json }] };
+  return { label, changes: [value === undefined ? { path } : { path, value: value }] };
 }
 
 /** Gives a light a colour by temperature, or one of its own, which then has none. */
@@ -37,7 +28,7 @@ export function colourLight(id: string, light: RigLight, colour: readonly number
 }
 
 export function addLight(id: string, light: RigLight): Edit {
-  return { label: `Add ${light.name}`, changes: [{ path: ['lights', id], value: light as unknown as Json }] };
+  return { label: `Add ${light.name}`, changes: [{ path: ['lights', id], value: light }] };
 }
 
 /** Takes a light away; the sun and the ambient light stay and can only be switched off. */
@@ -62,7 +53,7 @@ export function setRig<K extends 'background' | 'backgroundTop' | 'exposure' | '
   value: LightRig[K],
   label: string,
 ): Edit {
-  return { label, changes: [value === undefined ? { path: [field] } : { path: [field], value: value as Json }] };
+  return { label, changes: [value === undefined ? { path: [field] } : { path: [field], value: value }] };
 }
 
 /** What a gradient has above when it begins. Scene-linear. */
@@ -122,5 +113,5 @@ export function setEnvironment<K extends Exclude<keyof RigEnvironment, 'name' | 
 }
 
 export function setBackgroundImage(image: BackgroundImage): Edit {
-  return { label: 'Background image', changes: [{ path: ['backgroundImage'], value: image as unknown as Json }] };
+  return { label: 'Background image', changes: [{ path: ['backgroundImage'], value: image }] };
 }

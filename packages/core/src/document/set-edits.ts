@@ -1,13 +1,10 @@
+import type { InletValue, Json, PartRule, SavedView, SetFloor, SetMesh, StageSet, Change } from '@brelvin/contract';
 import type { Edit } from './edit';
-import type { InletValue } from './graph';
-import type { Json } from './json';
 import { ruleFits, rulesInOrder } from './part-rules';
-import type { PartRule, SavedView, SetFloor, SetMesh, StageSet } from './set';
-import type { Change } from './transaction';
 
 /** Puts a mesh into a set, or another one in its place. */
 export function putMesh(id: string, mesh: SetMesh, label = `Add ${mesh.name}`): Edit {
-  return { label, changes: [{ path: ['meshes', id], value: mesh as unknown as Json }] };
+  return { label, changes: [{ path: ['meshes', id], value: mesh }] };
 }
 
 /** Changes a field of a mesh, by its path; without a value the field goes. */
@@ -28,7 +25,7 @@ export function removeMesh(set: StageSet, id: string): Edit {
 /** Keeps a view of the camera under a name, or takes it away. */
 export function putView(id: string, view: SavedView | undefined): Edit {
   if (!view) return { label: 'Forget a view', changes: [{ path: ['views', id] }] };
-  return { label: `Keep the view ${view.name}`, changes: [{ path: ['views', id], value: view as unknown as Json }] };
+  return { label: `Keep the view ${view.name}`, changes: [{ path: ['views', id], value: view }] };
 }
 
 export function setFloor<K extends keyof SetFloor>(field: K, value: SetFloor[K]): Edit {
@@ -101,7 +98,7 @@ function ruleChange(
 }
 
 export function putRule(id: string, rule: PartRule): Edit {
-  return { label: `Rule for ${rule.pattern}`, changes: [{ path: ['partRules', id], value: rule as unknown as Json }] };
+  return { label: `Rule for ${rule.pattern}`, changes: [{ path: ['partRules', id], value: rule }] };
 }
 
 export function removeRule(set: StageSet, id: string): Edit {

@@ -1,5 +1,4 @@
-import type { Json } from './json';
-import type { Change } from './transaction';
+import type { Json, Change } from '@brelvin/contract';
 
 /** NUL, which databases keep in no text, and halves of surrogate pairs, which are no characters and which UTF-8 does not have. */
 const UNSOUND = /[\0\p{Surrogate}]/u;

@@ -1,4 +1,5 @@
-import { applyChanges, condense, invertChanges, UnfitChange, type Change } from './transaction';
+import type { Change } from '@brelvin/contract';
+import { applyChanges, condense, invertChanges, UnfitChange } from './transaction';
 
 const document = { name: 'a', nodes: { one: { x: 1, y: 2 }, two: { x: 3, y: 4 } }, list: [1, 2] };
 

@@ -1,22 +1,4 @@
-import { isJsonObject, type Json } from './json';
-
-/** Sets the value at a path of keys, or removes it when there is no value. Lists are replaced whole. */
-export interface Change {
-  readonly path: readonly string[];
-  readonly value?: Json;
-}
-
-/** One edit of one document, the unit of undo, saving and telling other windows. */
-export interface Transaction {
-  readonly id: string;
-  /** What was done, in words for the history: "Connect Bands". */
-  readonly label: string;
-  readonly changes: readonly Change[];
-  /** Transactions of one gesture (a drag) count as one step. */
-  readonly gesture?: string;
-  /** Takes the step before back, or does it again. */
-  readonly direction?: 'undo' | 'redo';
-}
+import { type Change, isJsonObject, type Json } from '@brelvin/contract';
 
 /** The path leads through something that is not there. */
 export class UnfitChange extends Error {}

@@ -1,10 +1,10 @@
+import type { Material } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { GraphEdits } from '../document/graph-edits';
 import type { Edit } from '../document/edit';
 import { edited, materialOf } from '../testing/graphs';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { demoLibrary } from '../demo/demo-library';
-import type { Material } from '../document/material';
 import { compileFor } from './emitted-material';
 import { GLSL_TARGET } from './glsl/target';
 import { packResult, unpackResult } from './packed-result';

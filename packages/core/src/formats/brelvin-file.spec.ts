@@ -1,8 +1,8 @@
+import { type BrelvinDocument, MESH_TYPE } from '@brelvin/contract';
 import { strToU8, zipSync } from 'fflate';
-import { InvalidDocument, type BrelvinDocument } from '../document/documents';
+import { InvalidDocument } from '../document/documents';
 import { newMaterial, newRig, newSet } from '../document/new-documents';
 import { BadBrelvinFile, readBrelvinFile, writeBrelvinFile } from './brelvin-file';
-import { MESH_TYPE } from './mesh-file';
 
 const material = newMaterial('Tallow seal');
 const json = JSON.stringify(material);

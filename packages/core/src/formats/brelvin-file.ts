@@ -1,7 +1,6 @@
+import { type BrelvinDocument, ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_MESH_FILE, MESH_TYPE } from '@brelvin/contract';
 import { strFromU8, strToU8, unzipSync, zipSync, type UnzipFileInfo } from 'fflate';
-import { parseDocument, type BrelvinDocument } from '../document/documents';
-import { ENVIRONMENT_TYPES, IMAGE_TYPES } from '../image/asset-limits';
-import { LARGEST_MESH_FILE, MESH_TYPE } from './mesh-file';
+import { parseDocument } from '../document/documents';
 
 /** A file of the workspace as it travels. */
 export interface FileContent {

@@ -1,5 +1,5 @@
+import { LARGEST_FILE } from '@brelvin/contract';
 import { unzipSync, type UnzipFileInfo } from 'fflate';
-import { LARGEST_FILE } from '../image/asset-limits';
 
 /** A file of an archive. */
 export interface ArchivedFile {

@@ -4,11 +4,6 @@ import { VERTEX_FIELDS, type Bounds, type MeshData, type MeshPart } from '../mes
 /** The file is no mesh of ours, or damaged; the message is for the user. */
 export class MeshFileRefused extends Error {}
 
-/** Media type of a mesh as the workspace keeps it. */
-export const MESH_TYPE = 'model/vnd.brelvin-mesh';
-/** The largest mesh file that is taken, bytes. */
-export const LARGEST_MESH_FILE = 512 * 1024 * 1024;
-
 const MAGIC = 0x4d565242;
 const VERSION = 1;
 const HEAD_BYTES = 12;

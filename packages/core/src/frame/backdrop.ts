@@ -1,6 +1,6 @@
+import type { BackgroundFit, LightRig, RigEnvironment } from '@brelvin/contract';
 import type { Device, DeviceTexture, DrawCall, PassFormats } from '../device/device';
 import type { FrameGlobals } from '../compile/material-values';
-import type { BackgroundFit, LightRig, RigEnvironment } from '../document/light-rig';
 import { viewMatrix, type OrbitCamera } from '../scene/camera';
 import { levelOfRoughness } from './environment/environment-levels';
 import type { ReadyEnvironment } from './environment/environment-passes';

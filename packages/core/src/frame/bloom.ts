@@ -1,5 +1,5 @@
+import type { LightRig } from '@brelvin/contract';
 import type { Device, DeviceTexture } from '../device/device';
-import type { LightRig } from '../document/light-rig';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';

@@ -1,11 +1,9 @@
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { demoLibrary } from '../demo/demo-library';
 import { kindOf } from '../document/documents';
-import type { LightRig } from '../document/light-rig';
-import type { Material } from '../document/material';
 import { newMaterial, newRig, newSet } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
-import type { StageSet } from '../document/set';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { buildMesh } from '../mesh/build-mesh';

@@ -1,7 +1,7 @@
+import type { FloorLook } from '@brelvin/contract';
 import type { LiveValues } from '../compile/slots';
 import type { DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
-import type { FloorLook } from '../document/set';
 import type { OrbitCamera } from '../scene/camera';
 import type { MeshBuffers } from './mesh-buffers';
 import type { MaterialPipelines } from './material-pipelines';

@@ -1,6 +1,6 @@
+import type { LightRig } from '@brelvin/contract';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { FrameGlobals } from '../compile/material-values';
-import type { LightRig } from '../document/light-rig';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceTexture } from '../device/device';
 import { shadowViews, type ShadowView } from '../scene/shadow-views';

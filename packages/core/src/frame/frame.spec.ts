@@ -1,8 +1,8 @@
+import type { MeshShape } from '@brelvin/contract';
 import { START_CAMERA } from '../scene/camera';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
 import { buildMesh } from '../mesh/build-mesh';
-import type { MeshShape } from '../document/set';
 import { RecordingDevice } from '../testing/recording-device';
 import { FrameRenderer } from './frame-renderer';
 import { UniformBuffer } from './uniform-buffer';

@@ -1,5 +1,5 @@
+import type { MaterialImage } from '@brelvin/contract';
 import type { RowPlace } from '../device/device';
-import type { MaterialImage } from '../document/image';
 import { cubeChain, mipChain, type MipChain } from '../image/mips';
 import { RecordingDevice } from '../testing/recording-device';
 import { ImageBank } from './image-bank';

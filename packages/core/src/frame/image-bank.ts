@@ -1,6 +1,6 @@
+import type { MaterialImage } from '@brelvin/contract';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device, DeviceTexture, RowPlace } from '../device/device';
-import type { MaterialImage } from '../document/image';
 import type { MaterialSource } from '../document/material';
 import { mipLevelCount, type CubeChain, type MipChain } from '../image/mips';
 

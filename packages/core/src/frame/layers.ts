@@ -1,4 +1,4 @@
-import type { OrbitCamera } from '../document/orbit-camera';
+import type { OrbitCamera } from '@brelvin/contract';
 import type { FrameItem } from './frame-item';
 import { farFirst, isUnordered, isSeenThrough } from './see-through';
 import type { PipelineState } from './program-pipelines';

@@ -1,7 +1,7 @@
+import type { Material } from '@brelvin/contract';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import type { SurfaceVariant } from '../compile/surface-programs';
-import type { Material } from '../document/material';
 import { newMaterial } from '../document/new-documents';
 import { RecordingDevice } from '../testing/recording-device';
 import type { EmittedMaterial } from '../emit/emitted-material';

@@ -1,5 +1,5 @@
+import type { NearOcclusion } from '@brelvin/contract';
 import type { Device, DeviceTexture } from '../device/device';
-import type { NearOcclusion } from '../document/light-rig';
 import type { OrbitCamera } from '../scene/camera';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';

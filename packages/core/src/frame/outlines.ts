@@ -1,4 +1,4 @@
-import type { Outline } from '../document/material';
+import type { Outline } from '@brelvin/contract';
 import type { FrameItem } from './frame-item';
 import { libraryBlock } from './uniforms';
 

@@ -1,5 +1,5 @@
+import type { LightRig } from '@brelvin/contract';
 import type { DeviceTexture } from '../device/device';
-import type { LightRig } from '../document/light-rig';
 import type { OrbitCamera } from '../scene/camera';
 import type { Ball } from '../scene/shadow-views';
 import type { EnvironmentNeed } from './environment/environment-passes';

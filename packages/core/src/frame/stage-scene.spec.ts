@@ -1,8 +1,8 @@
+import type { PartRule, StageSet } from '@brelvin/contract';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
-import type { PartRule, StageSet } from '../document/set';
 import { buildMesh } from '../mesh/build-mesh';
 import type { MeshData } from '../mesh/mesh';
 import { eyeDirection, framePoints, START_CAMERA, sightLine, type OrbitCamera } from '../scene/camera';

@@ -1,7 +1,8 @@
+import type { SetMesh, StageSet } from '@brelvin/contract';
 import { followsClock, followsPointer } from '../compile/material-values';
 import type { Device, DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
-import { IN_PLACE, ONE_COPY, STILL, type SetMesh, type StageSet } from '../document/set';
+import { IN_PLACE, ONE_COPY, STILL } from '../document/set';
 import { overridesOf, FLOOR, type PartOverrides } from '../document/part-rules';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';

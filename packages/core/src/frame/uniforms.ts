@@ -1,9 +1,10 @@
+import type { LightRig } from '@brelvin/contract';
 import { environmentGlobals } from './environment/environment-globals';
 import { clipFromWorld, eyeDirection, eyePosition, viewMatrix, type OrbitCamera } from '../scene/camera';
 import { lightNumbers, type LightNumbers } from '../scene/lights';
 import type { ShadowView } from '../scene/shadow-views';
 import type { FrameGlobals } from '../compile/material-values';
-import { MOST_SHADOWS, type LightRig } from '../document/light-rig';
+import { MOST_SHADOWS } from '../document/light-rig';
 import type { Bounds } from '../mesh/mesh';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { library } from '../catalogue/library';

@@ -1,5 +1,5 @@
+import { TONE_CURVES, type LightRig } from '@brelvin/contract';
 import type { Device, DeviceTexture } from '../device/device';
-import { TONE_CURVES, type LightRig } from '../document/light-rig';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
 

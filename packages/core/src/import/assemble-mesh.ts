@@ -1,4 +1,4 @@
-import type { MadeForMesh, MeshSource } from '../document/set';
+import type { MadeForMesh, MeshSource } from '@brelvin/contract';
 import { boundsOf, VERTEX_FIELDS, type MeshData, type MeshPart } from '../mesh/mesh';
 import { uvGap } from '../mesh/uv-gap';
 import { placedPiece } from './placed-piece';

@@ -1,7 +1,6 @@
+import { validate, MATERIAL } from '@brelvin/contract';
 import { strToU8 } from 'fflate';
 import { compileMaterial } from '../compile/compile-material';
-import { validate } from '../document/schema';
-import { MATERIAL_SCHEMA } from '../document/schemas';
 import { readMeshFile, MeshFileRefused, meshFileHead, writeMeshFile } from '../formats/mesh-file';
 import { readMtl } from './obj/read-mtl';
 import { readObj } from './obj/read-obj';
@@ -348,7 +347,7 @@ describe('A material of a file', () => {
   for (const [name, change] of Object.entries(CASES))
     it(`is editable and sound: ${name}`, () => {
       const material = make(change);
-      expect(validate(MATERIAL_SCHEMA, material)).toEqual([]);
+      expect(validate(MATERIAL, material)).toEqual([]);
       expect(compileMaterial(material).problems).toEqual([]);
     });
 

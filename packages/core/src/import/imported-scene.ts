@@ -1,4 +1,4 @@
-import type { MaterialImage } from '../document/image';
+import type { MaterialImage } from '@brelvin/contract';
 
 /** Triangles of one material as a file has them, before anything is made for them. */
 export interface ImportedPiece {

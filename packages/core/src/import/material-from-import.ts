@@ -1,8 +1,6 @@
-import { DOCK, inletKey, type Graph, type GraphNode, type InletValue } from '../document/graph';
-import type { MaterialImage } from '../document/image';
-import type { Material } from '../document/material';
+import { type Graph, type GraphNode, type InletValue, type MaterialImage, type Material, LONGEST_NAME } from '@brelvin/contract';
+import { DOCK, inletKey } from '../document/graph';
 import { newMaterial } from '../document/new-documents';
-import { LONGEST_NAME } from '../document/schemas';
 import type { ImportedMap, ImportedMaterial } from './imported-scene';
 
 const [COLUMN, ROW] = [240, 236];

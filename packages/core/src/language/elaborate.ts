@@ -1,4 +1,4 @@
-import { LONGEST_SOURCE } from '../limits';
+import { LONGEST_SOURCE } from '@brelvin/contract';
 import { EMPTY_MODULE, type Module } from '../ir/ir';
 import type { DeclaredUniform } from './declared-uniform';
 import { DiagnosticList, type Diagnostic } from './diagnostics';

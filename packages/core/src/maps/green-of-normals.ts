@@ -1,8 +1,7 @@
+import type { Material, Change } from '@brelvin/contract';
 import type { Edit } from '../document/edit';
 import { inletKey } from '../document/graph';
 import { GraphEdits, graphsOf } from '../document/graph-edits';
-import type { Material } from '../document/material';
-import type { Change } from '../document/transaction';
 
 const READER = 'normalFromMap';
 const GREEN_DOWN = 'greenDown';

@@ -1,4 +1,4 @@
-import type { MaterialImage } from '../document/image';
+import type { MaterialImage } from '@brelvin/contract';
 import type { ImageFacts } from './image-facts';
 import { readMapName } from './map-names';
 import { packingOf } from './packings';

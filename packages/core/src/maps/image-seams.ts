@@ -1,4 +1,4 @@
-import type { MaterialImage } from '../document/image';
+import type { MaterialImage } from '@brelvin/contract';
 import type { Pixels } from '../image/mips';
 
 /** Whether opposite edges of an image do not continue each other: repeated, a line shows where they meet. */

@@ -1,13 +1,10 @@
+import { type MaterialImage, type Material, validate, MATERIAL } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { compileMaterial } from '../compile/compile-material';
 import { resolveGraph } from '../compile/resolve';
 import type { Edit } from '../document/edit';
-import type { MaterialImage } from '../document/image';
-import type { Material } from '../document/material';
 import { newMaterial } from '../document/new-documents';
 import { applyChanges, invertChanges } from '../document/transaction';
-import { validate } from '../document/schema';
-import { MATERIAL_SCHEMA } from '../document/schemas';
 import type { Pixels } from '../image/mips';
 import { countingIds, edited } from '../testing/graphs';
 import { imageFacts } from './image-facts';
@@ -248,7 +245,7 @@ describe('Wiring a set of maps', () => {
     for (const height of ['displacement', 'normals', 'nothing'] as const)
       it(`gives a sound ${surface} with its height for ${height}`, () => {
         const { material } = wired({ surface, height });
-        expect(validate(MATERIAL_SCHEMA, material)).toEqual([]);
+        expect(validate(MATERIAL, material)).toEqual([]);
         expect(resolveGraph(material, library()).problems).toEqual([]);
         const { compiled, problems } = compileMaterial(material);
         expect(problems).toEqual([]);

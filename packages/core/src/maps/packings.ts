@@ -1,4 +1,4 @@
-import type { MaterialImage } from '../document/image';
+import type { MaterialImage } from '@brelvin/contract';
 
 /** What a map tells of a surface. */
 export type MapMeaning =

@@ -1,9 +1,8 @@
+import type { GraphNode, Material, Change } from '@brelvin/contract';
 import type { Edit } from '../document/edit';
-import { DOCK, inletKey, type GraphNode, type InletAddress, type OutletAddress } from '../document/graph';
+import { DOCK, inletKey, type InletAddress, type OutletAddress } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
-import type { Material } from '../document/material';
 import { newMaterial } from '../document/new-documents';
-import type { Change } from '../document/transaction';
 import type { MapSurface } from './map-set';
 import { packingOf, type MapMeaning, type PackingId } from './packings';
 

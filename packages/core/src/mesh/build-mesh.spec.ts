@@ -1,4 +1,4 @@
-import type { MeshShape } from '../document/set';
+import type { MeshShape } from '@brelvin/contract';
 import { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber } from './build-mesh';
 import { boundsOf, type MeshData } from './mesh';
 import { weld } from './weld';

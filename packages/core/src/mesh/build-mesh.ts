@@ -1,4 +1,4 @@
-import type { MeshShape, SetMesh } from '../document/set';
+import type { MeshShape, SetMesh } from '@brelvin/contract';
 import { flatShaded } from './flat';
 import { meet } from './meet';
 import { NO_MESH, type MeshData } from './mesh';

@@ -1,5 +1,5 @@
+import type { OrbitCamera } from '@brelvin/contract';
 import { mat4, vec3 } from 'gl-matrix';
-import type { OrbitCamera } from '../document/orbit-camera';
 
 export type { OrbitCamera };
 

@@ -1,5 +1,5 @@
+import type { SetMesh } from '@brelvin/contract';
 import { newMesh } from '../document/new-documents';
-import type { SetMesh } from '../document/set';
 import { instanceCount, instanceRows, isMirrored } from './instance-transforms';
 import { PointerEase } from './pointer-ease';
 

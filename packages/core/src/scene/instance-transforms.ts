@@ -1,5 +1,5 @@
+import type { SetMesh } from '@brelvin/contract';
 import { mat4, quat } from 'gl-matrix';
-import type { SetMesh } from '../document/set';
 import { eyeDirection, eyePosition, type OrbitCamera } from './camera';
 
 /** Floats a copy: three rows of worldFromObject, and its number. */

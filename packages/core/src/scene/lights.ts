@@ -1,13 +1,5 @@
-import {
-  isPunctual,
-  lightsOf,
-  MOST_LIGHTS,
-  numberedLights,
-  SUN,
-  type LightMotion,
-  type LightRig,
-  type RigLight,
-} from '../document/light-rig';
+import type { LightMotion, LightRig, RigLight } from '@brelvin/contract';
+import { isPunctual, lightsOf, MOST_LIGHTS, numberedLights, SUN } from '../document/light-rig';
 
 /** A light as it stands at a moment. */
 export interface StandingLight {

@@ -1,5 +1,6 @@
+import type { LightRig } from '@brelvin/contract';
 import { mat4, vec3 } from 'gl-matrix';
-import { MOST_SHADOWS, type LightRig } from '../document/light-rig';
+import { MOST_SHADOWS } from '../document/light-rig';
 import { standingLights, type StandingLight } from './lights';
 
 /** Edge of one square of the shadow atlas, texels. */

@@ -1,5 +1,5 @@
+import type { LightRig } from '@brelvin/contract';
 import { library } from '../catalogue/library';
-import type { LightRig } from '../document/light-rig';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
 import { frameGlobals } from '../frame/uniforms';

@@ -1,9 +1,9 @@
+import type { Graph, GraphNode, InletValue, Material } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import { resolveGraph } from '../compile/resolve';
 import { TypedGraph } from '../compile/typed-graph';
 import type { Edit } from '../document/edit';
-import { EMPTY_GRAPH, type Graph, type GraphNode, type InletValue } from '../document/graph';
-import type { Material } from '../document/material';
+import { EMPTY_GRAPH } from '../document/graph';
 import { newMaterial } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 

@@ -1,4 +1,4 @@
-import type { MaterialCode } from '../document/material';
+import type { MaterialCode } from '@brelvin/contract';
 import { typeName } from '../ir/types';
 import { BUILTINS } from '../language/builtins';
 

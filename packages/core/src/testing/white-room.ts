@@ -1,6 +1,6 @@
+import type { LightRig } from '@brelvin/contract';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
-import type { LightRig } from '../document/light-rig';
 
 /** The same light, 1, from everywhere and nothing else. */
 export function whiteRoom(): LightRig {

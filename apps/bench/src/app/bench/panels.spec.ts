@@ -1,18 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import {
-  applyChanges,
-  type Edit,
-  type GraphProblem,
-  type Material,
-  type MaterialParameter,
-  newCodeMaterial,
-  newMaterial,
-  newMesh,
-  newSet,
-  type Range,
-  type StageSet,
-} from '@brelvin/core';
+import type { Material, MaterialParameter, StageSet } from '@brelvin/contract';
+import { applyChanges, type Edit, type GraphProblem, newCodeMaterial, newMaterial, newMesh, newSet, type Range } from '@brelvin/core';
 import { AboutPanel } from './about/about-panel';
 import { SourceEditor } from './code/source-editor';
 import { findCommands, isKeys, type Command } from './commands/command';

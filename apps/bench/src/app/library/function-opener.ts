@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { functionKindId, newMaterial, newRig, newSet, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { functionKindId, newMaterial, newRig, newSet } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { FunctionShelf } from '../shared/functions/function-shelf';

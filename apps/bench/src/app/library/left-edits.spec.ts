@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { applyChanges, newMaterial, newRig, type BrelvinDocument, type Transaction } from '@brelvin/core';
+import type { BrelvinDocument, Transaction } from '@brelvin/contract';
+import { applyChanges, newMaterial, newRig } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { EditJournal, type KeptEdit } from '../shared/documents/edit-journal';
 import { Notices } from '../shared/notices/notices';

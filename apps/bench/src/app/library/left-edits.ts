@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { applyChanges, UnfitChange, type BrelvinDocument, type Transaction } from '@brelvin/core';
+import type { BrelvinDocument, Transaction } from '@brelvin/contract';
+import { applyChanges, UnfitChange } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { EditJournal, type KeptEdit } from '../shared/documents/edit-journal';
 import { newId } from '../shared/documents/new-id';

@@ -1,10 +1,11 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { newMaterial, type BrelvinDocument } from '@brelvin/core';
+import { type BrelvinDocument, type DocumentSummary } from '@brelvin/contract';
+import { newMaterial } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { AssetApi } from '../shared/api/asset-api';
-import { ApiFailure, DocumentApi, type DocumentSummary } from '../shared/api/document-api';
+import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { LiveChannel } from '../shared/documents/live-channel';
 import { LibraryPage } from './library-page';
 import { ThumbnailMaker } from './thumbnail-maker';

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
+import type { DocumentSummary } from '@brelvin/contract';
 import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunction } from '@brelvin/core';
 import { debounceTime, fromEvent, of, Subject, switchMap, take } from 'rxjs';
-import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
+import { DocumentApi, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { FileDrops } from '../shared/files/file-drops';
 import { FileTaker } from '../shared/files/file-taker';

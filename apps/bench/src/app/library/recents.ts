@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { DocumentApi, type DocumentSummary } from '../shared/api/document-api';
+import type { DocumentSummary } from '@brelvin/contract';
+import { DocumentApi } from '../shared/api/document-api';
 import { RecentMaterials } from '../shared/documents/recent-materials';
 
 const SHOWN = 8;

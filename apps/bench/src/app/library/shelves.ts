@@ -1,7 +1,8 @@
 import { inject, Injectable } from '@angular/core';
-import { CODE_NAME, functionKindId, functionWords, rename, renameFunction, setTags, type DocumentKind, type Edit } from '@brelvin/core';
-import { AssetApi, type AssetSummary } from '../shared/api/asset-api';
-import { DocumentApi, type DocumentSummary, type ListOptions } from '../shared/api/document-api';
+import { CODE_NAME, type DocumentKind, type AssetSummary, type DocumentSummary } from '@brelvin/contract';
+import { functionKindId, functionWords, rename, renameFunction, setTags, type Edit } from '@brelvin/core';
+import { AssetApi } from '../shared/api/asset-api';
+import { DocumentApi, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 

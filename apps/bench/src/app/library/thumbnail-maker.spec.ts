@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { buildMesh, newMaterial, newSet, workOut, type BrelvinDocument, type Material, type MeshWork, type StageSet } from '@brelvin/core';
+import type { BrelvinDocument, Material, StageSet } from '@brelvin/contract';
+import { buildMesh, newMaterial, newSet, workOut, type MeshWork } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';

@@ -1,4 +1,5 @@
 import { Injectable, inject } from '@angular/core';
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   compileFor,
   drawThumbnail,
@@ -12,9 +13,6 @@ import {
   MaterialPipelinesCache,
   variantsUnder,
   THUMBNAIL_SIZE,
-  type LightRig,
-  type Material,
-  type StageSet,
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';

@@ -1,4 +1,4 @@
-import type { Material } from '../../document/material';
+import type { Material } from '@brelvin/contract';
 import { setParameter } from '../../document/material-edits';
 import { applyChanges } from '../../document/transaction';
 import { parametersOf, setMaterialCode } from './code-edits';

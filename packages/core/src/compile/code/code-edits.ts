@@ -1,7 +1,5 @@
+import type { Json, Material, MaterialCode, MaterialParameter, Change } from '@brelvin/contract';
 import type { Edit } from '../../document/edit';
-import type { Json } from '../../document/json';
-import type { Material, MaterialCode, MaterialParameter } from '../../document/material';
-import type { Change } from '../../document/transaction';
 import { uniformsOf } from '../../language';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { isWhole } from './read-code';
@@ -26,7 +24,7 @@ export function setMaterialCode(material: Pick<Material, 'code' | 'parameters'>,
   const texts: Change[] = [];
   if (code.text !== material.code?.text || !material.code) {
     if (material.code) texts.push({ path: ['code', 'text'], value: code.text });
-    else texts.push({ path: ['code'], value: code as unknown as Json });
+    else texts.push({ path: ['code'], value: code });
   }
   if (material.code && code.vertices !== material.code.vertices) {
     texts.push(code.vertices === undefined ? { path: ['code', 'vertices'] } : { path: ['code', 'vertices'], value: code.vertices });

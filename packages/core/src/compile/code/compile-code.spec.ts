@@ -1,8 +1,8 @@
+import type { MaterialCode } from '@brelvin/contract';
 import { compileFor, type EmittedResult } from '../../emit/emitted-material';
 import { GLSL_TARGET } from '../../emit/glsl/target';
 import { library } from '../../catalogue/library';
 import { libraryWith, type FunctionTexts } from '../../catalogue/function-library';
-import type { MaterialCode } from '../../document/material';
 import { formatDiagnostic } from '../../language';
 import { RIGHT_PROGRAMS } from '../../testing/right-programs';
 import { writeMaterialValues } from '../material-values';

@@ -1,8 +1,9 @@
+import type { Material, MaterialCode } from '@brelvin/contract';
 import type { Library } from '../../catalogue/library';
 import { samplersOf } from '../assemble-line';
 import { assembleMaterial } from '../assemble-material';
 import type { ProgramImage } from '../lower';
-import type { Material, MaterialCode, MaterialSource } from '../../document/material';
+import type { MaterialSource } from '../../document/material';
 import { constant } from '../../ir/build';
 import { PIXEL_PLACE } from '../../ir/builtin-variables';
 import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';

@@ -1,6 +1,5 @@
+import type { InletValue, MaterialParameter, ParameterType } from '@brelvin/contract';
 import { isColour, labelOf } from '../../catalogue/function-kind';
-import type { InletValue } from '../../document/graph';
-import type { MaterialParameter, ParameterType } from '../../document/material';
 import { linearFromHex } from '../../image/colour-space';
 import type { Range } from '../../ir/origin';
 import { typeName, type Type } from '../../ir/types';

@@ -1,7 +1,7 @@
+import type { Material } from '@brelvin/contract';
 import { functionKindId, libraryWith } from '../../catalogue/function-library';
 import { library } from '../../catalogue/library';
 import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
-import type { Material } from '../../document/material';
 import { applyChanges } from '../../document/transaction';
 import { originOfLine } from '../../language';
 import { materialOf } from '../../testing/graphs';

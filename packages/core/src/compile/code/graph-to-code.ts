@@ -1,10 +1,10 @@
+import type { Material, MaterialParameter } from '@brelvin/contract';
 import { functionOfKind } from '../../catalogue/function-library';
 import type { ProgramImage } from '../lower';
 import { functionsOf } from '../../catalogue/function-kind';
 import type { InletSpec } from '../../catalogue/kind';
 import { library as loadLibrary, type Library } from '../../catalogue/library';
 import { DOCK, EMPTY_GRAPH } from '../../document/graph';
-import type { Material, MaterialParameter } from '../../document/material';
 import { applyChanges } from '../../document/transaction';
 import { local, member } from '../../ir/build';
 import type { Expression, IrFunction, Module, Statement } from '../../ir/ir';

@@ -1,5 +1,5 @@
+import type { Material, MaterialCode } from '@brelvin/contract';
 import { EMPTY_GRAPH } from '../../document/graph';
-import type { Material, MaterialCode } from '../../document/material';
 import { newMaterial } from '../../document/new-documents';
 import { applyChanges } from '../../document/transaction';
 import { setMaterialCode } from './code-edits';

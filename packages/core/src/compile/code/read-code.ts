@@ -1,6 +1,6 @@
+import type { MaterialCode } from '@brelvin/contract';
 import { importerOf } from '../../catalogue/function-library';
 import { programNames, type Library } from '../../catalogue/library';
-import type { MaterialCode } from '../../document/material';
 import { hashText } from '../../ir/hash';
 import type { Global, IrFunction } from '../../ir/ir';
 import { hardened } from '../../ir/hardened';

@@ -1,5 +1,5 @@
+import type { MaterialCode } from '@brelvin/contract';
 import type { Library } from '../../catalogue/library';
-import type { MaterialCode } from '../../document/material';
 import type { Expression, Statement } from '../../ir/ir';
 import type { Range } from '../../ir/origin';
 import { typeName } from '../../ir/types';

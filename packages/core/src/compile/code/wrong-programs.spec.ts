@@ -1,5 +1,5 @@
+import type { MaterialCode } from '@brelvin/contract';
 import { library } from '../../catalogue/library';
-import type { MaterialCode } from '../../document/material';
 import { withEdits } from '../../language';
 import { WRONG_DECLARATIONS } from '../../testing/wrong-declarations';
 import type { WrongProgram } from '../../testing/wrong-program';

@@ -1,9 +1,9 @@
+import type { Material } from '@brelvin/contract';
 import { compileMaterial } from '../../compile/compile-material';
 import { MOST_CARRIED, MOST_IMAGES } from '../../compile/limits';
 import { PORTABLE_LIMITS, type Limits } from '../../ir/limits';
 import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
 import { demoLibrary } from '../../demo/demo-library';
-import type { Material } from '../../document/material';
 import { plainVertexModule } from '../../compile/surface-programs';
 import { libraryProgram } from '../../catalogue/library';
 import { linkProgram } from '../../ir/program';

@@ -1,4 +1,4 @@
-import type { RigEnvironment } from '../../document/light-rig';
+import type { RigEnvironment } from '@brelvin/contract';
 import type { EnvironmentPixels } from '../../image/environment/environment-pixels';
 import { WHOLE_ENVIRONMENT, type EnvironmentNeed, type EnvironmentPasses, type ReadyEnvironment } from './environment-passes';
 

@@ -1,5 +1,5 @@
+import type { LightRig } from '@brelvin/contract';
 import type { FrameGlobals } from '../../compile/material-values';
-import type { LightRig } from '../../document/light-rig';
 import type { Harmonics } from '../../image/environment/harmonics';
 import type { Value } from '../../ir/value';
 import { LEVELS } from './environment-levels';

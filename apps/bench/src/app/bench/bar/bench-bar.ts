@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
-import { LONGEST_NAME } from '@brelvin/core';
+import { LONGEST_NAME } from '@brelvin/contract';
 import { saveWords } from '../../shared/documents/save-words';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';

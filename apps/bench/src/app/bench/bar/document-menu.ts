@@ -1,8 +1,8 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import type { ConnectedPosition } from '@angular/cdk/overlay';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
-import type { DocumentKind } from '@brelvin/core';
-import { DocumentApi, type DocumentSummary } from '../../shared/api/document-api';
+import { type DocumentKind, type DocumentSummary } from '@brelvin/contract';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 
 /** Chooses a set or light rig by name. */

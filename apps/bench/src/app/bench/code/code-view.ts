@@ -10,9 +10,10 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import { Router } from '@angular/router';
+import type { FunctionUser } from '@brelvin/contract';
 import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
 import { UNSOUND_WORDS, Workbench } from '../../shared/documents/workbench';
-import { DocumentApi, type FunctionUser } from '../../shared/api/document-api';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Tabs, type Tab } from '../../shared/controls/tabs';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Icon } from '../../shared/icons/icon';

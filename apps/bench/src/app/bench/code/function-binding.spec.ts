@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { newCodeMaterial, newFunction, type BrelvinDocument, type FunctionTexts } from '@brelvin/core';
+import type { BrelvinDocument } from '@brelvin/contract';
+import { newCodeMaterial, newFunction, type FunctionTexts } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';

@@ -1,6 +1,7 @@
 import { DestroyRef, effect, inject, Injectable, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { functionsNeededBy, type BrelvinDocument } from '@brelvin/core';
+import type { BrelvinDocument } from '@brelvin/contract';
+import { functionsNeededBy } from '@brelvin/core';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';

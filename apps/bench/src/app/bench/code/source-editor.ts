@@ -1,19 +1,15 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { LONGEST_NAME, LONGEST_SOURCE, type LibraryFunction, type Material, type MaterialCode } from '@brelvin/contract';
 import {
   CODE_PATH,
   isWhole,
   libraryText,
-  LONGEST_NAME,
-  LONGEST_SOURCE,
   nameInText,
   setMaterialCode,
   takeNameOver,
   VERTICES_PATH,
   type Diagnostic,
   type GraphAsCode,
-  type LibraryFunction,
-  type Material,
-  type MaterialCode,
   type Origin,
   type Range,
   type TextRole,

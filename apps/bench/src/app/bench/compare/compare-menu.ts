@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, ViewEncapsulation } from '@angular/core';
-import { DocumentApi, type DocumentSummary, type NamedVersion } from '../../shared/api/document-api';
+import type { DocumentSummary, NamedVersion } from '@brelvin/contract';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 import { Comparison, type CompareWith } from './comparison';
 import { DocumentStore } from '../documents/document-store';

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { compileFor, newLight, newMaterial, newRig, type BrelvinDocument, type Material, GLSL_TARGET } from '@brelvin/core';
+import type { BrelvinDocument, Material } from '@brelvin/contract';
+import { compileFor, newLight, newMaterial, newRig, GLSL_TARGET } from '@brelvin/core';
 import { BehaviorSubject, map } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { variantsUnder, type CompareView, type InletValue, type LightRig, type Material } from '@brelvin/core';
+import type { InletValue, LightRig, Material } from '@brelvin/contract';
+import { variantsUnder, type CompareView } from '@brelvin/core';
 import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';

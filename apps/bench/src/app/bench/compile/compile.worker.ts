@@ -1,3 +1,4 @@
+import type { Change, Material } from '@brelvin/contract';
 import {
   applyChanges,
   compileFor,
@@ -14,7 +15,6 @@ import {
   packResult,
   resolveGraph,
   runChecks,
-  type Change,
   type CheckInput,
   type Checked,
   type EmittedResult,
@@ -24,7 +24,6 @@ import {
   type GraphAsCode,
   type GraphProblem,
   type Library,
-  type Material,
   type OutletAddress,
   type PackedOutlets,
   type PackedResult,

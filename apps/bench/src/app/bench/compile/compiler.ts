@@ -1,10 +1,10 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
+import type { Change, Material } from '@brelvin/contract';
 import {
   isStructural,
   NO_FUNCTIONS,
   unpackOutlets,
   unpackResult,
-  type Change,
   type Checked,
   type EmittedOutlets,
   type EmittedResult,
@@ -15,7 +15,6 @@ import {
   type GraphAsCode,
   type helpAt,
   type GraphProblem,
-  type Material,
   type OutletAddress,
   type renamable,
   type renameAt,

@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, untracked } from '@angular/core';
-import type { BrelvinDocument } from '@brelvin/core';
+import type { BrelvinDocument } from '@brelvin/contract';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { newMaterial, newRig, newSet, rename, type BrelvinDocument } from '@brelvin/core';
+import type { BrelvinDocument } from '@brelvin/contract';
+import { newMaterial, newRig, newSet, rename } from '@brelvin/core';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { BesideOpener } from './beside-opener';

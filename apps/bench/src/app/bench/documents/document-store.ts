@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { rename, type BrelvinDocument, type Edit, type LightRig, type Material, type StageSet } from '@brelvin/core';
+import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
+import { rename, type Edit } from '@brelvin/core';
 import { of, switchMap, type Observable } from 'rxjs';
 import { Workbench } from '../../shared/documents/workbench';
 

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import { hexFromLinear, type Catalogue, type Meaning, type NodeKind, type RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { hexFromLinear, type Catalogue, type Meaning, type NodeKind } from '@brelvin/core';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 
 /** The catalogue, and small questions about it. */

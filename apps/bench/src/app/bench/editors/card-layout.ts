@@ -1,4 +1,5 @@
-import { hasCurve, PARAMETER_KIND, type GraphNode, type NodeKind } from '@brelvin/core';
+import type { GraphNode } from '@brelvin/contract';
+import { hasCurve, PARAMETER_KIND, type NodeKind } from '@brelvin/core';
 
 /** Sizes of cards in graph units; the stylesheet uses the same. */
 export const CARD_WIDTH = 172;

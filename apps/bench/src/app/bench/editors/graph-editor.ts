@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import type { GraphNode, LiveInput, Material, NodeGroup } from '@brelvin/contract';
 import {
   type Catalogue,
   clip,
@@ -28,11 +29,7 @@ import {
   unmakeGroup,
   unusedNodes,
   type Edit,
-  type GraphNode,
   type InletAddress,
-  type LiveInput,
-  type Material,
-  type NodeGroup,
   type NodeKind,
   type ResolvedGraph,
 } from '@brelvin/core';

@@ -1,15 +1,5 @@
-import {
-  DOCK,
-  DOCK_INLETS,
-  ENTRY,
-  inletOf,
-  type GraphNode,
-  type GroupPort,
-  type NodeKind,
-  type Ribbon,
-  type RibbonType,
-  type TypedGraph,
-} from '@brelvin/core';
+import type { GraphNode, GroupPort, Ribbon, RibbonType } from '@brelvin/contract';
+import { DOCK, DOCK_INLETS, ENTRY, inletOf, type NodeKind, type TypedGraph } from '@brelvin/core';
 import { dockY } from './dock-layout';
 import { cardBox, inletPoint, outletPoint, type Point } from './card-layout';
 

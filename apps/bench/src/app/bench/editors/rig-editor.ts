@@ -1,16 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  isPunctual,
-  lightsOf,
-  newRig,
-  numberedLights,
-  standingLight,
-  SUN,
-  type Edit,
-  type LightRig,
-  type RigLight,
-  type StandingLight,
-} from '@brelvin/core';
+import type { LightRig, RigLight } from '@brelvin/contract';
+import { isPunctual, lightsOf, newRig, numberedLights, standingLight, SUN, type Edit, type StandingLight } from '@brelvin/core';
 import { DocumentStore } from '../documents/document-store';
 
 const NO_RIG = newRig('');

@@ -1,15 +1,6 @@
 import { inject, Injectable } from '@angular/core';
-import {
-  LONGEST_NAME,
-  materialFromImport,
-  newMesh,
-  newSet,
-  type ImportedImage,
-  type ImportedMaterial,
-  type PartRule,
-  type StageSet,
-  type TakenImage,
-} from '@brelvin/core';
+import { LONGEST_NAME, type PartRule, type StageSet } from '@brelvin/contract';
+import { materialFromImport, newMesh, newSet, type ImportedImage, type ImportedMaterial, type TakenImage } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
 import { endingOf } from '../../shared/images/file-kinds';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, ViewEncapsulation } from '@angular/core';
-import { nodeCurve, type InletValue, type NodeKind } from '@brelvin/core';
+import type { InletValue } from '@brelvin/contract';
+import { nodeCurve, type NodeKind } from '@brelvin/core';
 import { numberWords } from '../looking/value-words';
 
 const WIDTH = 156;

@@ -1,4 +1,5 @@
-import { DOCK, DOCK_INLETS, ENTRY, inletKey, type RibbonType, type TypedGraph } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { DOCK, DOCK_INLETS, ENTRY, inletKey, type TypedGraph } from '@brelvin/core';
 import { NEW_PORT } from './gestures/run-ribbon';
 import { portsInOrder } from '../editors/placed-graph';
 

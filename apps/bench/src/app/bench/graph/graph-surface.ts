@@ -13,7 +13,8 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { GROUP_KIND, inletKey, inletOf, type Area, type InletAddress, type Note, type Rate } from '@brelvin/core';
+import type { Area, Note } from '@brelvin/contract';
+import { GROUP_KIND, inletKey, inletOf, type InletAddress, type Rate } from '@brelvin/core';
 import { Themes } from '../../shared/rooms/rooms';
 import type { Command } from '../commands/command';
 import { BenchResult } from '../stage/bench-result';

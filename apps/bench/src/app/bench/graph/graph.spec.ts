@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph } from '@brelvin/core';
 import { dockY } from '../editors/dock-layout';
 import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from '../editors/card-layout';
 import { placeGraph } from '../editors/placed-graph';

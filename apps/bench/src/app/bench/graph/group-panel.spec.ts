@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { EMPTY_GRAPH, newMaterial, type Material, type NodeGroup } from '@brelvin/core';
+import type { Material, NodeGroup } from '@brelvin/contract';
+import { EMPTY_GRAPH, newMaterial } from '@brelvin/core';
 import { GroupPanel } from './group-panel';
 import { GraphView } from '../editors/graph-view';
 import { GraphEditor } from '../editors/graph-editor';

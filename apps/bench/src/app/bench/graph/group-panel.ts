@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
-import { describeGroup, removePort, runForEachLight, setPort, titleGroup, type GroupPort, type InletValue } from '@brelvin/core';
+import type { GroupPort, InletValue } from '@brelvin/contract';
+import { describeGroup, removePort, runForEachLight, setPort, titleGroup } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { portsInOrder } from '../editors/placed-graph';
 import { ValueControl } from '../values/value-control';

@@ -11,6 +11,7 @@ import {
   viewChild,
   ViewEncapsulation,
 } from '@angular/core';
+import type { GraphNode, InletValue, RibbonType } from '@brelvin/contract';
 import {
   featuredKind,
   hasCurve,
@@ -19,13 +20,10 @@ import {
   titleGroup,
   titleOfNode,
   type FeatureSpec,
-  type GraphNode,
   type InletSpec,
-  type InletValue,
   type Meaning,
   type NodeKind,
   type Rate,
-  type RibbonType,
 } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../editors/bench-context';

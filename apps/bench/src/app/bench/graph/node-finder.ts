@@ -11,7 +11,8 @@ import {
   viewChild,
   ViewEncapsulation,
 } from '@angular/core';
-import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind, type RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
 import { BenchContext } from '../editors/bench-context';
 import type { ReadyGroup } from '../editors/graph-editor';

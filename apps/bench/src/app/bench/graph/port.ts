@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, ViewEncapsulation } from '@angular/core';
-import { threadCount, type RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { threadCount } from '@brelvin/core';
 
 /** A place to connect: as many dots as its ribbon has threads. */
 @Component({

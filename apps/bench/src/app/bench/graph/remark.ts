@@ -10,7 +10,7 @@ import {
   viewChild,
   ViewEncapsulation,
 } from '@angular/core';
-import type { Area, Note } from '@brelvin/core';
+import type { Area, Note } from '@brelvin/contract';
 import { GraphEditor } from '../editors/graph-editor';
 
 /** An area behind the nodes, with a title; or a note. */

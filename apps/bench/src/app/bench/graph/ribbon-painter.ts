@@ -1,4 +1,5 @@
-import { threadCount, type RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { threadCount } from '@brelvin/core';
 import type { Point } from '../editors/card-layout';
 import { beside, ribbonPath } from './ribbon-path';
 

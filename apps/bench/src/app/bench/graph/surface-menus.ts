@@ -1,4 +1,5 @@
-import { GROUP_KIND, inletKey, type InletAddress, type LiveInput } from '@brelvin/core';
+import type { LiveInput } from '@brelvin/contract';
+import { GROUP_KIND, inletKey, type InletAddress } from '@brelvin/core';
 import type { Command } from '../commands/command';
 import type { Point } from '../editors/card-layout';
 import type { GraphEditor } from '../editors/graph-editor';

@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { newMaterial, newRig, newSet, rename, type BrelvinDocument } from '@brelvin/core';
-import { DocumentApi, type NamedVersion } from '../../shared/api/document-api';
+import { type BrelvinDocument, type NamedVersion } from '@brelvin/contract';
+import { newMaterial, newRig, newSet, rename } from '@brelvin/core';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';

@@ -1,9 +1,10 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import type { DocumentStep, NamedVersion } from '@brelvin/contract';
 import { differenceOf, seenWith, type HistoryEntry } from '@brelvin/core';
 import { filter } from 'rxjs';
-import { DocumentApi, type DocumentStep, type NamedVersion } from '../../shared/api/document-api';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { LiveChannel } from '../../shared/documents/live-channel';
 import { newId } from '../../shared/documents/new-id';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
-import type { MaterialImage } from '@brelvin/core';
-import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { type MaterialImage, type AssetSummary } from '@brelvin/contract';
+import { AssetApi } from '../../shared/api/asset-api';
 import { Icon } from '../../shared/icons/icon';
 import { GraphEditor } from '../editors/graph-editor';
 import { ImagePlacer, type ImageUser } from './image-placer';

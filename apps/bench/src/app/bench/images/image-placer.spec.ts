@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { compileMaterial, library, newMaterial, NO_SEAMS, type ImageFacts, type MaterialImage } from '@brelvin/core';
+import type { MaterialImage } from '@brelvin/contract';
+import { compileMaterial, library, newMaterial, NO_SEAMS, type ImageFacts } from '@brelvin/core';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphView } from '../editors/graph-view';

@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import { type MaterialImage, type AssetSummary } from '@brelvin/contract';
 import {
   CUBE_IMAGE_KIND,
   facesByName,
@@ -11,9 +12,7 @@ import {
   wrapsOf,
   setParameter,
   type InletAddress,
-  type MaterialImage,
 } from '@brelvin/core';
-import type { AssetSummary } from '../../shared/api/asset-api';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from '../editors/bench-context';
 import type { Point } from '../editors/card-layout';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
-import { IMAGE_FILTERS, IMAGE_WRAPS, setImageField, type MaterialImage } from '@brelvin/core';
+import { IMAGE_FILTERS, IMAGE_WRAPS, type MaterialImage } from '@brelvin/contract';
+import { setImageField } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { GraphEditor } from '../editors/graph-editor';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal, ViewEncapsulation } from '@angular/core';
-import { BACKGROUND_FITS, setBackgroundImage, setBackgroundKind, type BackgroundFit, type MaterialImage } from '@brelvin/core';
-import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { BACKGROUND_FITS, type BackgroundFit, type MaterialImage, type AssetSummary } from '@brelvin/contract';
+import { setBackgroundImage, setBackgroundKind } from '@brelvin/core';
+import { AssetApi } from '../../shared/api/asset-api';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { RigEditor } from '../editors/rig-editor';
 

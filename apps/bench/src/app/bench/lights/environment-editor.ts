@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { environmentAlone, hasOwnLight, swapEnvironment, type RigEnvironment } from '@brelvin/core';
+import type { RigEnvironment } from '@brelvin/contract';
+import { environmentAlone, hasOwnLight, swapEnvironment } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { Notices } from '../../shared/notices/notices';

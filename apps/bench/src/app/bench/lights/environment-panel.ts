@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
-import { setEnvironment, type RigEnvironment } from '@brelvin/core';
+import type { RigEnvironment } from '@brelvin/contract';
+import { setEnvironment } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { EnvironmentDrop } from './environment-drop';

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { applyChanges, FIRST_ENVIRONMENT, newRig, parseDocument, START_CAMERA, swapEnvironment, type LightRig } from '@brelvin/core';
+import type { LightRig } from '@brelvin/contract';
+import { applyChanges, FIRST_ENVIRONMENT, newRig, parseDocument, START_CAMERA, swapEnvironment } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { EnvironmentShelf, type TakenEnvironment } from '../../shared/images/environment-shelf';
 import { EnvironmentPanel } from './environment-panel';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, viewChild, ViewEncapsulation } from '@angular/core';
-import { DIAL_HORIZON, dialFromDirection, directionFromDial, type DialPoint, type OrbitCamera } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import { DIAL_HORIZON, dialFromDirection, directionFromDial, type DialPoint } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 
 /** A light on the dial. */

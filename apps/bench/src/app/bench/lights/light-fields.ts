@@ -1,15 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import {
-  COLDEST_KELVIN,
-  colourLight,
-  HOTTEST_KELVIN,
-  setLight,
-  temperatureColour,
-  type Falloff,
-  type LightMotionKind,
-  type RigLight,
-} from '@brelvin/core';
+import type { Falloff, LightMotionKind, RigLight } from '@brelvin/contract';
+import { COLDEST_KELVIN, colourLight, HOTTEST_KELVIN, setLight, temperatureColour } from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import type { NumberRange } from '../../shared/controls/number-drag';

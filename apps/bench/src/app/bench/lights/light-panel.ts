@@ -1,17 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
-import {
-  addLight,
-  isPunctual,
-  lightsOf,
-  MOST_LIGHTS,
-  MOST_LIGHTS_IN_RIG,
-  newLight,
-  removeLight,
-  setEnvironment,
-  setLight,
-  type LightKind,
-  type RigLight,
-} from '@brelvin/core';
+import { MOST_LIGHTS_IN_RIG, type LightKind, type RigLight } from '@brelvin/contract';
+import { addLight, isPunctual, lightsOf, MOST_LIGHTS, newLight, removeLight, setEnvironment, setLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
 import { LightDial, type DialLight, type DirectionChange, type TurnChange } from './light-dial';

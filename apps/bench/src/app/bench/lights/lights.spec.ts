@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { backgroundKind, colourLight, newLight, newRig, parseDocument, START_CAMERA, type LightRig } from '@brelvin/core';
+import type { LightRig } from '@brelvin/contract';
+import { backgroundKind, colourLight, newLight, newRig, parseDocument, START_CAMERA } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';
 import { LightHandles } from '../stage/light-handles';
 import { LightDial, type DirectionChange } from './light-dial';

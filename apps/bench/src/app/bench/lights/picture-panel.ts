@@ -1,13 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
-import {
-  backgroundKind,
-  FIRST_OCCLUSION,
-  setBackgroundKind,
-  setRig,
-  type BackgroundKind,
-  type LightRig,
-  type ToneCurve,
-} from '@brelvin/core';
+import type { LightRig, ToneCurve } from '@brelvin/contract';
+import { backgroundKind, FIRST_OCCLUSION, setBackgroundKind, setRig, type BackgroundKind } from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, ViewEncapsulation } from '@angular/core';
-import { hexFromLinear, type RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
+import { hexFromLinear } from '@brelvin/core';
 import { outletKey } from '../stage/outlet-lens';
 import { OutletInspector } from './outlet-inspector';
 import { Probes } from './probes';

@@ -1,4 +1,5 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { RibbonType } from '@brelvin/contract';
 import {
   GROUP_KIND,
   MOST_OUTLETS,
@@ -8,7 +9,6 @@ import {
   type Meaning,
   type NodeKind,
   type OutletAddress,
-  type RibbonType,
 } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';

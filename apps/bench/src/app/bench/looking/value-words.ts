@@ -1,4 +1,4 @@
-import type { RibbonType } from '@brelvin/core';
+import type { RibbonType } from '@brelvin/contract';
 
 const PARTS: Partial<Record<RibbonType, number>> = { number: 1, vec2: 2, vec3: 3, vec4: 4, colour: 3, light: 3 };
 

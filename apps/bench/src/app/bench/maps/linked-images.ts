@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { MaterialImage } from '@brelvin/core';
-import { AssetApi, type AssetSummary } from '../../shared/api/asset-api';
+import { type MaterialImage, type AssetSummary } from '@brelvin/contract';
+import { AssetApi } from '../../shared/api/asset-api';
 
 /** What became of a link: the workspace has this copy, a newer one, none any more, or could not be asked. */
 export type LinkState =

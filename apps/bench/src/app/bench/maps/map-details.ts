@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
+import type { MaterialImage } from '@brelvin/contract';
 import {
   graphsOf,
   imageMemory,
@@ -11,7 +12,6 @@ import {
   titleOfNode,
   type ImageFacts,
   type ImageUse,
-  type MaterialImage,
   type MipChain,
 } from '@brelvin/core';
 import { AssetApi } from '../../shared/api/asset-api';

@@ -1,4 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
+import type { MaterialImage } from '@brelvin/contract';
 import {
   joinEdits,
   looksLikeMapSet,
@@ -10,7 +11,6 @@ import {
   type Edit,
   type HeightUse,
   type MapSurface,
-  type MaterialImage,
   type PackingId,
   type ProposedMap,
   type WiredMap,

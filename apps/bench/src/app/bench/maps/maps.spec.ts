@@ -1,4 +1,5 @@
-import { mipChain, newSet, type MeshData, type StageSet } from '@brelvin/core';
+import type { StageSet } from '@brelvin/contract';
+import { mipChain, newSet, type MeshData } from '@brelvin/core';
 import { buildMesh } from '@brelvin/core';
 import { shownPixels } from './channels';
 import { cubeSheet } from './cube-sheet';

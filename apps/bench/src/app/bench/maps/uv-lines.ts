@@ -1,4 +1,5 @@
-import { overridesOf, type MeshData, type StageSet } from '@brelvin/core';
+import type { StageSet } from '@brelvin/contract';
+import { overridesOf, type MeshData } from '@brelvin/core';
 
 const MOST_TRIANGLES = 12_000;
 

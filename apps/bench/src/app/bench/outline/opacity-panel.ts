@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { DOCK, inletKey, setOpacityMode, type OpacityMode } from '@brelvin/core';
+import type { OpacityMode } from '@brelvin/contract';
+import { DOCK, inletKey, setOpacityMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { BenchResult } from '../stage/bench-result';
 import { GraphEditor } from '../editors/graph-editor';

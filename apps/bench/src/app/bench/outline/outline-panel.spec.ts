@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit, type Material } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { FIRST_OUTLINE, isStructural, newMaterial, parseDocument, type Edit } from '@brelvin/core';
 import { GraphView } from '../editors/graph-view';
 import { GraphEditor } from '../editors/graph-editor';
 import { HeldDocuments } from '../testing/held-documents';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { FIRST_OUTLINE, OUTLINE_UNITS, setOutline, setOutlineField, type Outline } from '@brelvin/core';
+import { OUTLINE_UNITS, type Outline } from '@brelvin/contract';
+import { FIRST_OUTLINE, setOutline, setOutlineField } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { GraphEditor } from '../editors/graph-editor';

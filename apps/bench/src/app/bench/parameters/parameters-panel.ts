@@ -1,17 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
-import {
-  applyVariant,
-  keepVariant,
-  LIVE_KINDS,
-  parametersOf,
-  removeVariant,
-  setParameter,
-  STILL_LIVE_INPUT,
-  type InletValue,
-  type LiveInput,
-  type MaterialParameter,
-  type Variant,
-} from '@brelvin/core';
+import { LIVE_KINDS, type InletValue, type LiveInput, type MaterialParameter, type Variant } from '@brelvin/contract';
+import { applyVariant, keepVariant, parametersOf, removeVariant, setParameter, STILL_LIVE_INPUT } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';

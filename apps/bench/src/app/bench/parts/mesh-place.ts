@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, ViewEncapsulation } from '@angular/core';
-import { MESH_SHAPES, MOST_COPIES, setMesh, type Edit, type Json, type SetMesh } from '@brelvin/core';
+import { MOST_COPIES, type Json, type SetMesh } from '@brelvin/contract';
+import { MESH_SHAPES, setMesh, type Edit } from '@brelvin/core';
 import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 

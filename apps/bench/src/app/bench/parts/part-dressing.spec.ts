@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { applyChanges, newMaterial, newSet, type Material, type MaterialParameter, type StageSet } from '@brelvin/core';
+import type { Material, MaterialParameter, StageSet } from '@brelvin/contract';
+import { applyChanges, newMaterial, newSet } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { PartDressing } from './part-dressing';

@@ -1,18 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
-import {
-  overridesOf,
-  dressPart,
-  FLOOR,
-  removePartValues,
-  setPartValue,
-  type Edit,
-  type InletValue,
-  type Material,
-  type MaterialParameter,
-  type PartAddress,
-  type StageSet,
-} from '@brelvin/core';
-import { DocumentApi, type DocumentSummary } from '../../shared/api/document-api';
+import { type InletValue, type Material, type MaterialParameter, type StageSet, type DocumentSummary } from '@brelvin/contract';
+import { overridesOf, dressPart, FLOOR, removePartValues, setPartValue, type Edit, type PartAddress } from '@brelvin/core';
+import { DocumentApi } from '../../shared/api/document-api';
 import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';

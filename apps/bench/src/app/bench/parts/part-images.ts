@@ -1,4 +1,5 @@
 import { inject, Injectable } from '@angular/core';
+import type { Material, MaterialImage, StageSet } from '@brelvin/contract';
 import {
   applyChanges,
   dressPart,
@@ -10,9 +11,6 @@ import {
   putImage,
   wireMapSet,
   type Edit,
-  type Material,
-  type MaterialImage,
-  type StageSet,
 } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';

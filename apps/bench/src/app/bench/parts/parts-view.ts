@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import type { FloorLook, MeshShape, StageSet } from '@brelvin/contract';
 import {
   overridesOf,
   FLOOR,
-  type FloorLook,
   GENERATED_SHAPES,
   MESH_SHAPES,
   newMesh,
@@ -17,9 +17,7 @@ import {
   removeRule,
   rulesInOrder,
   setFloor,
-  type MeshShape,
   type PartAddress,
-  type StageSet,
 } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';

@@ -1,4 +1,5 @@
-import type { FrameRenderer, LightRig, PictureSize } from '@brelvin/core';
+import type { LightRig } from '@brelvin/contract';
+import type { FrameRenderer, PictureSize } from '@brelvin/core';
 
 /** Small: every pixel stands for what is round it. */
 const SIZE: PictureSize = { width: 80, height: 60 };

@@ -1,4 +1,4 @@
-import type { OrbitCamera } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
 
 const KEY = 'brelvin-camera';
 

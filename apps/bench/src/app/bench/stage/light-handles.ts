@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ViewEncapsulation } from '@angular/core';
-import { pan, placeInPicture, setLight, type OrbitCamera, type StandingLight } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import { pan, placeInPicture, setLight, type StandingLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { RigEditor } from '../editors/rig-editor';
 

@@ -1,4 +1,5 @@
-import { eyePosition, type Inspection, type OrbitCamera, type StageScene } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import { eyePosition, type Inspection, type StageScene } from '@brelvin/core';
 
 /** How a picture is taken apart: depth goes from the nearest to the farthest of what stands there. */
 export function measured(inspection: Inspection, scene: StageScene, camera: OrbitCamera): Inspection {

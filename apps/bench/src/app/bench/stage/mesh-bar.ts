@@ -1,16 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal, ViewEncapsulation } from '@angular/core';
-import {
-  GENERATED_SHAPES,
-  MESH_SHAPES,
-  meshNumber,
-  newMesh,
-  putMesh,
-  type Edit,
-  type Json,
-  type MeshNumber,
-  type MeshShape,
-  type SetMesh,
-} from '@brelvin/core';
+import type { Json, MeshShape, SetMesh } from '@brelvin/contract';
+import { GENERATED_SHAPES, MESH_SHAPES, meshNumber, newMesh, putMesh, type Edit, type MeshNumber } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';

@@ -1,9 +1,9 @@
+import type { Material } from '@brelvin/contract';
 import {
   ATLAS_COLUMNS,
   type EmittedOutlets,
   type FrameRenderer,
   type Lens,
-  type Material,
   type MeshBuffers,
   type OutletAddress,
   type OutletCell,

@@ -1,3 +1,4 @@
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   ComparedPictures,
   sideSize,
@@ -7,11 +8,8 @@ import {
   type Device,
   type DeviceTexture,
   type FrameRenderer,
-  type LightRig,
-  type Material,
   type PictureDifference,
   type PictureSize,
-  type StageSet,
 } from '@brelvin/core';
 import type { StageSurfaces } from './stage-surfaces';
 

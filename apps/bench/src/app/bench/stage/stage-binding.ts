@@ -1,6 +1,7 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { START_CAMERA, takesApart, variantsUnder, type LightRig, type OrbitCamera, type StageSet } from '@brelvin/core';
+import type { LightRig, OrbitCamera, StageSet } from '@brelvin/contract';
+import { START_CAMERA, takesApart, variantsUnder } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
 import { RigEditor } from '../editors/rig-editor';
 import type { StageEngine } from './stage-engine';

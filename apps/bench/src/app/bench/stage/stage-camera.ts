@@ -1,4 +1,5 @@
-import { approach, dolly, framePoints, orbit, pan, START_CAMERA, type OrbitCamera } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import { approach, dolly, framePoints, orbit, pan, START_CAMERA } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 
 /** Radians a second. */

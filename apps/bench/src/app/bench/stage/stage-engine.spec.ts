@@ -1,13 +1,5 @@
-import {
-  compileFor,
-  newMaterial,
-  newRig,
-  newSet,
-  type EmittedMaterial,
-  type Material,
-  type MaterialImage,
-  GLSL_TARGET,
-} from '@brelvin/core';
+import type { Material, MaterialImage } from '@brelvin/contract';
+import { compileFor, newMaterial, newRig, newSet, type EmittedMaterial, GLSL_TARGET } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { firstValueFrom, filter } from 'rxjs';
 import { NO_LOADERS } from './stage-loaders';

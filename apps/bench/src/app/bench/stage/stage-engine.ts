@@ -1,3 +1,4 @@
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   lightsMove,
   placeInPicture,
@@ -7,12 +8,9 @@ import {
   type EmittedMaterial,
   type EmittedOutlets,
   type Inspection,
-  type LightRig,
-  type Material,
   type PartAddress,
   type Picture,
   type PictureSize,
-  type StageSet,
   type MaterialPipelines,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';

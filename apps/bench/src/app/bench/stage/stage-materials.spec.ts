@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { newMaterial, newSet, type BrelvinDocument, type StageSet } from '@brelvin/core';
+import type { BrelvinDocument, StageSet } from '@brelvin/contract';
+import { newMaterial, newSet } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';

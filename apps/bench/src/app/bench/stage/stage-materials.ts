@@ -1,6 +1,7 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { FLOOR, materialsOf, newFloorMaterial, type BrelvinDocument, type StageSet } from '@brelvin/core';
+import type { BrelvinDocument, StageSet } from '@brelvin/contract';
+import { FLOOR, materialsOf, newFloorMaterial } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench, type DocumentChange } from '../../shared/documents/workbench';

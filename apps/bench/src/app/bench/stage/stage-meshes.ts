@@ -1,4 +1,5 @@
-import { START_CAMERA, type MeshRecipe, type OrbitCamera } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import { START_CAMERA, type MeshRecipe } from '@brelvin/core';
 
 /** What small pictures of outlets are drawn on, and from where. */
 export const PREVIEW_MESH: MeshRecipe = { shape: 'sphere', numbers: { radius: 1, segments: 32, rings: 24 }, smooth: true };

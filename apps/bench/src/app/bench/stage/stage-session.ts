@@ -1,3 +1,4 @@
+import type { LightRig, Material, OrbitCamera, StageSet } from '@brelvin/contract';
 import {
   buildMesh,
   FrameRenderer,
@@ -6,14 +7,10 @@ import {
   type EmittedMaterial,
   type Inspection,
   type Lens,
-  type LightRig,
-  type Material,
   type MeshBuffers,
-  type OrbitCamera,
   type Picture,
   type PictureSize,
   type StageClocks,
-  type StageSet,
   type MaterialPipelines,
 } from '@brelvin/core';
 import { stillOf, thumbnailOf } from './kept-pictures';

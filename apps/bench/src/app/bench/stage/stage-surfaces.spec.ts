@@ -1,4 +1,5 @@
-import { newMaterial, type ImageLack, type MaterialImage } from '@brelvin/core';
+import type { MaterialImage } from '@brelvin/contract';
+import { newMaterial, type ImageLack } from '@brelvin/core';
 import { StageSurfaces } from './stage-surfaces';
 
 describe('What the Stage misses', () => {

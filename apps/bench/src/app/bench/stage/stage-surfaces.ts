@@ -1,4 +1,5 @@
-import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type Material, type MaterialPipelines } from '@brelvin/core';
+import type { Material } from '@brelvin/contract';
+import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type MaterialPipelines } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;

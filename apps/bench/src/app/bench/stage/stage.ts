@@ -13,7 +13,8 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { GraphProblem, ImageLack, OrbitCamera } from '@brelvin/core';
+import type { OrbitCamera } from '@brelvin/contract';
+import type { GraphProblem, ImageLack } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { Icon } from '../../shared/icons/icon';
 import { LightHandles } from './light-handles';

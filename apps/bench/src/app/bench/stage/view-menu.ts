@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
-import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit, type OrbitCamera, type SavedView, type StageSet } from '@brelvin/core';
+import type { OrbitCamera, SavedView, StageSet } from '@brelvin/contract';
+import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';

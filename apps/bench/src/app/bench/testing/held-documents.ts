@@ -1,5 +1,6 @@
 import { signal, type Provider, type WritableSignal } from '@angular/core';
-import { applyChanges, type Edit, type LightRig, type Material, type StageSet } from '@brelvin/core';
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
+import { applyChanges, type Edit } from '@brelvin/core';
 import { DocumentStore, type BenchRole } from '../documents/document-store';
 
 /** Documents on the Bench that nothing stores: edits are applied, and listed. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, ViewEncapsulation } from '@angular/core';
-import { iorOfReflectivity, reflectivityOfIor, type InletValue } from '@brelvin/core';
+import type { InletValue } from '@brelvin/contract';
+import { iorOfReflectivity, reflectivityOfIor } from '@brelvin/core';
 import { Choices } from '../../shared/controls/choices';
 import { ColourField } from '../../shared/controls/colour-field';
 import { GradientField } from '../../shared/controls/gradient-field';

@@ -1,4 +1,5 @@
-import type { InletSpec, InletValue, MaterialParameter } from '@brelvin/core';
+import type { InletValue, MaterialParameter } from '@brelvin/contract';
+import type { InletSpec } from '@brelvin/core';
 import type { NumberRange } from '../../shared/controls/number-drag';
 import type { ImageUser } from '../images/image-placer';
 

@@ -1,21 +1,9 @@
 import { Injectable } from '@angular/core';
-import { CHUNK_BYTES } from '@brelvin/core';
+import { type AssetChange, type AssetSummary, CHUNK_BYTES, type TagCount } from '@brelvin/contract';
 import pLimit from 'p-limit';
 import { sha256Of } from '../files/sha256';
 import { listQuery, type ListOptions } from './list-query';
 import { ApiFailure, request } from './request';
-
-/** A file of the workspace. */
-export interface AssetSummary {
-  readonly sha256: string;
-  readonly name: string;
-  readonly type: string;
-  readonly size: number;
-  readonly width: number;
-  readonly height: number;
-  readonly tags: readonly string[];
-  readonly updatedAt: string;
-}
 
 /** Pieces of a file that are on their way at once: the server writes one down while another comes. */
 const SENT_AT_ONCE = 3;
@@ -44,15 +32,12 @@ export class AssetApi {
     return request('GET', `/assets?${listQuery(options)}`);
   }
 
-  tags(): Promise<{ tags: { tag: string; count: number }[] }> {
+  tags(): Promise<{ tags: TagCount[] }> {
     return request('GET', '/assets/tags');
   }
 
   /** Its name, its tags, and whether it is on the shelf; its content never changes. */
-  change(
-    sha256: string,
-    change: { readonly name?: string; readonly tags?: readonly string[]; readonly deleted?: boolean },
-  ): Promise<AssetSummary> {
+  change(sha256: string, change: AssetChange): Promise<AssetSummary> {
     return request('PATCH', `/assets/${sha256}`, change);
   }
 

@@ -1,56 +1,23 @@
 import { Injectable } from '@angular/core';
-import type { BrelvinDocument, DocumentKind, Transaction } from '@brelvin/core';
+import {
+  type BrelvinDocument,
+  type DocumentKind,
+  type DocumentSummary,
+  type FunctionUser,
+  type HistoryPart,
+  type NamedVersion,
+  type NewVersion,
+  type StoredDocument,
+  type StoredFunction,
+  type StoredStep,
+  type TagCount,
+  type Transaction,
+} from '@brelvin/contract';
 import { listQuery, type ListOptions } from './list-query';
-import { request, requestFile, type MissedStep } from './request';
+import { request, requestFile } from './request';
 
 export type { ListOptions } from './list-query';
-export { ApiFailure, type MissedStep } from './request';
-
-export interface DocumentSummary {
-  readonly id: string;
-  readonly kind: DocumentKind;
-  readonly name: string;
-  readonly tags: readonly string[];
-  readonly step: number;
-  readonly updatedAt: string;
-  readonly pictured: number | null;
-}
-export interface StoredDocument {
-  readonly id: string;
-  readonly step: number;
-  readonly document: BrelvinDocument;
-}
-/** A document as it was after a step. */
-export interface DocumentStep {
-  readonly id: string;
-  readonly step: number;
-}
-export interface NamedVersion {
-  readonly name: string;
-  readonly step: number;
-  readonly at: string;
-  /** What it also holds, where it holds all that stood on the Stage. */
-  readonly beside?: readonly DocumentStep[];
-}
-export interface HistoryPart {
-  readonly base: BrelvinDocument;
-  readonly baseStep: number;
-  readonly steps: readonly (MissedStep & { readonly at: string })[];
-}
-
-export interface StoredFunction {
-  readonly id: string;
-  readonly step: number;
-  readonly name: string;
-  readonly text: string;
-  readonly formerNames: readonly string[];
-}
-/** A document that asks for a function. */
-export interface FunctionUser {
-  readonly id: string;
-  readonly kind: DocumentKind;
-  readonly name: string;
-}
+export { ApiFailure } from './request';
 
 /** The server's documents. Every method throws ApiFailure. */
 @Injectable({ providedIn: 'root' })
@@ -59,7 +26,7 @@ export class DocumentApi {
     return request('GET', `/documents?${listQuery(options, { kind })}`);
   }
 
-  tags(kind: DocumentKind): Promise<{ tags: { tag: string; count: number }[] }> {
+  tags(kind: DocumentKind): Promise<{ tags: TagCount[] }> {
     return request('GET', `/tags?kind=${kind}`);
   }
 
@@ -75,7 +42,7 @@ export class DocumentApi {
     return request('POST', `/documents/${id}/steps`, { after, steps });
   }
 
-  stepsAfter(id: string, after: number): Promise<{ steps: MissedStep[] }> {
+  stepsAfter(id: string, after: number): Promise<{ steps: StoredStep[] }> {
     return request('GET', `/documents/${id}/steps?after=${after}`);
   }
 
@@ -91,7 +58,7 @@ export class DocumentApi {
     return request('GET', `/documents/${id}/versions`);
   }
 
-  nameVersion(id: string, version: Omit<NamedVersion, 'at'>): Promise<NamedVersion> {
+  nameVersion(id: string, version: NewVersion): Promise<NamedVersion> {
     return request('POST', `/documents/${id}/versions`, version);
   }
 

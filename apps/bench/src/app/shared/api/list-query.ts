@@ -1,14 +1,7 @@
+import type { FileQuery } from '@brelvin/contract';
+
 /** Which part of a shelf of the Library is asked for, and in which order. */
-export interface ListOptions {
-  readonly search?: string;
-  readonly tag?: string;
-  readonly sort?: 'changed' | 'name' | 'made';
-  readonly deleted?: boolean;
-  /** Of files only. */
-  readonly use?: 'image' | 'environment' | 'mesh';
-  readonly offset?: number;
-  readonly limit?: number;
-}
+export type ListOptions = FileQuery;
 
 export function listQuery(options: ListOptions, start: Record<string, string> = {}): URLSearchParams {
   const query = new URLSearchParams(start);

@@ -1,8 +1,4 @@
-import type { Transaction } from '@brelvin/core';
-
-export interface MissedStep extends Transaction {
-  readonly step: number;
-}
+import { type Failure } from '@brelvin/contract';
 
 /** An answer that is not the wished one, or none at all (`status` 0). */
 export class ApiFailure extends Error {
@@ -10,7 +6,7 @@ export class ApiFailure extends Error {
     readonly status: number,
     readonly code: string,
     message: string,
-    readonly body: { readonly step?: number; readonly missed?: readonly MissedStep[]; readonly name?: string } = {},
+    readonly body: Partial<Failure> = {},
     /** Seconds after which the server wants to be asked again. */
     readonly retryAfter?: number,
   ) {

@@ -1,4 +1,5 @@
-import { applyChanges, newMaterial, type BrelvinDocument, type Material, type Transaction, type Change } from '@brelvin/core';
+import type { BrelvinDocument, Material, StoredStep, Transaction, Change } from '@brelvin/contract';
+import { applyChanges, newMaterial } from '@brelvin/core';
 import { ApiFailure } from '../api/document-api';
 import { DocumentSaver, type SaverEvents } from './document-saver';
 
@@ -6,6 +7,8 @@ interface Sent {
   readonly after: number;
   readonly steps: readonly Transaction[];
 }
+
+const NOON = new Date(0).toISOString();
 
 /** A server that answers as it is told. */
 class TestServer {
@@ -20,7 +23,7 @@ class TestServer {
     return { step: answer };
   };
 
-  missed: { id: string; step: number; label: string; changes: Transaction['changes'] }[] = [];
+  missed: StoredStep[] = [];
 
   stepsAfter = async (_id: string, after: number) => ({ steps: this.missed.filter((each) => each.step > after) });
 
@@ -143,7 +146,7 @@ describe('DocumentSaver', () => {
   });
 
   it('puts its edits on top of what others saved first', async () => {
-    const theirs = { ...change('theirs', 'Theirs'), step: 1, changes: [{ path: ['notes'], value: 'theirs' }] };
+    const theirs = { ...change('theirs', 'Theirs'), step: 1, at: NOON, changes: [{ path: ['notes'], value: 'theirs' }] };
     server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [theirs] })];
     saver.add(change('ours', 'Ours'));
     await pass(400);
@@ -156,7 +159,7 @@ describe('DocumentSaver', () => {
   });
 
   it('says which edits no longer fit', async () => {
-    const theirs = { id: 'theirs', label: 'Delete', step: 1, changes: [{ path: ['surface', 'nodes', 'lambert'] }] };
+    const theirs = { id: 'theirs', label: 'Delete', step: 1, at: NOON, changes: [{ path: ['surface', 'nodes', 'lambert'] }] };
     server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [theirs] })];
     saver.add({ id: 'ours', label: 'Move', changes: [{ path: ['surface', 'nodes', 'lambert', 'x'], value: 5 }] });
     await pass(400);
@@ -165,7 +168,7 @@ describe('DocumentSaver', () => {
   });
 
   it('recognises its own steps among the missed ones: an answer had got lost', async () => {
-    server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [{ ...change('a', 'A'), step: 1 }] })];
+    server.answers = [new ApiFailure(409, 'stale', 'changed elsewhere', { step: 1, missed: [{ ...change('a', 'A'), step: 1, at: NOON }] })];
     saver.add(change('a', 'A'));
     await pass(400);
     expect(saver.unsaved).toBe(0);
@@ -249,7 +252,7 @@ describe('DocumentSaver', () => {
   });
 
   it('follows what other windows saved, own edits on top', async () => {
-    server.missed = [{ ...change('theirs', ''), changes: [{ path: ['notes'], value: 'theirs' }], step: 1 }];
+    server.missed = [{ ...change('theirs', ''), changes: [{ path: ['notes'], value: 'theirs' }], step: 1, at: NOON }];
     saver.add(change('mine', 'Mine'));
     await saver.pull(1);
     expect(rebased.length).toBe(1);
@@ -260,10 +263,10 @@ describe('DocumentSaver', () => {
 
   it('says what changed, so that numbers need no compiling', async () => {
     const theirs = [{ path: ['notes'], value: 'theirs' }];
-    server.missed = [{ ...change('theirs', ''), changes: theirs, step: 1 }];
+    server.missed = [{ ...change('theirs', ''), changes: theirs, step: 1, at: NOON }];
     await saver.pull(1);
     expect(rebased[0]?.changes).toEqual(theirs);
-    server.missed = [{ ...change('more', ''), changes: theirs, step: 2 }];
+    server.missed = [{ ...change('more', ''), changes: theirs, step: 2, at: NOON }];
     saver.add(change('mine', 'Mine'));
     await saver.pull(2);
     const before = { ...start, notes: 'theirs', name: 'Mine' };
@@ -276,7 +279,7 @@ describe('DocumentSaver', () => {
       label: 'Move',
       changes: [{ path: ['surface', 'nodes', 'lambert', 'x'], value }],
     });
-    server.missed = [{ ...x('theirs', 700), step: 1 }];
+    server.missed = [{ ...x('theirs', 700), step: 1, at: NOON }];
     saver.add(x('first', 40));
     saver.add(x('second', 50));
     await saver.pull(1);
@@ -290,7 +293,7 @@ describe('DocumentSaver', () => {
     await pass(1000);
     await saver.pull(1);
     expect(rebased).toEqual([]);
-    server.missed = [{ ...change('b', 'B'), step: 2 }];
+    server.missed = [{ ...change('b', 'B'), step: 2, at: NOON }];
     await Promise.all([saver.pull(2), saver.pull(2)]);
     expect(rebased.length).toBe(1);
     expect(saver.savedStep).toBe(2);

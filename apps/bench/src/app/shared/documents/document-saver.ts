@@ -1,6 +1,7 @@
-import { applyChanges, invertChanges, condense, UnfitChange, type BrelvinDocument, type Change, type Transaction } from '@brelvin/core';
+import { type BrelvinDocument, type Change, type Transaction, type StoredStep } from '@brelvin/contract';
+import { applyChanges, invertChanges, condense, UnfitChange } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
-import { ApiFailure, type DocumentApi, type MissedStep } from '../api/document-api';
+import { ApiFailure, type DocumentApi } from '../api/document-api';
 
 export type SaveState =
   | { readonly kind: 'saved' }
@@ -192,7 +193,7 @@ export class DocumentSaver {
     this.goOn();
   }
 
-  private rebase(missed: readonly MissedStep[], step: number): void {
+  private rebase(missed: readonly StoredStep[], step: number): void {
     // What was refused lies somewhere between the others, so from here to there is no list of changes.
     const back = this.refused.length > 0 ? undefined : takenBack(this.base, this.waiting);
     // A retried save may find its own steps among the missed ones.

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import type { Transaction } from '@brelvin/core';
+import type { Transaction } from '@brelvin/contract';
 import { Notices } from '../notices/notices';
 import { EditJournal } from './edit-journal';
 

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { Transaction } from '@brelvin/core';
+import type { Transaction } from '@brelvin/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { Notices } from '../notices/notices';
 import { newId } from './new-id';

@@ -1,16 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
+import { type DocumentNews, type Told, type Watch } from '@brelvin/contract';
 import { Observable, Subject } from 'rxjs';
-
-/** Something happened to a document elsewhere; without an id, to any. */
-export interface DocumentNews {
-  readonly id?: string;
-  /** Its new last step. */
-  readonly step?: number;
-  /** One of its steps was given a name. */
-  readonly named?: string;
-  readonly deleted?: boolean;
-  readonly restored?: boolean;
-}
 
 const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 15_000;
@@ -18,7 +8,7 @@ const LONGEST_RETRY_MS = 15_000;
 /** Hears from the server what another window did to documents. Comes back by itself. */
 @Injectable({ providedIn: 'root' })
 export class LiveChannel implements OnDestroy {
-  private readonly told = new Subject<DocumentNews>();
+  private readonly told = new Subject<Partial<DocumentNews>>();
   private socket?: WebSocket;
   private watched: readonly string[] = [];
   private retryAfter = FIRST_RETRY_MS;
@@ -27,6 +17,7 @@ export class LiveChannel implements OnDestroy {
   private readonly shelvesTold = new Subject<void>();
   private shelfWatchers = 0;
 
+  /** What happened to documents elsewhere; without an id, to any. */
   readonly news = this.told.asObservable();
   /** Something was made, changed, deleted or restored; told once a second at most, while somebody listens. */
   readonly shelves = new Observable<void>((listener) => {
@@ -69,10 +60,10 @@ export class LiveChannel implements OnDestroy {
       this.wasAway = false;
     };
     socket.onmessage = ({ data }: MessageEvent<string>) => {
-      const { again, shelves, ...news } = JSON.parse(data) as DocumentNews & { again?: boolean; shelves?: boolean };
-      if (again) this.missed();
-      else if (shelves) this.shelvesTold.next();
-      else this.told.next(news);
+      const told = JSON.parse(data) as Told;
+      if ('again' in told) this.missed();
+      else if ('shelves' in told) this.shelvesTold.next();
+      else this.told.next(told);
     };
     socket.onclose = () => {
       if (this.socket !== socket) return;
@@ -89,7 +80,8 @@ export class LiveChannel implements OnDestroy {
   }
 
   private say(): void {
-    this.socket?.send(JSON.stringify({ watch: this.watched, ...(this.shelfWatchers > 0 ? { shelves: true } : {}) }));
+    const wanted: Watch = { watch: this.watched, ...(this.shelfWatchers > 0 ? { shelves: true } : {}) };
+    this.socket?.send(JSON.stringify(wanted));
   }
 
   private close(): void {

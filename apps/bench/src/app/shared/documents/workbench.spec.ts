@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
-import { newMaterial, newRig, rename, type BrelvinDocument, type LightRig, type Material } from '@brelvin/core';
+import { type BrelvinDocument, type LightRig, type Material, type HistoryPart } from '@brelvin/contract';
+import { newMaterial, newRig, rename } from '@brelvin/core';
 import { firstValueFrom } from 'rxjs';
-import { ApiFailure, DocumentApi, type HistoryPart } from '../api/document-api';
+import { ApiFailure, DocumentApi } from '../api/document-api';
 import { Notices } from '../notices/notices';
 import { EditJournal } from './edit-journal';
 import { Workbench, type DocumentChange } from './workbench';

@@ -1,4 +1,5 @@
 import { DestroyRef, Injectable, inject } from '@angular/core';
+import { type BrelvinDocument, type Change, type Transaction, type HistoryPart } from '@brelvin/contract';
 import {
   applyChanges,
   EMPTY_HISTORY,
@@ -11,15 +12,12 @@ import {
   soundChanges,
   undo,
   UnfitChange,
-  type BrelvinDocument,
-  type Change,
   type Edit,
   type History,
   type HistoryEntry,
-  type Transaction,
 } from '@brelvin/core';
 import { BehaviorSubject, Subject, combineLatest, distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
-import { DocumentApi, type HistoryPart } from '../api/document-api';
+import { DocumentApi } from '../api/document-api';
 import { Notices } from '../notices/notices';
 import { DocumentSaver, type SaverEvents, type SaveState } from './document-saver';
 import { EditJournal } from './edit-journal';

@@ -1,14 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import {
-  assetsOf,
-  LARGEST_BRELVIN_FILE,
-  LONGEST_NAME,
-  readBrelvinFile,
-  withOtherIds,
-  type BrelvinDocument,
-  type BrelvinFile,
-} from '@brelvin/core';
+import { LONGEST_NAME, type BrelvinDocument } from '@brelvin/contract';
+import { assetsOf, LARGEST_BRELVIN_FILE, readBrelvinFile, withOtherIds, type BrelvinFile } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { AssetApi } from '../api/asset-api';
 import { DocumentApi } from '../api/document-api';

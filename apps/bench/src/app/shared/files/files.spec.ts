@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { newFunction, newMaterial, newRig, newSet, writeBrelvinFile, type BrelvinDocument } from '@brelvin/core';
+import type { BrelvinDocument } from '@brelvin/contract';
+import { newFunction, newMaterial, newRig, newSet, writeBrelvinFile } from '@brelvin/core';
 import { App } from '../../app';
 import { AssetApi } from '../api/asset-api';
 import { DocumentApi } from '../api/document-api';

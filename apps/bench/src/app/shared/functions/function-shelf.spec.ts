@@ -1,7 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import type { StoredFunction } from '@brelvin/contract';
 import { functionKindId, newFunction } from '@brelvin/core';
-import { DocumentApi, type StoredFunction } from '../api/document-api';
+import { DocumentApi } from '../api/document-api';
 import { FunctionShelf } from './function-shelf';
 
 const TIDE: StoredFunction = { id: 't', step: 0, name: 'tide', text: 'float tide(float x) { return x; }', formerNames: ['ebb'] };

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { library, libraryWith, newFunction, type FunctionTexts, type Library, type LibraryFunction } from '@brelvin/core';
-import { DocumentApi, type StoredFunction } from '../api/document-api';
+import { type LibraryFunction, type StoredFunction } from '@brelvin/contract';
+import { library, libraryWith, newFunction, type FunctionTexts, type Library } from '@brelvin/core';
+import { DocumentApi } from '../api/document-api';
 import { newId } from '../documents/new-id';
 
 /** The functions of the Library: as they are stored, and over that as they are being written on the Bench. */

@@ -1,4 +1,4 @@
-import { IMAGE_TYPES, LARGEST_SIDE } from '@brelvin/core';
+import { IMAGE_TYPES, LARGEST_SIDE } from '@brelvin/contract';
 import decodeJpeg, { init as initJpeg } from '@jsquash/jpeg/decode.js';
 import { decode as decodePng, init as initPng } from '@jsquash/png/decode.js';
 import decodeWebp, { init as initWebp } from '@jsquash/webp/decode.js';

@@ -1,14 +1,6 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import {
-  ENVIRONMENT_TYPES,
-  facesByName,
-  IMAGE_TYPES,
-  LARGEST_FILE,
-  LONGEST_NAME,
-  toldHarmonics,
-  type EnvironmentPixels,
-  type RigEnvironment,
-} from '@brelvin/core';
+import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LONGEST_NAME, type RigEnvironment } from '@brelvin/contract';
+import { facesByName, toldHarmonics, type EnvironmentPixels } from '@brelvin/core';
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';

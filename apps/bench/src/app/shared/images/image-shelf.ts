@@ -1,16 +1,6 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import {
-  LARGEST_FILE,
-  LONGEST_NAME,
-  roleByName,
-  roleOf,
-  cubeChain,
-  facesByName,
-  wrapsOf,
-  type CubeChain,
-  type ImageFacts,
-  type MaterialImage,
-} from '@brelvin/core';
+import { LARGEST_FILE, LONGEST_NAME, type MaterialImage } from '@brelvin/contract';
+import { roleByName, roleOf, cubeChain, facesByName, wrapsOf, type CubeChain, type ImageFacts } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
 import { AsyncCache } from '../decoding/async-cache';

@@ -1,13 +1,5 @@
-import {
-  imageFacts,
-  IMAGE_TYPES,
-  leavesMipsToDevice,
-  mipChain,
-  unpackArchive,
-  type ImageFacts,
-  type MipChain,
-  type Unpacked,
-} from '@brelvin/core';
+import { IMAGE_TYPES } from '@brelvin/contract';
+import { imageFacts, leavesMipsToDevice, mipChain, unpackArchive, type ImageFacts, type MipChain, type Unpacked } from '@brelvin/core';
 import { expose, transfer } from 'comlink';
 import { sha256Of } from '../files/sha256';
 import { decodeImage, inspectImage, type ImageHead } from './codecs';

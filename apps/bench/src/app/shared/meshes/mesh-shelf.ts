@@ -1,15 +1,6 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
-import {
-  LARGEST_MESH_FILE,
-  LONGEST_NAME,
-  MESH_TYPE,
-  NO_MESH,
-  type Bounds,
-  type FrameRenderer,
-  type MeshData,
-  type MeshSource,
-  type MeshWork,
-} from '@brelvin/core';
+import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, type MeshSource } from '@brelvin/contract';
+import { NO_MESH, type Bounds, type FrameRenderer, type MeshData, type MeshWork } from '@brelvin/core';
 import { proxy, transfer } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';

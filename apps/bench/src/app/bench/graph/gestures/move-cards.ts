@@ -1,4 +1,5 @@
-import { insertIntoRibbon, inletOf, isLoose, type Area } from '@brelvin/core';
+import type { Area } from '@brelvin/contract';
+import { insertIntoRibbon, inletOf, isLoose } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
 import { cardBox, type Point } from '../../editors/card-layout';
 import { ribbonThrough } from '../graph-shapes';

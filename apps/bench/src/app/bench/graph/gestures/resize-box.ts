@@ -1,4 +1,4 @@
-import type { Area, Note } from '@brelvin/core';
+import type { Area, Note } from '@brelvin/contract';
 import { newId } from '../../../shared/documents/new-id';
 import type { Point } from '../../editors/card-layout';
 import type { GraphView } from '../../editors/graph-view';

@@ -1,3 +1,4 @@
+import type { RibbonType } from '@brelvin/contract';
 import {
   addPort,
   connectionProblem,
@@ -8,7 +9,6 @@ import {
   type Edit,
   type InletAddress,
   type OutletAddress,
-  type RibbonType,
 } from '@brelvin/core';
 import { newId } from '../../../shared/documents/new-id';
 import type { Point } from '../../editors/card-layout';
