@@ -14,8 +14,6 @@ export const shelfFields = {
   limit: withDefault(whole(1, 200), 60),
 };
 
-const SHELF_QUERY = object(shelfFields);
-
 export const FILE_QUERY = object({
   ...shelfFields,
   use: optional(oneOf(Object.keys(FILE_USES) as FileUse[]), 'Images for materials, environments, or meshes; all when absent.'),
@@ -27,7 +25,7 @@ export const TAGS = object({ tags: list(TAG_COUNT, 0, 100) });
 export type ShelfOrder = (typeof SHELF_ORDERS)[number];
 
 /** What part of a shelf is asked for, as it is received. */
-export type ShelfQuery = ReceivedOf<typeof SHELF_QUERY>;
+export type ShelfQuery = Omit<ReceivedOf<typeof FILE_QUERY>, 'use'>;
 
 /** Asks for a part of a shelf of files. */
 export interface FileQuery extends TypeOf<typeof FILE_QUERY> {}

@@ -1,4 +1,4 @@
-import type { Json, Material } from '@brelvin/contract';
+import type { Material } from '@brelvin/contract';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { library } from '../catalogue/library';

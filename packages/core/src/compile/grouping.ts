@@ -1,4 +1,4 @@
-import type { GraphNode, Ribbon, GroupPort, NodeGroup, Json, Material, RibbonType, Change } from '@brelvin/contract';
+import type { GraphNode, Ribbon, GroupPort, NodeGroup, Material, RibbonType, Change } from '@brelvin/contract';
 import { GROUP_KIND } from '../catalogue/kind';
 import type { Edit } from '../document/edit';
 import { DOCK, EMPTY_GRAPH, ENTRY, inletKey, inletOf, type OutletAddress } from '../document/graph';

@@ -1,4 +1,4 @@
-import { DOCUMENT_KINDS, type LightRig, type Material, toJsonSchema, validate, type Schema, type StageSet } from '@brelvin/contract';
+import { DOCUMENT_KINDS, type LightRig, type Material, toJsonSchema, type StageSet } from '@brelvin/contract';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
 import { InvalidDocument, kindOf, parseDocument, readDocument } from './documents';
 import { newMaterial, newRig, newSet } from './new-documents';

@@ -1,4 +1,4 @@
-import type { Area, Graph, GraphNode, InletValue, Note, Json, Material, Change } from '@brelvin/contract';
+import type { Area, Graph, GraphNode, InletValue, Note, Material, Change } from '@brelvin/contract';
 import type { Edit } from './edit';
 import { DOCK, EMPTY_GRAPH, inletKey, inletOf, type InletAddress, type OutletAddress } from './graph';
 

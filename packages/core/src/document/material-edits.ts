@@ -1,4 +1,4 @@
-import type { GraphNode, MaterialImage, Json, Material, MaterialParameter, OpacityMode, Outline, Variant, Change } from '@brelvin/contract';
+import type { GraphNode, MaterialImage, Material, MaterialParameter, OpacityMode, Outline, Variant, Change } from '@brelvin/contract';
 import type { Edit } from './edit';
 import { GraphEdits } from './graph-edits';
 

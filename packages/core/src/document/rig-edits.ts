@@ -1,4 +1,4 @@
-import type { Json, BackgroundImage, LightRig, RigEnvironment, RigLight } from '@brelvin/contract';
+import type { BackgroundImage, LightRig, RigEnvironment, RigLight } from '@brelvin/contract';
 import type { Edit } from './edit';
 import { AMBIENT, lightsOf, SUN, type BackgroundKind } from './light-rig';
 

@@ -1,4 +1,4 @@
-import type { Json, Material, MaterialCode, MaterialParameter, Change } from '@brelvin/contract';
+import type { Material, MaterialCode, MaterialParameter, Change } from '@brelvin/contract';
 import type { Edit } from '../../document/edit';
 import { uniformsOf } from '../../language';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';

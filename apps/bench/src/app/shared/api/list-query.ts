@@ -5,6 +5,7 @@ export type ListOptions = FileQuery;
 
 export function listQuery(options: ListOptions, start: Record<string, string> = {}): URLSearchParams {
   const query = new URLSearchParams(start);
-  for (const [name, value] of Object.entries(options)) if (value !== undefined && value !== '') query.set(name, String(value));
+  const wanted: readonly (readonly [string, string | number | boolean | undefined])[] = Object.entries(options);
+  for (const [name, value] of wanted) if (value !== undefined && value !== '') query.set(name, String(value));
   return query;
 }
