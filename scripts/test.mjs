@@ -3,13 +3,15 @@
  * npm run test:quick: what answers in some two minutes.
  * npm test -- browser: the stages whose names begin so.
  * npm run attack: all attacks on the server, also those that take long.
+ * npm test -- browser --keep-seconds: writes down how long each spec of the real interface takes, which its lanes are shared out by.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
  */
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { installPackages, installSystem } from './lib/install.mjs';
-import { buildPages, embedShaders } from './lib/build.mjs';
+import { buildPages, buildServer, embedShaders, SERVER } from './lib/build.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
 import { ROOT } from './lib/run.mjs';
 import { countSpecs, runStage } from './lib/stage.mjs';
@@ -43,28 +45,53 @@ async function types(options) {
   return { code: plain.code || pages.code, output: `${plain.output}${pages.output}` };
 }
 
-async function build() {
-  buildPages();
-  return { code: existsSync(join(ROOT, 'apps/bench/dist/browser/index.html')) ? 0 : 1, output: '' };
+let built;
+/** Pages and server as their users have them, made once. */
+function build() {
+  return (built ??= (async () => {
+    buildPages();
+    await buildServer();
+    const there = ['apps/bench/dist/browser/index.html', SERVER].every((file) => existsSync(join(ROOT, file)));
+    return { code: there ? 0 : 1, output: '' };
+  })());
 }
 
-/** These draw all demos from nothing: they begin first, so that no lane waits for them in the end. */
-const LONGEST = ['first-material.spec.ts', 'golden.spec.ts'];
+/** How long each spec file of the real interface took when it was last measured. */
+const SECONDS = join(ROOT, 'tests/browser/seconds.json');
+const keepsSeconds = process.argv.includes('--keep-seconds');
+/** Of a file that was never measured. */
+const NOT_KNOWN = 120;
 
-/** Two lanes that share the spec files of the real interface: whichever is free takes the next one. */
+/** Two lanes that share the spec files of the real interface, and take about as long. */
 function browserLanes() {
-  const folder = join(ROOT, 'tests/browser/spec');
-  const weight = (name) => (LONGEST.includes(name) ? Infinity : statSync(join(folder, name)).size);
-  const waiting = readdirSync(folder)
+  const known = JSON.parse(readFileSync(SECONDS, 'utf8'));
+  const secondsOf = (file) => known[file] ?? NOT_KNOWN;
+  const files = readdirSync(join(ROOT, 'tests/browser/spec'))
     .filter((name) => name.endsWith('.spec.ts'))
-    .sort((a, b) => weight(b) - weight(a) || a.localeCompare(b))
-    .map((name) => `tests/browser/spec/${name}`);
-  const work = async (options) => {
-    const found = [];
-    for (let file = waiting.shift(); file; file = waiting.shift()) found.push(await jasmine([file], database)(options));
-    return found;
-  };
-  return [1, 2].map((lane) => [[`browser ${lane}`, work]]);
+    .sort((a, b) => secondsOf(b) - secondsOf(a) || a.localeCompare(b));
+  const lanes = [1, 2].map((number) => ({ number, files: [], seconds: 0 }));
+  for (const file of files) {
+    const [shorter] = lanes.toSorted((a, b) => a.seconds - b.seconds);
+    shorter.files.push(`tests/browser/spec/${file}`);
+    shorter.seconds += secondsOf(file);
+  }
+  return lanes.map(({ number, files: own }) => [[`browser ${number}`, (options) => inBrowser(own, options)]]);
+}
+
+async function inBrowser(files, options) {
+  await build();
+  const folder = mkdtempSync(join(tmpdir(), 'brelvin-seconds-'));
+  const measured = join(folder, 'seconds.json');
+  const found = await jasmine(files, async () => ({ ...(await database()), SPEC_SECONDS: measured }))(options);
+  if (keepsSeconds && existsSync(measured)) keepSeconds(JSON.parse(readFileSync(measured, 'utf8')));
+  rmSync(folder, { recursive: true });
+  return found;
+}
+
+function keepSeconds(measured) {
+  const all = { ...JSON.parse(readFileSync(SECONDS, 'utf8')), ...measured };
+  const names = Object.keys(all).sort();
+  writeFileSync(SECONDS, `${JSON.stringify(Object.fromEntries(names.map((name) => [name, Math.round(all[name])])), null, 2)}\n`);
 }
 
 /** Groups, one after the other; lanes of a group beside each other; stages of a lane one after the other. */

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { elaborate, library, newCodeMaterial, Random, WellTyped } from '@brelvin/core';
-import { Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser } from '../browser/support/browser';
 import { Bench } from '../browser/support/bench';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
@@ -80,8 +80,8 @@ const TYPE = `
 
 async function benchTyping(report: Report): Promise<void> {
   const server = await ServerProcess.start(await freshDatabase());
-  const browser = await Browser.open();
-  const bench = new Bench(browser.driver, server.address, PATIENCE);
+  const browser = await Browser.open(ALL_PIXELS);
+  const bench = new Bench(browser, server.address, PATIENCE);
   try {
     await browser.driver.manage().setTimeouts({ script: PATIENCE });
     for (const lines of SIZES) {

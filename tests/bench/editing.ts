@@ -1,6 +1,6 @@
 import type { Material } from '@brelvin/contract';
 import { newMaterial } from '@brelvin/core';
-import { Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser } from '../browser/support/browser';
 import { Bench } from '../browser/support/bench';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
@@ -41,8 +41,8 @@ const TURNS = 7;
 /** Edits and pans on the real page, with few and with many nodes. */
 export async function benchEditing(report: Report): Promise<void> {
   const server = await ServerProcess.start(await freshDatabase());
-  const browser = await Browser.open();
-  const bench = new Bench(browser.driver, server.address, PATIENCE);
+  const browser = await Browser.open(ALL_PIXELS);
+  const bench = new Bench(browser, server.address, PATIENCE);
   /** Milliseconds of the page's main thread for one step: scripts, styles and layout; not what the graphics driver takes. */
   const measure = async (kind: 'pan' | 'edit'): Promise<number[]> => {
     const times: number[] = [];

@@ -6,7 +6,7 @@ import { buildMesh, newMaterial, type MeshData } from '@brelvin/core';
 import { PNG } from 'pngjs';
 import { By } from 'selenium-webdriver';
 import { Bench } from '../browser/support/bench';
-import { Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser } from '../browser/support/browser';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
 import { PATIENCE, spread } from './measure';
@@ -84,9 +84,9 @@ async function measured(
   work: (bench: Bench) => Promise<void>,
   then?: (bench: Bench) => Promise<void>,
 ): Promise<number> {
-  const browser = await Browser.open();
+  const browser = await Browser.open(ALL_PIXELS);
   try {
-    const bench = new Bench(browser.driver, server.address, PATIENCE);
+    const bench = new Bench(browser, server.address, PATIENCE);
     await browser.driver.manage().setTimeouts({ script: PATIENCE });
     const id = what.replace(/[^a-z0-9]+/gi, '-').toLowerCase();
     const document = newMaterial(what, { set: 'set-plain-sphere', rig: 'rig-north-window' });

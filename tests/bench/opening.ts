@@ -1,7 +1,7 @@
 import { seededDatabase } from '../support/seeded-database';
 import { ServerProcess } from '../support/server-process';
 import { Bench } from '../browser/support/bench';
-import { Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser } from '../browser/support/browser';
 import { PATIENCE, spread } from './measure';
 import type { Report } from './report';
 
@@ -12,9 +12,9 @@ export async function benchOpening(report: Report): Promise<void> {
   const fetched: { readonly page: number[]; readonly workers: number[] } = { page: [], workers: [] };
   try {
     for (let turn = 0; turn < 3; turn++) {
-      const browser = await Browser.open();
+      const browser = await Browser.open(ALL_PIXELS);
       try {
-        const bench = new Bench(browser.driver, server.address, PATIENCE);
+        const bench = new Bench(browser, server.address, PATIENCE);
         const started = performance.now();
         await browser.driver.get(`${server.address}/bench/material-puppet-cheek`);
         await bench.see('.stage-canvas[data-painted="true"]');

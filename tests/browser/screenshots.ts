@@ -4,15 +4,15 @@ import { Key } from 'selenium-webdriver';
 import { freshDatabase } from '../support/databases';
 import { ServerProcess } from '../support/server-process';
 import { Bench } from './support/bench';
-import { Browser } from './support/browser';
+import { ALL_PIXELS, Browser } from './support/browser';
 import { eightMaps } from './support/map-files';
 import { kiteGlb } from './support/mesh-files';
 
 const FOLDER = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url));
 
 const server = await ServerProcess.start(await freshDatabase());
-const browser = await Browser.open();
-const bench = new Bench(browser.driver, server.address);
+const browser = await Browser.open(ALL_PIXELS);
+const bench = new Bench(browser, server.address);
 const picture = async (name: string): Promise<void> => {
   await browser.picture(`${FOLDER}${name}.png`);
 };

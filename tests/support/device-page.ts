@@ -1,7 +1,7 @@
 import { build } from 'esbuild';
 import { createServer, type Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
-import { Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser } from '../browser/support/browser';
 
 /**
  * Runs the export `run` of a module in a real page, with core and devices bundled into it, and gives back what it
@@ -21,7 +21,7 @@ export async function runInPage<T extends object>(entry: string): Promise<T> {
     alias: { '@brelvin/contract': source('contract'), '@brelvin/core': source('core'), '@brelvin/devices': source('devices') },
   });
   const server = await serve(bundle.outputFiles[0]?.text ?? '');
-  const browser = await Browser.open();
+  const browser = await Browser.open(ALL_PIXELS);
   try {
     const address = server.address();
     if (typeof address !== 'object' || !address) throw new Error('the page has no address');

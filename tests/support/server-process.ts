@@ -1,10 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import type { BrelvinDocument } from '@brelvin/contract';
 
 /** What Node is given to run the server: its sources as they are, or what `npm run build` made of them. */
 const PROGRAMS = { sources: ['--import', 'tsx', 'apps/server/src/main.ts'], built: ['apps/server/dist/main.js'] } as const;
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+
+let made = 0;
 
 /** The real server in a process of its own, on a free port. */
 export class ServerProcess {
@@ -53,6 +56,17 @@ export class ServerProcess {
     const ended = new Promise<number | null>((resolve) => this.child.once('exit', resolve));
     this.child.kill(signal);
     return ended;
+  }
+
+  /** Keeps a document, under an id of its own or the given one. @returns the id */
+  async keep(document: BrelvinDocument, id = `kept${++made}`): Promise<string> {
+    const { status, body } = await this.request('POST', '/documents', { id, document });
+    if (status !== 201) throw new Error(`${id} was not kept: ${JSON.stringify(body)}`);
+    return id;
+  }
+
+  async stored<T extends BrelvinDocument>(id: string): Promise<T> {
+    return (await this.request('GET', `/documents/${id}`)).body['document'] as T;
   }
 
   async request(method: string, path: string, body?: unknown): Promise<{ status: number; body: Record<string, unknown> }> {

@@ -28,20 +28,14 @@ describe('Code', () => {
 
   withBench((open) => ({ server, bench, browser } = open));
 
-  async function keep(id: string, document: object): Promise<void> {
-    const { status, body } = await server.request('POST', '/documents', { id, document });
-    expect(status).withContext(JSON.stringify(body)).toBe(201);
-  }
-
   async function open(text = GLOW, vertices?: string): Promise<string> {
-    const id = `code${++made}`;
     const code = vertices === undefined ? { text } : { text, vertices };
-    await keep(id, newCodeMaterial('Written', { set: 'set-plain-sphere', rig: PLAIN_RIG }, code));
+    const id = await server.keep(newCodeMaterial('Written', { set: 'set-plain-sphere', rig: PLAIN_RIG }, code));
     await bench.openMaterial(id);
     return id;
   }
 
-  const stored = async (id: string): Promise<Material> => (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+  const stored = (id: string): Promise<Material> => server.stored(id);
 
   /** The text in the editor, as far as it is on the page. */
   const shown = async (): Promise<string> =>
@@ -142,6 +136,7 @@ describe('Code', () => {
     await bench.keys('uv');
     await bench.keys(Key.ESCAPE, '.y)');
     await noProblems();
+    expect(await shown()).toContain('s.place * glow * smoothstep(0.0, 1.0, s.uv.y)');
   });
 
   it('takes typing back step by step, text and picture, from the same history as all else', async () => {
@@ -180,13 +175,10 @@ describe('Code', () => {
     await bench.waitForText('.code-marked', /Lit bands1 = bands\(/);
     await cursorBehind('Lit rim1 = rim');
     await bench.press('to the node', '.code-bar');
-    await bench.driver.wait(
-      async () =>
-        (await bench.all('[data-kind="rim"].card-chosen, [data-kind="rim"][aria-selected="true"], [data-kind="rim"].selected')).length ===
-          1 || (await bench.text('.panel-about')).includes('Rim'),
-      60_000,
-      'the node is chosen',
-    );
+    await bench.see('[data-kind="rim"].card-selected');
+    expect(await bench.selected())
+      .withContext('only what was asked for')
+      .toBe(1);
   });
 
   it('turns a graph into code that gives the same picture', async () => {
@@ -203,7 +195,7 @@ describe('Code', () => {
   it('edits a function of the Library, and all materials that use it follow', async () => {
     const suffix = ++made;
     const name = `shade${suffix}`;
-    await keep(`fn-${name}`, newFunction(name, `vec3 ${name}(vec3 colour) {\n  return colour * 0.2;\n}\n`));
+    await server.keep(newFunction(name, `vec3 ${name}(vec3 colour) {\n  return colour * 0.2;\n}\n`), `fn-${name}`);
     const text = (colour: string): string => `import ${name};\nvec4 paint(Surface s) {\n  return vec4(${name}(${colour}), 1.0);\n}\n`;
     const inCode = newCodeMaterial('Left', {}, { text: text('vec3(1.0, 0.3, 0.1)') });
     const other = newCodeMaterial('Right', {}, { text: text('vec3(0.1, 0.4, 1.0)') });
@@ -215,9 +207,9 @@ describe('Code', () => {
       },
       partRules: { right: { order: 0, mesh: 'right', pattern: '*', material: `right${suffix}`, values: {} } },
     };
-    await keep(`two${suffix}`, set);
-    await keep(`right${suffix}`, other);
-    await keep(`left${suffix}`, { ...inCode, seenIn: { set: `two${suffix}`, rig: PLAIN_RIG } });
+    await server.keep(set, `two${suffix}`);
+    await server.keep(other, `right${suffix}`);
+    await server.keep({ ...inCode, seenIn: { set: `two${suffix}`, rig: PLAIN_RIG } }, `left${suffix}`);
     await bench.openMaterial(`left${suffix}`);
     await bench.driver.sleep(500);
     await bench.sharp();
@@ -239,7 +231,7 @@ describe('Code', () => {
     };
     await bench.driver.wait(brighter, 60_000, 'both follow');
     await bench.press('who uses it', '.code-bar');
-    await bench.waitForText('.code-users', /Left[\s\S]*Right/);
+    expect(await bench.waitForText('.code-users', /Left[\s\S]*Right/)).not.toContain('Written');
   });
 
   it('reads the code of a built-in, and forks it', async () => {
@@ -263,12 +255,17 @@ describe('Code', () => {
 
   it('draws the smallest program, and says what is wrong in its vertex stage there', async () => {
     await bench.openMaterial('material-signal-flag');
+    const drawn = await bench.stagePixels();
     await bench.press('vertices', '.code-bar');
     await choose('clipFromObject *');
     await type('clipFromObjekt *');
     await bench.waitForText('.code-problems', /Nothing here is called "clipFromObjekt"/);
     await bench.chord(Key.ALT, 'm');
     await noProblems();
+    expect(await shown()).toContain('clipFromObject *');
+    expect((await bench.stagePixels()).changedShare(drawn))
+      .withContext('the picture, as before')
+      .toBeLessThan(0.01);
   });
 
   it('follows another editor: a file that is saved is on the Stage', async () => {
@@ -338,8 +335,10 @@ describe('Code', () => {
       ['of odd letters', 'vec4 paint(Surface s) { return vec4(1.0) \u202e; } ä \u0001', /has no meaning here/],
     ] as const) {
       it(`${what} is said in words, and the Stage survives`, async () => {
-        const id = `bad${++made}`;
-        await keep(id, { ...newCodeMaterial('Bad', { set: 'set-plain-sphere', rig: PLAIN_RIG }, { text: GLOW }), code: { text } });
+        const id = await server.keep({
+          ...newCodeMaterial('Bad', { set: 'set-plain-sphere', rig: PLAIN_RIG }, { text: GLOW }),
+          code: { text },
+        });
         await bench.driver.get(`${server.address}/bench/${id}`);
         await bench.waitForText('.code-problems', words);
         await bench.see('.stage-notice');

@@ -14,34 +14,27 @@ describe('Environments and glass', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
   withBench((open) => ({ server, browser, bench } = open));
 
   /** A physical surface on a sphere, in a rig of its own in which nothing shines yet. */
   async function open(): Promise<{ material: string; rig: string }> {
-    const [material, rig] = [`around${++made}`, `around-rig${made}`];
     const plain = newRig('Empty room');
-    const dark: LightRig = { ...plain, sun: { ...plain.sun, on: false }, ambient: { ...plain.ambient, on: false } };
-    const document: Material = {
+    const rig = await server.keep({ ...plain, sun: { ...plain.sun, on: false }, ambient: { ...plain.ambient, on: false } });
+    const material = await server.keep({
       ...newMaterial('Mirror', { set: 'set-plain-sphere', rig }),
       surface: {
         ...newMaterial('Mirror').surface,
         nodes: { s: { kind: 'physicalSurface', rev: 1, x: 60, y: 40, values: { roughness: 0.15, metallic: 1 } } },
         ribbons: { 'dock.colour': { from: 's', outlet: 'result' } },
       },
-    };
-    for (const [id, each] of [
-      [rig, dark],
-      [material, document],
-    ] as const)
-      expect((await server.request('POST', '/documents', { id, document: each })).status).toBe(201);
+    });
     await bench.openMaterial(material);
     await bench.press('around', '.panel-light');
     return { material, rig };
   }
 
-  const rigOf = async (id: string): Promise<LightRig> => (await server.request('GET', `/documents/${id}`)).body['document'] as LightRig;
+  const rigOf = (id: string): Promise<LightRig> => server.stored(id);
 
   /** Something is seen to change, and then to rest again. */
   async function changes(act: () => Promise<unknown>, least = 0.02): Promise<void> {
@@ -207,7 +200,7 @@ describe('Environments and glass', () => {
     await bench.undo();
     await bench.settled(async () => (await bench.all(`${card} [aria-label="Thickness"]`)).length, 1);
     await bench.saved();
-    const stored = (await server.request('GET', `/documents/${material}`)).body['document'] as Material;
+    const stored = await server.stored<Material>(material);
     expect(stored.surface.nodes['s']?.features).toEqual(['hasTransmission', 'hasVolume']);
     expect(stored.surface.nodes['s']?.values['thickness']).toBe(0.4);
     expect(await browser.consoleErrors()).toEqual([]);

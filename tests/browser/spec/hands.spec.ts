@@ -2,44 +2,33 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Material } from '@brelvin/contract';
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { compileFor, DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, GLSL_TARGET } from '@brelvin/core';
-import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import { PLAIN_RIG } from '../../support/seeded-database';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** Fast hands on the graph, each by its gesture. */
 describe('Hands', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await seededDatabase());
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
+  withBench((open) => ({ server, browser, bench } = open));
 
   afterEach(async () => {
     expect(await browser.consoleErrors()).toEqual([]);
   });
 
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
-
   async function open(change: Partial<Material> = {}): Promise<string> {
-    const id = `hands${++made}`;
-    const document = { ...newMaterial('Hands', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change };
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    const id = await server.keep({ ...newMaterial('Hands', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change });
     await bench.openMaterial(id);
     return id;
   }
 
   const stored = async (id: string): Promise<Material> => {
     await bench.saved();
-    return (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+    return server.stored(id);
   };
 
   it('drop a node on a ribbon to put it into it, and take both back in one step', async () => {

@@ -11,16 +11,12 @@ describe('Light', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
   withBench((open) => ({ server, browser, bench } = open));
 
   /** A fresh material on a plain sphere at the north window. */
   async function open(): Promise<void> {
-    const id = `light${++made}`;
-    const document = newMaterial('Light', { set: 'set-plain-sphere', rig: 'rig-north-window' });
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
-    await bench.openMaterial(id);
+    await bench.openMaterial(await server.keep(newMaterial('Light', { set: 'set-plain-sphere', rig: 'rig-north-window' })));
   }
 
   /** Where a light's dot is on the dial, -1…1. */
@@ -29,7 +25,7 @@ describe('Light', () => {
     return { x: Number(await dot.getAttribute('cx')) / 52, y: -Number(await dot.getAttribute('cy')) / 52 };
   }
 
-  const rigOf = async (id: string): Promise<LightRig> => (await server.request('GET', `/documents/${id}`)).body['document'] as LightRig;
+  const rigOf = (id: string): Promise<LightRig> => server.stored(id);
 
   /** Something is seen to change, and then to rest again. */
   async function changes(act: () => Promise<unknown>, least = 0.02): Promise<void> {
@@ -147,15 +143,15 @@ describe('Light', () => {
   });
 
   it('throws shadows on the floor of a set, which has a material of its own', async () => {
-    const id = `light${++made}`;
-    const set = { ...newSet('On a floor'), floor: { shown: true, height: -1, size: 12 } };
-    await server.request('POST', '/documents', { id: `floor${made}`, document: set });
-    const document = newMaterial('Light', { set: `floor${made}`, rig: 'rig-dusk-quay' });
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
-    await bench.openMaterial(id);
+    const set = await server.keep({ ...newSet('On a floor'), floor: { shown: true, height: -1, size: 12 } });
+    await bench.openMaterial(await server.keep(newMaterial('Light', { set, rig: 'rig-dusk-quay' })));
     await bench.click('.dial-dot[data-light="sun"]');
+    const lit = await bench.stagePixels();
     await changes(() => bench.press('throws it', 'brelvin-light-fields'), 0.01);
     await changes(() => bench.undo(), 0.01);
+    expect((await bench.stagePixels()).changedShare(lit))
+      .withContext('the same shadow again')
+      .toBeLessThan(0.01);
   });
 
   it('refuses what is no number, and holds what is out of range', async () => {

@@ -13,13 +13,11 @@ const PROBE = Key.F7;
 describe('Looking at values', () => {
   let server: ServerProcess;
   let bench: Bench;
-  let made = 0;
 
   withBench((open) => ({ server, bench } = open));
 
   /** A material on the plain sphere: place in mesh into a smooth step into the dock. */
   async function open(change: Partial<Material> = {}): Promise<string> {
-    const id = `looking${++made}`;
     const plain = newMaterial('Looking', { set: 'set-plain-sphere', rig: PLAIN_RIG });
     const node = (kind: string, x: number, values = {}): Material['surface']['nodes'][string] => ({ kind, rev: 1, x, y: 60, values });
     const surface = {
@@ -28,13 +26,12 @@ describe('Looking at values', () => {
       ribbons: { 'step.value': { from: 'place', outlet: 'y' }, 'dock.colour': { from: 'step', outlet: 'result' } },
     };
     const tone = { ...surface.nodes.tone, y: 260 };
-    const document = { ...plain, surface: { ...surface, nodes: { ...surface.nodes, tone } }, ...change };
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    const id = await server.keep({ ...plain, surface: { ...surface, nodes: { ...surface.nodes, tone } }, ...change });
     await bench.openMaterial(id);
     return id;
   }
 
-  const stored = async (id: string): Promise<Material> => (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+  const stored = (id: string): Promise<Material> => server.stored(id);
 
   async function pressStage(across: number, down: number): Promise<void> {
     const { x, y, width, height } = await (await bench.see('.stage-canvas')).getRect();
@@ -137,6 +134,8 @@ describe('Looking at values', () => {
     const before = await course();
     await bench.retype(await numberField('smoothstep', 'From'), '0.6');
     await bench.driver.wait(async () => (await course()) !== before, 60_000, 'the course follows');
+    await bench.undo();
+    expect(await bench.settled(course, before)).toBe(before);
   });
 
   it('lets somebody write a node: ports as the function has them, a wrong name told and mended, the picture follows', async () => {

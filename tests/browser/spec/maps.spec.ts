@@ -12,18 +12,13 @@ describe('Maps', () => {
   let browser: Browser;
   let bench: Bench;
   let server: ServerProcess;
-  let made = 0;
 
   withBench((open) => ({ browser, bench, server } = open));
 
   /** A new material, on its graph. */
   async function fresh(): Promise<void> {
-    const [set, rig] = [`s${++made}`, `r${made}`];
-    const document = newMaterial('Plate', { set, rig });
-    await server.request('POST', '/documents', { id: set, document: newSet('Set of Plate') });
-    await server.request('POST', '/documents', { id: rig, document: newRig('Light of Plate') });
-    await server.request('POST', '/documents', { id: `m${made}`, document });
-    await bench.openMaterial(`m${made}`);
+    const [set, rig] = [await server.keep(newSet('Set of Plate')), await server.keep(newRig('Light of Plate'))];
+    await bench.openMaterial(await server.keep(newMaterial('Plate', { set, rig })));
   }
 
   async function drop(files: Parameters<Bench['dropFiles']>[1]): Promise<void> {

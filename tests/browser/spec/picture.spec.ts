@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { LightRig, Material } from '@brelvin/contract';
+import type { BrelvinDocument, LightRig, Material } from '@brelvin/contract';
 import { Key, Origin } from 'selenium-webdriver';
 import { newMaterial } from '@brelvin/core';
 import { PNG } from 'pngjs';
@@ -22,19 +22,15 @@ describe('The picture', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
   withBench((open) => ({ server, browser, bench } = open));
 
-  const documentOf = async <T>(id: string): Promise<T> => (await server.request('GET', `/documents/${id}`)).body['document'] as T;
+  const documentOf = <T extends BrelvinDocument>(id: string): Promise<T> => server.stored<T>(id);
 
   /** A material of its own on the plain sphere, under a copy of the north window without shadows: it draws in half the time. */
   async function open(change: Partial<Material> = {}): Promise<{ id: string; rig: string }> {
-    const [id, rig] = [`picture${++made}`, `rig-of-picture${made}`];
-    const light = withoutShadows(await documentOf('rig-north-window'));
-    expect((await server.request('POST', '/documents', { id: rig, document: light })).status).toBe(201);
-    const document = { ...newMaterial('Picture', { set: 'set-plain-sphere', rig }), ...change };
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    const rig = await server.keep(withoutShadows(await documentOf('rig-north-window')));
+    const id = await server.keep({ ...newMaterial('Picture', { set: 'set-plain-sphere', rig }), ...change });
     await bench.openMaterial(id);
     return { id, rig };
   }

@@ -24,7 +24,6 @@ describe('Sets and images', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
   withBench((open) => ({ server, browser, bench } = open));
 
@@ -33,17 +32,15 @@ describe('Sets and images', () => {
     shape: Parameters<typeof newSet>[1] = 'sphere',
     change: Partial<Material> = {},
   ): Promise<{ id: string; set: string }> {
-    const [id, set] = [`dressed${++made}`, `stand${made}`];
-    await server.request('POST', '/documents', { id: set, document: newSet('Stand', shape) });
-    const document = { ...newMaterial('Dressed', { set, rig: PLAIN_RIG }), ...change };
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
+    const set = await server.keep(newSet('Stand', shape));
+    const id = await server.keep({ ...newMaterial('Dressed', { set, rig: PLAIN_RIG }), ...change });
     await bench.openMaterial(id);
     return { id, set };
   }
 
   const storedSet = async (id: string): Promise<StageSet> => {
     await bench.saved();
-    return (await server.request('GET', `/documents/${id}`)).body['document'] as StageSet;
+    return server.stored(id);
   };
 
   it('put another material on a part that was picked in the picture', async () => {
@@ -132,7 +129,7 @@ describe('Sets and images', () => {
     const [red = 0, green = 0] = (await bench.stagePixels()).at(240, 250);
     expect(red).toBeGreaterThan(green * 2);
     await bench.saved();
-    const document = (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+    const document = await server.stored<Material>(id);
     expect(Object.values(document.images).map((image) => [image.name, image.width, image.role])).toEqual([['tide mark', 8, 'colour']]);
     await bench.openMaterial(id);
     await bench.driver.wait(async () => (await bench.stagePixels()).at(240, 250)[0] > 100, 60_000, 'the image shows after a reload');
@@ -186,6 +183,8 @@ describe('Sets and images', () => {
     const before = Number(await bench.waitForText('.library-total', /\d+/));
     await (await bench.see('input[type="file"]')).sendKeys(join(folder, 'label.brelvin'));
     await bench.waitForText('.library-total', new RegExp(`^${before + 1}$`));
+    // The newest stands first.
+    expect(await bench.settled(() => bench.text('.library-name'), 'Label, front')).toBe('Label, front');
   });
 
   it('list sets, light rigs and images on shelves of their own, deleted things on one more', async () => {
@@ -209,7 +208,7 @@ describe('Sets and images', () => {
     await bench.waitForText('.library-name', /Knotted rope/);
     await bench.press('Restore Knotted rope');
     await bench.press('deleted', '.library-head');
-    await bench.waitForText('.library-name', /Knotted rope/);
+    expect(await bench.waitForText('.library-name', /Knotted rope/)).toContain('Puppet on stand');
   });
 
   it('find mistakes, explain them, mend them in one step, and keep quiet where told to', async () => {

@@ -1,25 +1,14 @@
 import { Key } from 'selenium-webdriver';
-import { seededDatabase } from '../../support/seeded-database';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import { withBench } from '../support/with-bench';
 
 /** A server that others may reach has a key. */
 describe('Signing in', () => {
   let server: ServerProcess;
-  let browser: Browser;
   let bench: Bench;
 
-  beforeAll(async () => {
-    server = await ServerProcess.start(await seededDatabase(), 0, { ACCESS_KEY: 'lantern on the quay' });
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
-  });
-
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-  });
+  withBench((open) => ({ server, bench } = open), { settings: { ACCESS_KEY: 'lantern on the quay' } });
 
   it('asks for the key once, says when it is wrong, and leads to where one was going', async () => {
     await bench.driver.get(`${server.address}/bench/material-puppet-cheek`);

@@ -6,9 +6,10 @@ import { By, Key } from 'selenium-webdriver';
 import { DEMO_DOCUMENTS, EMPTY_GRAPH, newMaterial, newRig } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import { Cluster, clusterFolder } from '../../../scripts/lib/postgres.mjs';
-import { ServerProcess } from '../../support/server-process';
-import { Bench } from '../support/bench';
-import { Browser } from '../support/browser';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** What goes wrong is said where one is; nothing is lost, and the rest goes on. */
 describe('Trouble', () => {
@@ -16,31 +17,19 @@ describe('Trouble', () => {
   let server: ServerProcess;
   let browser: Browser;
   let bench: Bench;
-  let made = 0;
 
-  beforeAll(async () => {
-    cluster = new Cluster(clusterFolder('trouble-postgres'), { throwaway: true });
-    server = await ServerProcess.start(await cluster.start());
-    await server.request('POST', '/documents', { id: PLAIN_RIG, document: newRig('Plain day') });
-    browser = await Browser.open();
-    bench = new Bench(browser.driver, server.address);
+  withBench((open) => ({ server, browser, bench } = open), {
+    database: () => {
+      cluster = new Cluster(clusterFolder('trouble-postgres'), { throwaway: true });
+      return cluster.start();
+    },
   });
 
-  afterAll(async () => {
-    await browser?.close();
-    await server?.stop();
-    cluster?.remove();
-  });
+  beforeAll(() => server.keep(newRig('Plain day'), PLAIN_RIG));
+  afterAll(() => cluster?.remove());
 
-  async function fresh(change: Partial<Material> = {}): Promise<string> {
-    const id = `trouble${++made}`;
-    const { status } = await server.request('POST', '/documents', {
-      id,
-      document: { ...newMaterial('Trouble', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change },
-    });
-    expect(status).toBe(201);
-    return id;
-  }
+  const fresh = (change: Partial<Material> = {}): Promise<string> =>
+    server.keep({ ...newMaterial('Trouble', { set: 'set-plain-sphere', rig: PLAIN_RIG }), ...change });
 
   it('refuses a ribbon that would run in a circle, and shows the path', async () => {
     await bench.openMaterial(await fresh());
@@ -247,12 +236,15 @@ describe('Trouble', () => {
     }
     writeFileSync(join(folder, 'good.brelvin'), good);
     await (await bench.see('input[type="file"]')).sendKeys(join(folder, 'good.brelvin'));
-    await bench.waitForText('.library-name', /Taken in/);
+    const names = await bench.waitForText('.library-name', /Taken in/);
+    expect(names.match(/Taken in/g)?.length)
+      .withContext('only the good one')
+      .toBe(1);
   });
 
   it('says on the Stage when an image can not be had, and shows it when it comes', async () => {
     // The demo knows its images by other addresses than the server.
-    const seal = (await server.request('GET', '/documents/material-tallow-seal')).body['document'] as Material;
+    const seal = await server.stored<Material>('material-tallow-seal');
     const id = await fresh({ ...seal, seenIn: { set: 'set-plain-sphere', rig: PLAIN_RIG } });
     await browser.block(['*/api/assets/*']);
     await bench.driver.get(`${server.address}/bench/${id}`);
@@ -260,9 +252,12 @@ describe('Trouble', () => {
       '.stage-notice',
       /The image “.+” can not be had: a grey check stands in its place\. .+ It is asked for again\./,
     );
+    const checked = await bench.pixelsNow();
     await browser.block([]);
     await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'it is asked for again');
-    await bench.ready();
+    expect((await bench.stagePixels()).changedShare(checked))
+      .withContext('the image in place of the check')
+      .toBeGreaterThan(0.02);
   });
 
   it('leads back to the Library from an address without a material', async () => {
@@ -270,6 +265,7 @@ describe('Trouble', () => {
     await bench.waitForText('.page-failure', /There is no document nobody/);
     await bench.press('To the Library');
     await bench.see('.library-list');
+    expect(await bench.driver.getCurrentUrl()).toBe(`${server.address}/`);
   });
 
   it('reads nonsense typed into a number as an error at the field', async () => {

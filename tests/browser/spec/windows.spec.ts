@@ -1,10 +1,11 @@
 import type { Material } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
 import { newMaterial } from '@brelvin/core';
-import { PLAIN_RIG, seededDatabase } from '../../support/seeded-database';
-import { ServerProcess } from '../../support/server-process';
+import { PLAIN_RIG } from '../../support/seeded-database';
+import type { ServerProcess } from '../../support/server-process';
 import { Bench } from '../support/bench';
 import { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
 
 /** Two windows on one material, and what a reload keeps. */
 describe('Windows', () => {
@@ -12,27 +13,22 @@ describe('Windows', () => {
   let browsers: Browser[];
   let one: Bench;
   let two: Bench;
-  let made = 0;
+
+  withBench((open) => {
+    browsers = [open.browser];
+    ({ server, bench: one } = open);
+  });
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await seededDatabase());
-    browsers = [await Browser.open(), await Browser.open()];
-    [one, two] = browsers.map((browser) => new Bench(browser.driver, server.address)) as [Bench, Bench];
+    const second = await Browser.open();
+    browsers.push(second);
+    two = new Bench(second, server.address);
   });
 
-  afterAll(async () => {
-    for (const browser of browsers ?? []) await browser.close();
-    await server?.stop();
-  });
+  afterAll(() => browsers?.[1]?.close());
 
-  async function fresh(): Promise<string> {
-    const id = `window${++made}`;
-    const document = newMaterial('Windows', { set: 'set-plain-sphere', rig: PLAIN_RIG });
-    expect((await server.request('POST', '/documents', { id, document })).status).toBe(201);
-    return id;
-  }
-
-  const stored = async (id: string): Promise<Material> => (await server.request('GET', `/documents/${id}`)).body['document'] as Material;
+  const fresh = (): Promise<string> => server.keep(newMaterial('Windows', { set: 'set-plain-sphere', rig: PLAIN_RIG }));
+  const stored = (id: string): Promise<Material> => server.stored(id);
 
   it('follow each other live, and never overwrite silently', async () => {
     const id = await fresh();

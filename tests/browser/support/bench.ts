@@ -1,4 +1,5 @@
 import { type Actions, By, Key, Origin, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import type { Browser } from './browser';
 import { StagePixels } from './stage-pixels';
 
 interface Spot {
@@ -9,14 +10,36 @@ interface Spot {
 /** Bounds a wait, and measures nothing: two halves of the specs share a machine, and its processors draw. */
 const PATIENCE = 60_000;
 
+/** No edit waits for longer before it is compiled: a text on a card does for 350 ms. */
+const QUIET_MS = 360;
+
+/** Answers whether the picture came to rest: arguments are milliseconds of quiet, and until it gives up. */
+const RESTED = `
+  const [quiet, patience, answer] = arguments;
+  const begun = performance.now();
+  let [since, last] = [begun, ''];
+  const look = () => {
+    const { pictures, sharp } = document.querySelector('.stage-canvas')?.dataset ?? {};
+    const now = performance.now();
+    if (pictures + sharp !== last) [since, last] = [now, pictures + sharp];
+    if (sharp === 'true' && now - since >= quiet) answer(true);
+    else if (now - begun > patience) answer(false);
+    else setTimeout(look, 20);
+  };
+  look();`;
+
 /** The Bench and the Library, used as a person does: by pointer and keyboard. */
 export class Bench {
+  readonly driver: WebDriver;
+
   constructor(
-    readonly driver: WebDriver,
+    private readonly browser: Browser,
     private readonly address: string,
     /** Milliseconds until a wait gives up. */
     private readonly patience = PATIENCE,
-  ) {}
+  ) {
+    this.driver = browser.driver;
+  }
 
   async openLibrary(): Promise<void> {
     await this.driver.get(this.address);
@@ -348,20 +371,9 @@ export class Bench {
     await this.driver.wait(async () => (await this.pictures()) >= wanted, this.patience, `picture ${wanted} was never drawn`);
   }
 
-  /** Waits until the picture has settled: sharp, and no new one for a while. */
+  /** Waits until the picture has settled: the page says that it is whole, and no other one comes for a while. */
   async sharp(): Promise<void> {
-    let before = -1;
-    await this.driver.wait(
-      async () => {
-        const now = await this.pictures();
-        const settled = now === before && (await this.stageAttribute('sharp')) === 'true';
-        before = now;
-        await this.driver.sleep(250);
-        return settled;
-      },
-      this.patience,
-      'the Stage never came to rest',
-    );
+    if (!(await this.driver.executeAsyncScript(RESTED, QUIET_MS, this.patience))) throw new Error('the Stage never came to rest');
   }
 
   async stagePixels(): Promise<StagePixels> {
@@ -381,7 +393,7 @@ export class Bench {
     await over(false);
     const screenshot = await canvas.takeScreenshot();
     await over(true);
-    return new StagePixels(Buffer.from(screenshot, 'base64'));
+    return new StagePixels(Buffer.from(screenshot, 'base64'), this.browser.pixelRatio);
   }
 
   /** Waits until the picture differs from an earlier one by a part of its pixels. */

@@ -20,15 +20,26 @@ const FLAGS = [
 
 export const WIDTH = 1280;
 export const HEIGHT = 800;
+/**
+ * Device pixels for each CSS pixel. Layout, pointer and keys are those of 1280 × 800; a quarter of the pixels is drawn, which
+ * on a software device is most of the time. What is about single pixels asks for all of them.
+ */
+export const FEW_PIXELS = 0.5;
+export const ALL_PIXELS = 1;
+
+/** A script that waits for the page has its own bound, which is shorter. */
+const LONGEST_SCRIPT_MS = 300_000;
 
 /** A headless Chromium with a profile of its own and a picture of 1280 × 800. */
 export class Browser {
   private constructor(
     readonly driver: WebDriver,
     private readonly profile: string,
+    /** Device pixels for each CSS pixel. */
+    readonly pixelRatio: number,
   ) {}
 
-  static async open(): Promise<Browser> {
+  static async open(pixelRatio = FEW_PIXELS): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'brelvin-browser-'));
     const options = new Options();
     options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
@@ -41,13 +52,9 @@ export class Browser {
       .setChromeOptions(options)
       .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
       .build();
-    const browser = new Browser(driver, profile);
-    await browser.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-      width: WIDTH,
-      height: HEIGHT,
-      deviceScaleFactor: 1,
-      mobile: false,
-    });
+    const browser = new Browser(driver, profile, pixelRatio);
+    await driver.manage().setTimeouts({ script: LONGEST_SCRIPT_MS });
+    await browser.resize(WIDTH, HEIGHT);
     return browser;
   }
 
@@ -78,7 +85,8 @@ export class Browser {
   }
 
   async resize(width: number, height: number): Promise<void> {
-    await this.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+    const deviceScaleFactor = this.pixelRatio;
+    await this.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor, mobile: false });
   }
 
   async picture(path?: string): Promise<Buffer> {

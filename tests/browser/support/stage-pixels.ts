@@ -2,24 +2,29 @@ import { PNG } from 'pngjs';
 
 export type Rgb = readonly [number, number, number];
 
-/** A picture of the Stage, 8-bit sRGB. */
+/** A picture of the Stage, 8-bit sRGB; places and sizes in CSS pixels. */
 export class StagePixels {
   private readonly png: PNG;
 
-  constructor(bytes: Buffer) {
+  /** @param ratio device pixels for each CSS pixel */
+  constructor(
+    bytes: Buffer,
+    private readonly ratio: number,
+  ) {
     this.png = PNG.sync.read(bytes);
   }
 
   get width(): number {
-    return this.png.width;
+    return Math.floor(this.png.width / this.ratio);
   }
 
   get height(): number {
-    return this.png.height;
+    return Math.floor(this.png.height / this.ratio);
   }
 
   at(x: number, y: number): Rgb {
-    const index = (Math.round(y) * this.width + Math.round(x)) * 4;
+    const [column, row] = [Math.floor(Math.round(x) * this.ratio), Math.floor(Math.round(y) * this.ratio)];
+    const index = (row * this.png.width + column) * 4;
     return [this.png.data[index] ?? 0, this.png.data[index + 1] ?? 0, this.png.data[index + 2] ?? 0];
   }
 

@@ -9,15 +9,24 @@ export interface OpenBench {
   readonly bench: Bench;
 }
 
-/** Gives a suite a server on a database of its own and a page to use it, and ends both after it. */
-export function withBench(use: (open: OpenBench) => void): void {
+export interface BenchNeeds {
+  /** A database with the demo in it when absent. */
+  readonly database?: () => Promise<string>;
+  /** Of the server, by the names of its environment. */
+  readonly settings?: Readonly<Record<string, string>>;
+  /** Device pixels for each CSS pixel. */
+  readonly pixelRatio?: number;
+}
+
+/** Gives a suite a server on a database of its own, as it runs for its users, and a page to use it; ends both after it. */
+export function withBench(use: (open: OpenBench) => void, { database = seededDatabase, settings, pixelRatio }: BenchNeeds = {}): void {
   let server: ServerProcess | undefined;
   let browser: Browser | undefined;
 
   beforeAll(async () => {
-    server = await ServerProcess.start(await seededDatabase());
-    browser = await Browser.open();
-    use({ server, browser, bench: new Bench(browser.driver, server.address) });
+    server = await ServerProcess.start(await database(), 0, settings, 'built');
+    browser = await Browser.open(pixelRatio);
+    use({ server, browser, bench: new Bench(browser, server.address) });
   });
 
   afterAll(async () => {

@@ -1,0 +1,136 @@
+import type { LightRig, Material, MaterialImage, StageSet } from '@brelvin/contract';
+import type { Library } from '../catalogue/library';
+import { variantsUnder } from '../compile/surface-variant';
+import type { Device } from '../device/device';
+import { newFloorMaterial } from '../document/new-documents';
+import { FLOOR } from '../document/part-rules';
+import { compileFor } from '../emit/emitted-material';
+import type { EnvironmentPixels } from '../image/environment/environment-pixels';
+import type { CubeChain, MipChain } from '../image/mips';
+import type { MeshData } from '../mesh/mesh';
+import type { OrbitCamera } from '../scene/camera';
+import { drawnPixels } from './drawn-pixels';
+import { FrameRenderer } from './frame-renderer';
+import { MaterialPipelinesCache } from './material-pipelines-cache';
+import type { MeshBank } from './mesh-bank';
+import { StageScene } from './stage-scene';
+import type { PictureSize } from './uniforms';
+
+/** What pictures are drawn with, one after the other; programs are kept from one to the next. */
+export interface Studio {
+  readonly device: Device;
+  readonly renderer: FrameRenderer;
+  readonly surfaces: MaterialPipelinesCache;
+}
+
+export async function openStudio(device: Device): Promise<Studio> {
+  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device) };
+}
+
+/** The documents that make a picture. */
+export interface SeenDocuments {
+  /** Id of the material on the Bench, which parts without a rule wear. */
+  readonly bench: string;
+  /** That one, and what else the parts of the set wear, by id. What is not here is drawn as not ready. */
+  readonly materials: ReadonlyMap<string, Material>;
+  readonly set: StageSet;
+  readonly rig: LightRig;
+  readonly library?: Library;
+}
+
+/** Where the files come from that documents show; nothing for what can not be had. */
+export interface AssetReader {
+  image(image: MaterialImage): Promise<MipChain | CubeChain | undefined>;
+  environment(assets: readonly string[]): Promise<EnvironmentPixels | undefined>;
+  mesh(asset: string): Promise<MeshData | undefined>;
+  /** Works something out from a large mesh apart from here. */
+  readonly workApart?: MeshBank['workApart'];
+}
+
+export interface RenderView {
+  readonly size: PictureSize;
+  /** Of the Stage's clock, and of the lights' own. */
+  readonly seconds?: number;
+  /** The view for the Library when absent. */
+  readonly camera?: OrbitCamera;
+  /** Asked between steps: once it says no, nothing more is done. */
+  readonly wanted?: () => boolean;
+}
+
+/** What a picture lacks: it is drawn without, or shows a placeholder. */
+export interface RenderLack {
+  readonly what: 'material' | 'mesh' | 'image' | 'environment';
+  readonly name: string;
+  readonly reason: string;
+}
+
+export interface RenderedDocument {
+  /**
+   * 8-bit sRGB RGBA rows from the top, with the background's opacity. None where nothing stands in the set, where the
+   * material on the Bench does not compile, or where it is not wanted any more.
+   */
+  readonly pixels?: Uint8Array<ArrayBuffer>;
+  readonly lacks: readonly RenderLack[];
+}
+
+/**
+ * Documents → a picture: a material in its set, under its light, at a time.
+ *
+ * @throws ProgramRefused by the device
+ */
+export async function renderDocument(
+  { device, renderer, surfaces }: Studio,
+  { bench, materials, set, rig, library }: SeenDocuments,
+  assets: AssetReader,
+  { size, seconds = 0, camera, wanted = () => true }: RenderView,
+): Promise<RenderedDocument> {
+  const lacks: RenderLack[] = [];
+  const scene = new StageScene(device, renderer);
+  const { images, environments, meshes } = renderer;
+  const bringImages = async (all: readonly MaterialImage[]): Promise<void> => {
+    const missing = await images.bring(all, (image) => assets.image(image));
+    lacks.push(...missing.map(({ name }) => lack('image', name, 'It can not be had: a grey check stands in its place.')));
+  };
+  try {
+    meshes.load = (asset) => assets.mesh(asset);
+    meshes.workApart = assets.workApart;
+    await meshes.bring(Object.values(set.meshes).flatMap(({ source }) => source?.asset ?? []));
+    scene.setBench(bench);
+    scene.show(set);
+    lacks.push(...scene.problems.map(({ mesh, message }) => lack('mesh', set.meshes[mesh]?.name ?? mesh, message)));
+    const view = camera ?? scene.portrait();
+    if (scene.items(seconds).length === 0) return { lacks };
+    const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];
+    for (const [id, material] of new Map([...floor, ...materials])) {
+      const { compiled, problems } = compileFor(device.target, material, library, { variants: variantsUnder(rig) });
+      if (!compiled) lacks.push(lack('material', material.name, problems[0]?.message ?? 'It does not compile.'));
+      if (!compiled && id === bench) return { lacks };
+      if (!compiled) continue;
+      scene.assign(id, { material, surface: await surfaces.find(id, compiled) });
+      // A picture with placeholders would stay.
+      await bringImages(Object.values(material.images));
+    }
+    if (rig.environment && !(await environments.bring(rig.environment, (files) => assets.environment(files))))
+      lacks.push(lack('environment', rig.environment.name, 'It can not be had: its light is missing.'));
+    if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
+    const drawn = (): Promise<Uint8Array<ArrayBuffer>> => {
+      const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
+      return drawnPixels(device, renderer, picture, size);
+    };
+    if (!wanted()) return { lacks };
+    let pixels = await drawn();
+    // What programs want of a large mesh is worked out apart, once a drawing has asked for it.
+    while (wanted() && meshes.awaits) {
+      await meshes.settled();
+      pixels = await drawn();
+    }
+    // Of a device that was given back nothing can be read.
+    return wanted() ? { pixels, lacks } : { lacks };
+  } finally {
+    scene.destroy();
+  }
+}
+
+function lack(what: RenderLack['what'], name: string, reason: string): RenderLack {
+  return { what, name, reason };
+}
