@@ -1,24 +1,17 @@
-import type { LightRig, Material, MaterialImage, StageSet } from '@brelvin/contract';
+import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
-  compileFor,
   DEMO_DOCUMENTS,
   DEMO_IMAGES,
-  demoPanorama,
   demoLibrary,
-  FLOOR,
+  demoPanorama,
   materialsOf,
-  FrameRenderer,
   mipChain,
-  newFloorMaterial,
   newSet,
+  openStudio,
   panoramaPixels,
-  StageScene,
-  MaterialPipelinesCache,
-  variantsUnder,
-  type DeviceTexture,
-  type EnvironmentPixels,
-  type MipChain,
-  GLSL_TARGET,
+  renderDocument,
+  type AssetReader,
+  type Studio,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 
@@ -41,7 +34,7 @@ export interface DrawnDemo {
 
 /** Draws every demo material on a sphere, and the sets that are made for one, each under light rigs, one rig after the other. */
 export async function drawDemos(rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
-  const on = await easel(side);
+  const studio = await easel();
   const drawn: DrawnDemo[] = [];
   const sphere = newSet('sphere');
   const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
@@ -53,52 +46,34 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
-  for (const { id, set } of scenes) for (const rigId of rigs) drawn.push(await drawScene(on, id, set, rigId, materials));
+  for (const { id, set } of scenes) for (const rigId of rigs) drawn.push(await drawScene(studio, id, set, rigId, side));
   return drawn;
 }
 
-/** What pictures are drawn with, and into. */
-export interface Easel {
-  readonly device: WebGl2Device;
-  readonly renderer: FrameRenderer;
-  readonly surfaces: MaterialPipelinesCache;
-  readonly target: DeviceTexture;
-}
-
-export async function easel(side: number): Promise<Easel> {
-  const device = WebGl2Device.create(new OffscreenCanvas(side, side));
-  const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
-  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device), target };
+export function easel(): Promise<Studio> {
+  return openStudio(WebGl2Device.create(new OffscreenCanvas(1, 1)));
 }
 
 /** A set with a material on the Bench, as the Library shows it. */
 export async function drawScene(
-  { device, renderer, surfaces, target }: Easel,
+  studio: Studio,
   id: string,
   set: StageSet,
   rigId: string,
-  materials: readonly { readonly id: string; readonly document: Material }[],
+  side: number,
+  material = demo<Material>(id),
 ): Promise<DrawnDemo> {
   const rig = demo<LightRig>(rigId);
-  if (rig.environment) await renderer.environments.bring(rig.environment, demoAround);
-  const scene = new StageScene(device, renderer);
-  scene.setBench(id);
-  scene.show(set);
-  const camera = scene.portrait();
   const named = materialsOf(set);
-  const seen = materials.filter((each) => each.id === id || named.has(each.id));
-  for (const worn of [...seen, { id: FLOOR, document: newFloorMaterial() }]) {
-    const { compiled } = compileFor(GLSL_TARGET, worn.document, demoLibrary(), { variants: variantsUnder(rig) });
-    if (!compiled) throw new Error(`${worn.id} does not compile`);
-    scene.assign(worn.id, { material: worn.document, surface: await surfaces.find(worn.id, compiled) });
-    await renderer.images.bring(Object.values(worn.document.images), demoChain);
-  }
-  const { width, height } = target;
-  const size = { width, height };
-  const picture = { items: scene.items(0), camera, rig, seconds: 0, casters: scene.casters(0) };
-  renderer.draw(picture, { size, samples: 4, target, targetSize: size });
-  const pixels = await device.readPixels(target);
-  scene.destroy();
+  const materials = new Map(
+    DEMO_DOCUMENTS.flatMap((each) =>
+      each.document.format === 'brelvin-material' && (each.id === id || named.has(each.id)) ? [[each.id, each.document] as const] : [],
+    ),
+  );
+  const documents = { bench: id, materials: materials.set(id, material), set, rig, library: demoLibrary() };
+  const { pixels, lacks } = await renderDocument(studio, documents, DEMO_ASSETS, { size: { width: side, height: side } });
+  if (!pixels || lacks.length > 0)
+    throw new Error(`${id} on ${set.name}: ${lacks.map(({ name, reason }) => `${name}: ${reason}`).join(' ')}`);
   return { demo: `${id} on ${set.name}`, rig: rig.name, pixels };
 }
 
@@ -117,12 +92,15 @@ export function demo<T extends StageSet | LightRig | Material>(id: string): T {
   return found.document as T;
 }
 
-async function demoChain({ asset, role }: MaterialImage): Promise<MipChain | undefined> {
-  const image = DEMO_IMAGES.find((each) => each.asset === asset);
-  return image && mipChain(image.pixels(), role);
-}
-
-async function demoAround([asset]: readonly string[]): Promise<EnvironmentPixels | undefined> {
-  const picture = demoPanorama(asset);
-  return picture && panoramaPixels(picture);
-}
+/** Files of the demo; its meshes are all made here. */
+const DEMO_ASSETS: AssetReader = {
+  image: async ({ asset, role }) => {
+    const image = DEMO_IMAGES.find((each) => each.asset === asset);
+    return image && mipChain(image.pixels(), role);
+  },
+  environment: async ([asset]) => {
+    const picture = demoPanorama(asset);
+    return picture && panoramaPixels(picture);
+  },
+  mesh: async () => undefined,
+};

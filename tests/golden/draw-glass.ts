@@ -1,5 +1,4 @@
 import type { GraphNode, Material, StageSet } from '@brelvin/contract';
-import { DEMO_DOCUMENTS } from '@brelvin/core';
 import { demo, drawScene, easel } from './draw-demos';
 
 const SIDE = 300;
@@ -12,13 +11,10 @@ export async function run(): Promise<{ readonly png: string }> {
   const sheet = new OffscreenCanvas(ROUGHNESS.length * SIDE, RIGS.length * SIDE);
   const context = sheet.getContext('2d');
   if (!context) throw new Error('there is no canvas to draw on');
-  const others = DEMO_DOCUMENTS.flatMap(({ id, document }) =>
-    document.format === 'brelvin-material' && id !== CHIMNEY ? [{ id, document }] : [],
-  );
   for (const [row, rig] of RIGS.entries())
     for (const [column, roughness] of ROUGHNESS.entries()) {
-      const materials = [...others, { id: CHIMNEY, document: rough(roughness) }];
-      const { pixels } = await drawScene(await easel(SIDE), CHIMNEY, demo<StageSet>('set-lamp-on-the-sill'), rig, materials);
+      const sill = demo<StageSet>('set-lamp-on-the-sill');
+      const { pixels } = await drawScene(await easel(), CHIMNEY, sill, rig, SIDE, rough(roughness));
       context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), SIDE, SIDE), column * SIDE, row * SIDE);
     }
   const bytes = new Uint8Array(await (await sheet.convertToBlob({ type: 'image/png' })).arrayBuffer());

@@ -211,7 +211,16 @@ export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet
 export type { Picture } from './frame/picture';
 export { scaleColours } from './frame/scale-colours';
 export { type PartAddress, StageScene } from './frame/stage-scene';
-export { drawThumbnail, THUMBNAIL_SIZE } from './frame/thumbnail';
+export { drawnPixels, THUMBNAIL, THUMBNAIL_SIZE } from './frame/drawn-pixels';
+export {
+  type AssetReader,
+  openStudio,
+  renderDocument,
+  type RenderedDocument,
+  type RenderLack,
+  type SeenDocuments,
+  type Studio,
+} from './frame/render-document';
 export type { PictureSize, StageClocks } from './frame/uniforms';
 
 // Camera and lights.

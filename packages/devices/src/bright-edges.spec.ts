@@ -3,7 +3,8 @@ import {
   buildMesh,
   compileFor,
   demoLibrary,
-  drawThumbnail,
+  drawnPixels,
+  THUMBNAIL,
   newMaterial,
   newRig,
   START_CAMERA,
@@ -46,7 +47,7 @@ describe('Bright edges', () => {
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
     const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, mesh, material);
-    const data = await drawThumbnail(device, renderer, { items: [{ mesh, surface, material }], camera, rig, seconds: 0 });
+    const data = await drawnPixels(device, renderer, { items: [{ mesh, surface, material }], camera, rig, seconds: 0 }, THUMBNAIL);
     return Array.from({ length: SIDE }, (_, y) => Array.from({ length: SIDE }, (_each, x) => data[(y * SIDE + x) * 4] ?? 0));
   }
 

@@ -6,7 +6,8 @@ import {
   DEMO_IMAGES,
   mipChain,
   demoLibrary,
-  drawThumbnail,
+  drawnPixels,
+  THUMBNAIL,
   type FrameRenderer,
   newMaterial,
   newLight,
@@ -38,7 +39,7 @@ describe('FrameRenderer', () => {
   }
 
   async function pixels(picture: Picture): Promise<(x: number, y: number) => number[]> {
-    const data = await drawThumbnail(device, renderer, picture);
+    const data = await drawnPixels(device, renderer, picture, THUMBNAIL);
     return (x, y) => [...data.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)];
   }
 
@@ -111,8 +112,8 @@ describe('FrameRenderer', () => {
     const rig = sunFrom([-0.4, 0.5, 0.7]);
     const items = [await item(white(), 'torusKnot', rig)];
     const [one, two] = [
-      await drawThumbnail(device, renderer, { items, camera: START_CAMERA, rig, seconds: 1 }),
-      await drawThumbnail(device, renderer, { items, camera: START_CAMERA, rig, seconds: 1 }),
+      await drawnPixels(device, renderer, { items, camera: START_CAMERA, rig, seconds: 1 }, THUMBNAIL),
+      await drawnPixels(device, renderer, { items, camera: START_CAMERA, rig, seconds: 1 }, THUMBNAIL),
     ];
     expect(one).toEqual(two);
   });

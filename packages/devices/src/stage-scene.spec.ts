@@ -2,7 +2,8 @@ import type { Graph, LightRig, Material, MaterialImage, OrbitCamera, PartRule, S
 import {
   buildMesh,
   compileFor,
-  drawThumbnail,
+  drawnPixels,
+  THUMBNAIL,
   EMPTY_GRAPH,
   FrameRenderer,
   mipChain,
@@ -77,7 +78,7 @@ describe('StageScene on a device', () => {
   }
 
   async function pixels(seconds = 0, camera = front): Promise<(x: number, y: number) => number[]> {
-    const data = await drawThumbnail(device, renderer, { items: scene.items(seconds), camera, rig: dark, seconds });
+    const data = await drawnPixels(device, renderer, { items: scene.items(seconds), camera, rig: dark, seconds }, THUMBNAIL);
     return (x, y) => [...data.slice((Math.round(y) * SIDE + Math.round(x)) * 4, (Math.round(y) * SIDE + Math.round(x)) * 4 + 3)];
   }
 

@@ -5,6 +5,7 @@ import type { PictureSize } from './uniforms';
 
 /** Side of the Library's pictures. */
 export const THUMBNAIL_SIZE = 256;
+export const THUMBNAIL: PictureSize = { width: THUMBNAIL_SIZE, height: THUMBNAIL_SIZE };
 
 /**
  * A picture that goes nowhere else, antialiased and with the background's opacity: 8-bit sRGB RGBA rows from the top.

@@ -70,13 +70,17 @@ export class ImageBank {
     );
   }
 
-  /** Puts images on the device before a picture is drawn; one that can not be had stays a placeholder. */
-  async bring(images: readonly MaterialImage[], load: Load): Promise<void> {
+  /** Puts images on the device before a picture is drawn. @returns those that can not be had: they stay placeholders */
+  async bring(images: readonly MaterialImage[], load: Load): Promise<MaterialImage[]> {
+    const missing: MaterialImage[] = [];
     for (const image of images) {
       const key = keyOf(image);
-      const pixels = this.textures.has(key) ? undefined : await load(image).catch(() => undefined);
+      if (this.textures.has(key)) continue;
+      const pixels = await load(image).catch(() => undefined);
       if (pixels) await this.put(key, image, pixels);
+      else missing.push(image);
     }
+    return missing;
   }
 
   /** An image's texture once it has come; until then it is asked for. */

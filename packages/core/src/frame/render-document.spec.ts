@@ -39,8 +39,9 @@ describe('renderDocument', () => {
 
   it('draws what stands in the set, under its light, at the size that is asked for', async () => {
     const { pixels, lacks } = await renderDocument(studio, documents(), NOTHING, { size });
-    expect([pixels?.length, lacks]).toEqual([size.width * size.height * 4, []]);
-    expect(device.passes.length).toBeGreaterThan(1);
+    expect([pixels !== undefined, lacks]).toEqual([true, []]);
+    const { colour } = device.passes.at(-1) ?? {};
+    expect(colour).toEqual(jasmine.objectContaining(size));
   });
 
   it('keeps programs from one picture to the next, and nothing else', async () => {
@@ -59,7 +60,10 @@ describe('renderDocument', () => {
         wave: { ...newMesh('height', {}, { order: 1 }), name: 'Wave', formula: 'float height(float x, float z) { return y; }' },
       },
     };
-    const rig = { ...newRig('Around'), environment: { name: 'Quay', assets: ['b'.repeat(64)], turn: 0, intensity: 1, lights: true, shows: true, blur: 0 } };
+    const rig = {
+      ...newRig('Around'),
+      environment: { name: 'Quay', assets: ['b'.repeat(64)], turn: 0, intensity: 1, lights: true, shows: true, blur: 0 },
+    };
     const broken = { ...newMaterial('Broken'), code: { text: 'vec4 paint(Surface s) { return nothing; }' } };
     const materials = new Map([
       ['mine', withImage()],
@@ -67,7 +71,12 @@ describe('renderDocument', () => {
     ]);
     const { pixels, lacks } = await renderDocument(studio, documents({ materials, set, rig }), NOTHING, { size });
     expect(pixels).toBeDefined();
-    expect(lacks.map(({ what, name }) => `${what} ${name}`)).toEqual(['mesh Wave', 'image label.png', 'material Broken', 'environment Quay']);
+    expect(lacks.map(({ what, name }) => `${what} ${name}`)).toEqual([
+      'mesh Wave',
+      'image label.png',
+      'material Broken',
+      'environment Quay',
+    ]);
     for (const { reason } of lacks) expect(reason.length).toBeGreaterThan(10);
   });
 

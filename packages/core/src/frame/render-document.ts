@@ -1,6 +1,5 @@
-import type { LightRig, Material, MaterialImage, StageSet } from '@brelvin/contract';
+import type { LightRig, Material, MaterialImage, OrbitCamera, StageSet } from '@brelvin/contract';
 import type { Library } from '../catalogue/library';
-import { variantsUnder } from '../compile/surface-variant';
 import type { Device } from '../device/device';
 import { newFloorMaterial } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
@@ -8,7 +7,7 @@ import { compileFor } from '../emit/emitted-material';
 import type { EnvironmentPixels } from '../image/environment/environment-pixels';
 import type { CubeChain, MipChain } from '../image/mips';
 import type { MeshData } from '../mesh/mesh';
-import type { OrbitCamera } from '../scene/camera';
+import { variantsUnder } from '../scene/lights';
 import { drawnPixels } from './drawn-pixels';
 import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';

@@ -1,20 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import type { LightRig, Material, StageSet } from '@brelvin/contract';
-import {
-  compileFor,
-  drawThumbnail,
-  FLOOR,
-  FrameRenderer,
-  materialsOf,
-  newFloorMaterial,
-  newRig,
-  newSet,
-  StageScene,
-  MaterialPipelinesCache,
-  variantsUnder,
-  THUMBNAIL_SIZE,
-  GLSL_TARGET,
-} from '@brelvin/core';
+import { materialsOf, newRig, newSet, openStudio, renderDocument, THUMBNAIL, type AssetReader, type Studio } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
 import { FunctionShelf } from '../shared/functions/function-shelf';
@@ -22,12 +8,6 @@ import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { MeshShelf } from '../shared/meshes/mesh-shelf';
 import { pngOf } from '../shared/pixels/png-of';
-
-interface Studio {
-  readonly device: WebGl2Device;
-  readonly renderer: FrameRenderer;
-  readonly surfaces: MaterialPipelinesCache;
-}
 
 /** Programs that are kept from one picture to the next: those of a set or two. */
 const MOST_SURFACES = 12;
@@ -40,6 +20,12 @@ export class ThumbnailMaker {
   private readonly shelf = inject(ImageShelf);
   private readonly around = inject(EnvironmentShelf);
   private readonly meshes = inject(MeshShelf);
+  private readonly assets: AssetReader = {
+    image: (image) => this.shelf.load(image),
+    environment: (assets) => this.around.load(assets),
+    mesh: (asset) => this.meshes.load(asset),
+    workApart: (asset, work) => this.meshes.workOut(asset, work),
+  };
   private queue: Promise<unknown> = Promise.resolve();
   private studio?: Studio;
   /** From one rest to the next. */
@@ -77,51 +63,24 @@ export class ThumbnailMaker {
       this.beside<StageSet>(material.seenIn.set, newSet('')),
       this.beside<LightRig>(material.seenIn.rig, newRig('')),
     ]);
-    const { device, renderer, surfaces } = (this.studio ??= await openStudio());
+    const studio = (this.studio ??= await openStudio(WebGl2Device.create(new OffscreenCanvas(THUMBNAIL.width, THUMBNAIL.height))));
     if (!wanted()) {
       this.close();
       return undefined;
     }
-    const scene = new StageScene(device, renderer);
+    const documents = { bench: id, materials: await this.materialsOn(set, id, material), set, rig, library: this.functions.library() };
     try {
-      renderer.meshes.load = (asset) => this.meshes.load(asset);
-      renderer.meshes.workApart = (asset, work) => this.meshes.workOut(asset, work);
-      await renderer.meshes.bring(Object.values(set.meshes).flatMap(({ source }) => source?.asset ?? []));
-      scene.setBench(id);
-      scene.show(set);
-      const camera = scene.portrait();
-      if (scene.items(0).length === 0) return undefined;
-      for (const [worn, source] of await this.materialsOn(set, id, material)) {
-        const { compiled } = compileFor(GLSL_TARGET, source, this.functions.library(), { variants: variantsUnder(rig) });
-        if (!compiled && worn === id) return undefined;
-        if (!compiled) continue;
-        scene.assign(worn, { material: source, surface: await surfaces.find(worn, compiled) });
-        // A picture with placeholders would stay in the Library.
-        await renderer.images.bring(Object.values(source.images), (image) => this.shelf.load(image));
-      }
-      if (rig.environment) await renderer.environments.bring(rig.environment, (assets) => this.around.load(assets));
-      if (rig.backgroundImage) await renderer.images.bring([rig.backgroundImage.image], (image) => this.shelf.load(image));
-      const drawn = (): Promise<Uint8Array<ArrayBuffer>> =>
-        drawThumbnail(device, renderer, { camera, rig, seconds: 0, items: scene.items(0), casters: scene.casters(0) });
-      let pixels = await drawn();
-      // What programs want of a large mesh is worked out apart from the page, once a drawing has asked for it.
-      while (wanted() && renderer.meshes.awaits) {
-        await renderer.meshes.settled();
-        pixels = await drawn();
-      }
-      // Of a context that was given back nothing can be read.
-      if (!wanted()) return undefined;
+      const { pixels } = await renderDocument(studio, documents, this.assets, { size: THUMBNAIL, wanted });
+      if (!pixels) return undefined;
       await this.api.saveThumbnail(id, step, await pngOf(pixels));
       return this.api.thumbnailUrl(id, step);
     } finally {
-      scene.destroy();
-      surfaces.trim(MOST_SURFACES);
+      studio.surfaces.trim(MOST_SURFACES);
     }
   }
 
   private async materialsOn(set: StageSet, id: string, material: Material): Promise<Map<string, Material>> {
     const all = new Map([[id, material]]);
-    if (set.floor.shown) all.set(FLOOR, newFloorMaterial());
     for (const other of materialsOf(set)) {
       const found = await this.beside<Material | undefined>(other, undefined);
       if (found && !all.has(other)) all.set(other, found);
@@ -136,9 +95,4 @@ export class ThumbnailMaker {
       () => instead,
     );
   }
-}
-
-async function openStudio(): Promise<Studio> {
-  const device = WebGl2Device.create(new OffscreenCanvas(THUMBNAIL_SIZE, THUMBNAIL_SIZE));
-  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device) };
 }

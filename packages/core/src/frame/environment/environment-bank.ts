@@ -54,13 +54,14 @@ export class EnvironmentBank {
     return known;
   }
 
-  /** Puts an environment on the device before a picture is drawn; one that can not be had is left out. */
-  async bring(environment: Pick<RigEnvironment, 'assets'>, load: Load): Promise<void> {
+  /** Puts an environment on the device before a picture is drawn. @returns whether it is there; what can not be had is left out */
+  async bring(environment: Pick<RigEnvironment, 'assets'>, load: Load): Promise<boolean> {
     const key = keyOf(environment);
     const known = this.ready.get(key);
-    if (known && suffices(known, WHOLE_ENVIRONMENT)) return;
+    if (known && suffices(known, WHOLE_ENVIRONMENT)) return true;
     const pixels = await load(environment.assets).catch(() => undefined);
     if (pixels) this.put(key, await this.passes.prepare(pixels, WHOLE_ENVIRONMENT, this.next));
+    return pixels !== undefined;
   }
 
   private ask(key: string, assets: readonly string[], need: EnvironmentNeed): void {
