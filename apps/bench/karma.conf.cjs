@@ -20,6 +20,8 @@ module.exports = (config) =>
     browsers: ['SoftwareChromium'],
     customLaunchers: { SoftwareChromium: { base: 'Chrome', flags } },
     reporters: ['dots'],
+    // As for all other specs: what takes long is named.
+    reportSlowerThan: 5_000,
     colors: false,
     client: { jasmine: { random: true, timeoutInterval: 30_000 } },
     // A software device may hold the page up for seconds, on a busy machine for longer.

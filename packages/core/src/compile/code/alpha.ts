@@ -1,9 +1,7 @@
 import type { Expression, IrFunction } from '../../ir/ir';
 import { componentCount } from '../../ir/types';
+import { BUILTIN_FUNCTIONS } from '../../ir/builtins/table';
 import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
-
-/** Builtins whose result has alpha 1 where all these arguments have it. */
-const KEEPING: Readonly<Record<string, number>> = { mix: 2, min: 2, max: 2 };
 
 /**
  * Finds out, from the text alone, whether the fourth component of colours is always 1. Numbers that may change are not
@@ -85,7 +83,7 @@ class AlwaysOpaque {
           )
         );
       case 'builtin': {
-        const first = expression.args.slice(0, KEEPING[expression.name] ?? 0);
+        const first = expression.args.slice(0, BUILTIN_FUNCTIONS.get(expression.name)?.keepsOne ?? 0);
         return first.length > 0 && first.every((each) => componentCount(each.type) === 4 && this.of(each, within, looked));
       }
       case 'call':

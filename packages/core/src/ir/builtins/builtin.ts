@@ -10,6 +10,8 @@ export interface BuiltinFunction {
   readonly help: string;
   /** Its values of known ones, lists of components; absent where it needs a device, or nobody evaluates it yet. */
   readonly evaluate?: (...args: Numbers[]) => number[];
+  /** Of so many first arguments: where a component of all of them is 1, it is 1 of what it gives, whatever the others are. */
+  readonly keepsOne?: number;
   /** It works component by component, so there must be several (section 8.7). */
   readonly vectorsOnly?: boolean;
   /** What it gives is in an image. */

@@ -1,4 +1,4 @@
-import { evaluateBuiltin } from './table';
+import { BUILTIN_FUNCTIONS, evaluateBuiltin } from './table';
 
 function one(name: string, ...args: (number | number[])[]): number | undefined {
   return evaluateBuiltin(
@@ -22,6 +22,18 @@ describe('evaluateBuiltin', () => {
     expect(one('round', 2.5)).toBe(2);
     expect(one('round', 3.5)).toBe(4);
     expect(one('round', -1.4)).toBe(-1);
+  });
+
+  it('keeps ones where the table says so', () => {
+    const keeping = [...BUILTIN_FUNCTIONS].filter(([, { keepsOne }]) => keepsOne !== undefined);
+    expect(keeping.map(([name]) => name)).toEqual(['min', 'max', 'mix']);
+    for (const [name, { keepsOne = 0, signatures }] of keeping) {
+      const others = (signatures[0]?.split(',').length ?? 0) - keepsOne;
+      for (const other of [0, 0.3, 1]) {
+        const args = [...Array.from({ length: keepsOne }, () => 1), ...Array.from({ length: others }, () => other)];
+        expect(one(name, ...args)).toBe(1);
+      }
+    }
   });
 
   it('follows the geometric functions', () => {

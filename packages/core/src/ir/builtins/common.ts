@@ -43,11 +43,13 @@ export const COMMON: BuiltinSection = {
     signatures: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'I(I,int)', 'U(U,U)', 'U(U,uint)'],
     help: 'The smaller one.',
     evaluate: byTwo(Math.min),
+    keepsOne: 2,
   },
   max: {
     signatures: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'I(I,int)', 'U(U,U)', 'U(U,uint)'],
     help: 'The larger one.',
     evaluate: byTwo(Math.max),
+    keepsOne: 2,
   },
   clamp: {
     signatures: ['F(F,F,F)', 'F(F,float,float)', 'I(I,I,I)', 'I(I,int,int)', 'U(U,U,U)', 'U(U,uint,uint)'],
@@ -58,6 +60,7 @@ export const COMMON: BuiltinSection = {
     signatures: ['F(F,F,F)', 'F(F,F,float)', 'F(F,F,B)'],
     help: 'From the first (at 0) to the second (at 1): x·(1 − a) + y·a.',
     evaluate: byThree((x, y, a) => x * (1 - a) + y * a),
+    keepsOne: 2,
   },
   step: {
     signatures: ['F(F,F)', 'F(float,F)'],
