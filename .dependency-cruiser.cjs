@@ -1,4 +1,4 @@
-/** Arrows between folders: apps → devices → core → contract, and inside core only downwards. */
+/** Arrows between folders: apps → devices, io → core → contract, and inside core only downwards. */
 const core = (from, to) => ({
   name: `core-${from}-stays-below`,
   severity: 'error',
@@ -26,13 +26,13 @@ module.exports = {
       name: 'core-stands-alone',
       severity: 'error',
       from: { path: '^packages/core/src' },
-      to: { path: '^(packages/devices|apps|tests|scripts)/' },
+      to: { path: '^(packages/(devices|io)|apps|tests|scripts)/' },
     },
     {
       name: 'contract-stands-alone',
       severity: 'error',
       from: { path: '^packages/contract/src' },
-      to: { path: '^(packages/(core|devices)|apps|tests|scripts)/' },
+      to: { path: '^(packages/(core|devices|io)|apps|tests|scripts)/' },
     },
     {
       name: 'contract-is-described-upwards',
@@ -40,7 +40,14 @@ module.exports = {
       from: { path: '^packages/contract/src/(schema|documents)/' },
       to: { path: '^packages/contract/src/messages/' },
     },
-    { name: 'devices-know-only-core', severity: 'error', from: { path: '^packages/devices' }, to: { path: '^apps/' } },
+    { name: 'devices-know-only-core', severity: 'error', from: { path: '^packages/devices' }, to: { path: '^(packages/io|apps)/' } },
+    { name: 'io-knows-only-core', severity: 'error', from: { path: '^packages/io' }, to: { path: '^(packages/devices|apps)/' } },
+    {
+      name: 'io-runs-in-pages',
+      severity: 'error',
+      from: { path: '^packages/io/src', pathNot: '^packages/io/src/node/' },
+      to: { dependencyTypes: ['core'] },
+    },
     { name: 'apps-do-not-mix', severity: 'error', from: { path: '^apps/([^/]+)/' }, to: { path: '^apps/', pathNot: '^apps/$1/' } },
     {
       name: 'library-and-bench-are-apart',

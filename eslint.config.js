@@ -56,7 +56,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['packages/{contract,core}/src/index.ts'],
+    files: ['packages/{contract,core,io}/src/index.ts'],
     rules: {
       'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is used outside.' }],
     },

@@ -104,7 +104,7 @@ function plan() {
     [
       [
         ['pages and devices', npx('ng', 'test', '--no-watch')],
-        ['files', jasmine(['tests/files/*.spec.ts'])],
+        ['files', jasmine(['packages/io/src/**/*.spec.ts', 'tests/files/*.spec.ts'])],
         commandLine,
         ['server', jasmine(['apps/server/src/**/*.spec.ts'], database)],
       ],

@@ -1,6 +1,6 @@
-import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_SIDE, MESH_TYPE } from '@brelvin/contract';
-import { imageSize } from 'image-size';
+import { ENVIRONMENT_TYPES, MESH_TYPE } from '@brelvin/contract';
 import { exrHead, MeshFileRefused, meshFileHead, PictureRefused, radianceHead } from '@brelvin/core';
+import { inspectImage, type ImageHead } from '@brelvin/io';
 import { AssetRefused } from './failures';
 
 /** Bytes of a file that say what it is. Photographs may have pictures of their own, in small, before they say how large they are. */
@@ -15,18 +15,18 @@ export const HEAD_BYTES = 4 * 1024 * 1024;
 export function checkedSize(head: Buffer, bytes: number, type: string): { width: number; height: number } {
   if (ENVIRONMENT_TYPES[type]) return environmentSize(head, type);
   if (type === MESH_TYPE) return meshSize(head, bytes);
-  let found: { width?: number; height?: number; type?: string };
+  const found = imageHead(head);
+  if (found.type !== type) throw new AssetRefused(`This file says it is ${type}, but it holds ${found.type}.`);
+  return { width: found.width, height: found.height };
+}
+
+/** @throws AssetRefused */
+function imageHead(head: Buffer): ImageHead {
   try {
-    found = imageSize(head);
-  } catch {
-    throw new AssetRefused('This is not an image that can be read: its beginning is damaged.');
+    return inspectImage(head);
+  } catch (error) {
+    throw new AssetRefused(error instanceof Error ? error.message : String(error));
   }
-  const { width = 0, height = 0 } = found;
-  if (IMAGE_TYPES[type] !== found.type)
-    throw new AssetRefused(`This file says it is ${type}, but it holds ${found.type ?? 'something else'}.`);
-  if (width < 1 || height < 1 || width > LARGEST_SIDE || height > LARGEST_SIDE)
-    throw new AssetRefused(`This image claims ${width} × ${height} pixels; at most ${LARGEST_SIDE} × ${LARGEST_SIDE} are taken.`);
-  return { width, height };
 }
 
 /** A mesh has no pixels. @throws AssetRefused */

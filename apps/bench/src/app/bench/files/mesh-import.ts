@@ -1,9 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { LONGEST_NAME, type PartRule, type StageSet } from '@brelvin/contract';
 import { materialFromImport, newMesh, newSet, type ImportedImage, type ImportedMaterial, type TakenImage } from '@brelvin/core';
+import { endingOf } from '@brelvin/io';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
-import { endingOf } from '../../shared/images/file-kinds';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { MeshShelf, type TakenMesh } from '../../shared/meshes/mesh-shelf';
 

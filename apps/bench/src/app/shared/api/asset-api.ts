@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import { type AssetChange, type AssetSummary, CHUNK_BYTES, type TagCount } from '@brelvin/contract';
+import { sha256Of } from '@brelvin/io';
 import pLimit from 'p-limit';
-import { sha256Of } from '../files/sha256';
 import { listQuery, type ListOptions } from './list-query';
 import { ApiFailure, request } from './request';
 

@@ -1,11 +1,10 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { ENVIRONMENT_TYPES, IMAGE_TYPES, LARGEST_FILE, LONGEST_NAME, type RigEnvironment } from '@brelvin/contract';
 import { facesByName, toldHarmonics, type EnvironmentPixels } from '@brelvin/core';
+import { AsyncCache, endingOf } from '@brelvin/io';
 import { proxy } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { AsyncCache } from '../decoding/async-cache';
-import { endingOf } from './file-kinds';
 import type { RemoteEnvironments } from './environment.worker';
 import type { ImageJob } from './image-shelf';
 

@@ -1,10 +1,10 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { LARGEST_FILE, LONGEST_NAME, type MaterialImage } from '@brelvin/contract';
 import { roleByName, roleOf, cubeChain, facesByName, wrapsOf, type CubeChain, type ImageFacts } from '@brelvin/core';
+import { AsyncCache, type DecodedImage } from '@brelvin/io';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { AsyncCache } from '../decoding/async-cache';
-import type { DecodedImage, RemoteDecoder } from './image.worker';
+import type { RemoteDecoder } from './image.worker';
 
 /** An image on its way in. */
 export interface ImageJob {

@@ -1,12 +1,12 @@
 import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, type MeshSource } from '@brelvin/contract';
 import { NO_MESH, type Bounds, type FrameRenderer, type MeshData, type MeshWork } from '@brelvin/core';
+import { AsyncCache, type ReadMesh } from '@brelvin/io';
 import { proxy, transfer } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
-import { AsyncCache } from '../decoding/async-cache';
 import type { ImageJob } from '../images/image-shelf';
-import type { ReadMesh, RemoteMeshes } from './mesh.worker';
+import type { RemoteMeshes } from './mesh.worker';
 
 /** A mesh that was taken in: what a set keeps of it, and what came along. */
 export interface TakenMesh extends Pick<ReadMesh, 'name' | 'wears' | 'materials' | 'images' | 'words'> {
