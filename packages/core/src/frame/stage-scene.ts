@@ -6,16 +6,17 @@ import { IN_PLACE, ONE_COPY, STILL } from '../document/set';
 import { overridesOf, FLOOR, type PartOverrides } from '../document/part-rules';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
-import { NO_MESH, type MeshData } from '../mesh/mesh';
-import { hitPart, meetsBounds, type Ray } from '../mesh/ray';
+import type { MeshData } from '../mesh/mesh';
+import { meetsBounds, type Ray } from '../mesh/ray';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
 import { instanceCount, instanceRows, isMirrored, rowsFarFirst } from '../scene/instance-transforms';
 import { ballRound, type Ball } from '../scene/shadow-views';
 import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
-import { INSTANCE_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
-import { portraitOf, standingPoints, trianglesOf } from './portrait';
+import { INSTANCE_WORDS, objectBuffer } from './mesh-buffers';
+import { MeshForm } from './mesh-form';
+import { portraitOf } from './portrait';
 import type { StandingState } from './shadows';
 import type { MaterialPipelines } from './material-pipelines';
 import type { PipelineState } from './program-pipelines';
@@ -44,8 +45,7 @@ export interface SceneProblem {
 
 interface StandingMesh {
   readonly mesh: SetMesh;
-  readonly data: MeshData;
-  readonly buffers: MeshBuffers;
+  readonly form: MeshForm;
   readonly rows: Float32Array<ArrayBuffer>;
   readonly copies: DeviceBuffer;
   /** Of one copy, made when it is first wanted. */
@@ -119,7 +119,7 @@ export class StageScene {
   /** Whether a mesh of a file is still on its way. */
   get awaitsMeshes(): boolean {
     return [...this.meshes.values()].some(
-      ({ mesh, data }) => mesh.source && data === NO_MESH && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
+      ({ mesh, form }) => mesh.source && form.awaited && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
     );
   }
 
@@ -213,7 +213,7 @@ export class StageScene {
   outline(): Float32Array {
     const all = [...this.meshes];
     const shown = all.filter(([id]) => id !== FLOOR);
-    const points = (shown.length > 0 ? shown : all).map(([, { data, mesh }]) => standingPoints(data.positions, rowsAtRest(mesh)));
+    const points = (shown.length > 0 ? shown : all).map(([, { form, mesh }]) => form.points(rowsAtRest(mesh)));
     const outline = new Float32Array(points.reduce((sum, { length }) => sum + length, 0));
     let start = 0;
     for (const each of points) {
@@ -237,7 +237,7 @@ export class StageScene {
     return portraitOf(
       wearing.flatMap((part) => {
         const standing = this.meshes.get(part.mesh);
-        return standing ? [{ corners: trianglesOf(standing.data, part), rows: rowsAtRest(standing.mesh) }] : [];
+        return standing ? [{ corners: standing.form.triangles(part), rows: rowsAtRest(standing.mesh) }] : [];
       }),
     );
   }
@@ -245,13 +245,13 @@ export class StageScene {
   /** The part that is seen along a ray of world space. */
   pick({ origin, direction }: Ray): (PartAddress & { readonly copy: number }) | undefined {
     let best: { seen: number; found: PartAddress & { copy: number } } | undefined;
-    for (const [id, { data, rows }] of this.meshes) {
+    for (const [id, { form, rows }] of this.meshes) {
       const parts = this.parts.filter((part) => part.mesh === id);
       for (let copy = 0; copy * INSTANCE_WORDS < rows.length; copy++) {
         const local = intoObject(rows, copy * INSTANCE_WORDS, origin, direction);
-        if (!local || !meetsBounds(data.bounds, local)) continue;
+        if (!local || !meetsBounds(form.bounds, local)) continue;
         for (const part of parts) {
-          const distance = hitPart(data, part, local);
+          const distance = form.pick(part, local);
           if (distance === undefined) continue;
           const seen = distance - part.dress.depthOffset;
           if (!best || seen < best.seen) best = { seen, found: { mesh: id, part: part.part, copy } };
@@ -278,7 +278,7 @@ export class StageScene {
     const live = { seconds, pointer: (period: number) => part.pointer.value(period), overrides: part.dress.values };
     return [
       {
-        mesh: standing.buffers,
+        mesh: standing.form.draw,
         surface: worn?.surface,
         material: worn?.material,
         part: {
@@ -291,7 +291,7 @@ export class StageScene {
           middle: middleOf(standing),
           instancesFarFirst: (camera) => this.copiesFarFirst(standing, camera),
           instanceAlone: (copy) => this.aloneCopy(standing, copy),
-          cull: cullOf(part.dress.faces, standing.data.closed),
+          cull: cullOf(part.dress.faces, standing.form.closed),
           mirrored: isMirrored(standing.mesh.placing),
           ground: part.mesh === FLOOR ? (this.set?.floor.look ?? 'fading') : undefined,
           casts: part.dress.casts && part.mesh !== FLOOR,
@@ -327,20 +327,24 @@ export class StageScene {
   private putMesh(id: string, mesh: SetMesh): void {
     const before = this.meshes.get(id);
     const found = mesh.source && this.renderer.meshes.find(mesh.source.asset);
-    const kept = before && (found ? before.data === found : sameRecipe(before.mesh, mesh)) ? before : undefined;
-    const data = found ?? kept?.data ?? buildMesh(mesh);
+    const kept = before && (found ? before.form.isOf(found) : sameRecipe(before.mesh, mesh)) ? before.form : undefined;
+    const form = kept ?? this.formOf(found ?? buildMesh(mesh));
     const rows = instanceRows(mesh, 0);
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
     copies.write(rows);
     before?.copies.destroy();
     before?.alone?.destroy();
     before?.sorted?.destroy();
-    if (!kept) before?.buffers.destroy();
-    this.meshes.set(id, { mesh, data, rows, copies, buffers: kept?.buffers ?? this.renderer.uploadMesh(data) });
+    if (!kept) before?.form.destroy();
+    this.meshes.set(id, { mesh, form, rows, copies });
   }
 
-  private removeMesh(id: string, { buffers, copies, alone, sorted }: StandingMesh): void {
-    buffers.destroy();
+  private formOf(data: MeshData): MeshForm {
+    return new MeshForm(data, this.renderer.uploadMesh(data));
+  }
+
+  private removeMesh(id: string, { form, copies, alone, sorted }: StandingMesh): void {
+    form.destroy();
     for (const each of [copies, alone, sorted]) each?.destroy();
     this.meshes.delete(id);
   }
@@ -348,8 +352,8 @@ export class StageScene {
   private dressParts(set: StageSet): void {
     const pointers = new Map(this.parts.map((part) => [`${part.mesh} ${part.part}`, part.pointer]));
     this.clearParts();
-    this.parts = [...this.meshes].flatMap(([id, { data }]) =>
-      data.parts.map(({ name, first, count }, index): StandingPart => {
+    this.parts = [...this.meshes].flatMap(([id, { form }]) =>
+      form.parts.map(({ name, first, count }, index): StandingPart => {
         const part = id === FLOOR ? FLOOR : name;
         const dress = overridesOf(set, id, part);
         const pointer = pointers.get(`${id} ${part}`) ?? new PointerEase();
@@ -360,7 +364,7 @@ export class StageScene {
           count,
           dress,
           pointer,
-          object: objectBuffer(this.device, data.bounds, dress.depthOffset, dress.receives, index),
+          object: objectBuffer(this.device, form.bounds, dress.depthOffset, dress.receives, index),
         };
       }),
     );
@@ -386,7 +390,7 @@ function rowsAtRest(mesh: SetMesh): Float32Array {
 }
 
 /** The middle of a mesh's bounds, where its first copy puts it. */
-function middleOf({ data: { bounds }, rows }: StandingMesh): number[] {
+function middleOf({ form: { bounds }, rows }: StandingMesh): number[] {
   const middle = bounds.low.map((low, axis) => (low + (bounds.high[axis] ?? 0)) / 2);
   return [0, 1, 2].map((row) =>
     [0, 1, 2].reduce((sum, axis) => sum + (rows[row * 4 + axis] ?? 0) * (middle[axis] ?? 0), rows[row * 4 + 3] ?? 0),
