@@ -4,15 +4,15 @@
 export { isJsonObject, type Json } from './json';
 export { effectAt, fieldsOf } from './schema/effect';
 export { toJsonSchema } from './schema/json-schema';
-export type { Effect, Field, ObjectSchema, ReceivedOf, Schema, TypeOf } from './schema/schema';
+export type { Field, ObjectSchema, ReceivedOf, Schema } from './schema/schema';
 export { type Problem, validate } from './schema/validate';
 
 // Documents.
 export { type BrelvinDocument, DOCUMENT_KINDS, type DocumentKind, KIND_NAMES } from './documents/kinds';
-export { CODE_NAME, LONGEST_NAME, LONGEST_TAG, MOST_TAGS } from './documents/names';
+export { CODE_NAME, LONGEST_NAME } from './documents/names';
 export type { InletValue } from './documents/values';
 export { type Area, type Graph, GRAPH_NODE, type GraphNode, type Note, type Ribbon } from './documents/graph';
-export { RIBBON_TYPES, type RibbonType } from './documents/ribbon-types';
+export { type RibbonType } from './documents/ribbon-types';
 export type { GroupPort, NodeGroup } from './documents/group';
 export { IMAGE_FILTERS, IMAGE_WRAPS, type MaterialImage } from './documents/image';
 export { LIVE_KINDS, type LiveInput } from './documents/live-input';
@@ -29,19 +29,17 @@ export {
   type ParameterType,
   type Variant,
 } from './documents/material';
-export { FUNCTION_VERSION, type LibraryFunction } from './documents/function';
+export { type LibraryFunction } from './documents/function';
 export { CLIPPING, CLIPPING_VERSION, type Clipping } from './documents/clipping';
 export {
   type FloorLook,
   type MadeForMesh,
-  MESH_SHAPE_NAMES,
   type MeshCopies,
   type MeshMotion,
   type MeshPlacing,
   type MeshShape,
   type MeshSource,
   MOST_COPIES,
-  MOST_PARTS,
   type OrbitCamera,
   type PartRule,
   type SavedView,
@@ -75,7 +73,6 @@ export {
   CHUNK_BYTES,
   ENVIRONMENT_TYPES,
   FILE_USES,
-  type FileUse,
   IMAGE_TYPES,
   LARGEST_FILE,
   LARGEST_MESH_FILE,
@@ -94,7 +91,6 @@ export {
   DOCUMENT_ADDRESS,
   DOCUMENT_LIST,
   DOCUMENT_QUERY,
-  type DocumentQuery,
   type DocumentStep,
   type DocumentSummary,
   FILE_FORM_QUERY,

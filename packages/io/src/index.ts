@@ -1,18 +1,18 @@
 /** What needs a library to be read, the same in page workers, on the server and on the command line. */
 
 export { AsyncCache } from './async-cache';
-export { BINARIES, type Binaries, type BinaryName } from './binaries';
+export { BINARIES, type Binaries } from './binaries';
 export { sha256Of } from './sha256';
 
 // Images.
-export { ImageCodecs, type QuickDecoder, type StoredPixels } from './images/codecs';
+export { ImageCodecs } from './images/codecs';
 export { decodeImage, type DecodedImage } from './images/decoded-image';
 export { endingOf } from './images/file-kinds';
 export { type ImageHead, inspectImage } from './images/image-head';
 
 // Environments.
-export { type EnvironmentFile, type PictureReaders, readEnvironment } from './environments/read-environment';
-export { ExrReader, type HighRangePicture } from './environments/read-exr';
+export { type EnvironmentFile, readEnvironment } from './environments/read-environment';
+export { ExrReader } from './environments/read-exr';
 
 // Meshes and what they wear.
 export type { MeshFile } from './meshes/read-gltf';

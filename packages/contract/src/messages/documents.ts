@@ -61,8 +61,6 @@ export const NAMED_VERSION = object({ name, step: stepNumber, at: moment, beside
 export const VERSIONS = object({ versions: list(NAMED_VERSION, 0, ANY_NUMBER_OF) });
 export const NAMED = object({ name, step: stepNumber });
 
-export interface DocumentQuery extends TypeOf<typeof DOCUMENT_QUERY> {}
-
 /** What lists know of a document. `pictured`: the step its picture shows; null when there is no picture. */
 export interface DocumentSummary extends TypeOf<typeof DOCUMENT_SUMMARY> {}
 
