@@ -12,10 +12,10 @@ import {
   newMaterial,
   newRig,
   newSet,
+  litProgram,
   panoramaPixels,
   StageScene,
   START_CAMERA,
-  variantsUnder,
   type Device,
   type EnvironmentPixels,
   type FrameRenderer,
@@ -50,10 +50,11 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
       ...materials.filter((each) => each.id === id || named.has(each.id)),
       { id: FLOOR, document: newFloorMaterial() },
     ];
+    const lit = litProgram(rig);
     for (const each of worn) {
-      const { compiled } = compileFor(GLSL_TARGET, each.document, demoLibrary(), { variants: variantsUnder(rig) });
+      const { compiled } = compileFor(GLSL_TARGET, each.document, demoLibrary(), { variants: lit === 'plain' ? [] : [lit] });
       if (!compiled) throw new Error(`${each.id} does not compile`);
-      const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document);
+      const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document, [lit]);
       scene.assign(each.id, { material: each.document, surface });
     }
     const milliseconds: number[] = [];

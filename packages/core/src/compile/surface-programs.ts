@@ -11,6 +11,9 @@ import { VERTEX_GAP } from './vertex-gap';
  */
 export type SurfaceVariant = 'shadowed' | 'occluded' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
 
+/** Programs that draw a surface as its light has it: of these a rig's pictures need one, and each can stand in for another. */
+export type LitProgram = 'plain' | 'shadowed' | 'occluded';
+
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
 

@@ -40,21 +40,40 @@ export interface FramePrograms {
 export async function framePrograms(device: Device): Promise<FramePrograms> {
   const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<ProgramPipelines> =>
     ProgramPipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
+  // All at once: a driver may compile several beside each other.
+  const [view, backdrop, bloom, environments, gathering, wires, shadows, near, inverse, ground, edges, smaller, notReady, quiet, distance] =
+    await Promise.all([
+      ViewTransform.create(device),
+      Backdrop.create(device),
+      BloomPasses.create(device),
+      EnvironmentPasses.create(device),
+      WeightedOit.create(device),
+      WireProgram.create(device),
+      ShadowPasses.create(device),
+      NearOcclusionPasses.create(device),
+      FullScreen.create(device, 'scene_inverse', 'SceneInverse', 'gather'),
+      groundPrograms(device),
+      EdgePasses.create(device),
+      SmallerCopy.create(device),
+      plain('not_ready'),
+      plain('quiet'),
+      plain('scene_distance', plainFragmentModule('scene_distance.frag')),
+    ]);
   return {
-    view: await ViewTransform.create(device),
-    backdrop: await Backdrop.create(device),
-    bloom: await BloomPasses.create(device),
-    environments: await EnvironmentPasses.create(device),
-    gathering: await WeightedOit.create(device),
-    wires: await WireProgram.create(device),
-    shadows: await ShadowPasses.create(device),
-    near: await NearOcclusionPasses.create(device),
-    inverse: await FullScreen.create(device, 'scene_inverse', 'SceneInverse', 'gather'),
-    ground: await groundPrograms(device),
-    edges: await EdgePasses.create(device),
-    smaller: await SmallerCopy.create(device),
-    notReady: await plain('not_ready'),
-    quiet: await plain('quiet'),
-    distance: await plain('scene_distance', plainFragmentModule('scene_distance.frag')),
+    view,
+    backdrop,
+    bloom,
+    environments,
+    gathering,
+    wires,
+    shadows,
+    near,
+    inverse,
+    ground,
+    edges,
+    smaller,
+    notReady,
+    quiet,
+    distance,
   };
 }

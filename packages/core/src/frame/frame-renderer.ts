@@ -1,5 +1,6 @@
 import type { LightRig } from '@brelvin/contract';
 import type { EmittedMaterial } from '../emit/emitted-material';
+import type { LitProgram } from '../compile/surface-programs';
 import type { FrameGlobals } from '../compile/material-values';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceTexture } from '../device/device';
@@ -87,6 +88,7 @@ export class FrameRenderer {
    * Brings a program onto the device and draws it once, small and out of sight, so that its first real drawing
    * does not stall.
    *
+   * @param lit the programs that pictures need, of those that draw it lit; see `MaterialPipelines.create`
    * @throws ProgramRefused
    */
   async prepare(
@@ -94,8 +96,9 @@ export class FrameRenderer {
     picture: Omit<Picture, 'items'>,
     mesh: MeshBuffers,
     material: MaterialSource,
+    lit?: Iterable<LitProgram>,
   ): Promise<MaterialPipelines> {
-    const surface = await MaterialPipelines.create(this.device, compiled);
+    const surface = await MaterialPipelines.create(this.device, compiled, lit);
     await this.warmUp({ ...picture, items: [{ mesh, surface, material }] });
     return surface;
   }

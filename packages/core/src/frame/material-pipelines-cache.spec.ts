@@ -58,6 +58,37 @@ describe('Surfaces of documents', () => {
     expect([surface.has('shadowed'), made.length]).toEqual([true, count]);
   });
 
+  it('bring of the programs that draw them lit only what the light needs', async () => {
+    const both = compiled(lit, ['shadowed']);
+    const surface = await bank.find('a', both, ['shadowed']);
+    expect(made.filter((label) => /plain|shadowed/.test(label)).length).toBe(1);
+    expect(surface.pipelines('plain')).toBe(surface.pipelines('shadowed'));
+    expect(surface.lacks(both, ['plain'])).toBeTrue();
+    await bank.find('a', both, ['plain']);
+    expect(surface.pipelines('plain')).not.toBe(surface.pipelines('shadowed'));
+  });
+
+  it('have a program that draws them lit, whatever they were compiled for', async () => {
+    const surface = await bank.find('a', compiled(lit), ['occluded']);
+    expect(surface.pipelines('occluded')).toBe(surface.pipelines('plain'));
+    expect(surface.lacks(compiled(lit), ['occluded'])).toBeFalse();
+  });
+
+  it('link a program once that is asked for twice at the same time', async () => {
+    const surface = await bank.find('a', compiled(lit));
+    const count = made.length;
+    await Promise.all([surface.learn(compiled(lit, ['shadowed'])), surface.learn(compiled(lit, ['shadowed']))]);
+    expect(made.length).toBe(count + 1);
+  });
+
+  it('give back what comes after they went', async () => {
+    const surface = await bank.find('a', compiled(lit));
+    const late = surface.learn(compiled(lit, ['shadowed']));
+    surface.destroy();
+    await late;
+    expect(device.programsGone).toBe(made.length);
+  });
+
   it('make way for another structure of the same document', async () => {
     const first = await bank.find('a', compiled(lit));
     const count = made.length;

@@ -1,3 +1,4 @@
+import type { LitProgram } from '../compile/surface-programs';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device } from '../device/device';
 import { MaterialPipelines } from './material-pipelines';
@@ -15,16 +16,17 @@ export class MaterialPipelinesCache {
   /**
    * A document's surface, with the programs of all variants that it was ever asked for with.
    *
+   * @param lit the programs that pictures need, of those that draw it lit; see `MaterialPipelines.create`
    * @throws ProgramRefused
    */
-  async find(document: string, compiled: EmittedMaterial): Promise<MaterialPipelines> {
+  async find(document: string, compiled: EmittedMaterial, lit?: Iterable<LitProgram>): Promise<MaterialPipelines> {
     const known = this.surfaces.get(document);
     this.surfaces.delete(document);
     if (known?.key !== compiled.key) known?.destroy();
-    const surface = known?.key === compiled.key ? known : await MaterialPipelines.create(this.device, compiled);
+    const surface = known?.key === compiled.key ? known : await MaterialPipelines.create(this.device, compiled, lit);
     this.surfaces.set(document, surface);
     surface.adopt(compiled);
-    await surface.learn(compiled);
+    await surface.learn(compiled, lit);
     return surface;
   }
 

@@ -1,4 +1,4 @@
-import type { SurfaceVariant } from '../compile/surface-programs';
+import type { LitProgram, SurfaceVariant } from '../compile/surface-programs';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';
@@ -9,16 +9,23 @@ import { vertexLayouts } from './mesh-buffers';
 import { OwnValues } from './own-values';
 import { SHADOW_BIAS, ProgramPipelines, type PipelineWays } from './program-pipelines';
 
+type ProgramName = LitProgram | SurfaceVariant;
+
+/** Where what is wanted is not here, these stand in for it, the first that is. */
+const LIT: readonly LitProgram[] = ['shadowed', 'occluded', 'plain'];
+
 /** A compiled material on the device: its pipelines, and its numbers. */
 export class MaterialPipelines {
   /** The numbers of what wears it without a block for them. */
   readonly values: OwnValues;
+  private readonly programs = new Map<ProgramName, ProgramPipelines>();
+  /** Programs on their way to the device. */
+  private readonly coming = new Map<ProgramName, Promise<void>>();
+  private gone = false;
 
   private constructor(
     private readonly device: Device,
     private source: EmittedMaterial,
-    private readonly plain: ProgramPipelines,
-    private readonly variants: Map<SurfaceVariant, ProgramPipelines>,
   ) {
     this.values = this.createValues();
   }
@@ -28,27 +35,44 @@ export class MaterialPipelines {
     return this.source.key;
   }
 
-  /** @throws ProgramRefused */
-  static async create(device: Device, compiled: EmittedMaterial): Promise<MaterialPipelines> {
-    const plain = await pipelinesOf(device, compiled, 'surface', compiled.program);
-    const surface = new MaterialPipelines(device, compiled, plain, new Map());
-    await surface.learn(compiled);
+  /**
+   * @param lit of the programs that draw it as its light has it, those that pictures need; all that there are when absent
+   * @throws ProgramRefused
+   */
+  static async create(device: Device, compiled: EmittedMaterial, lit?: Iterable<LitProgram>): Promise<MaterialPipelines> {
+    const surface = new MaterialPipelines(device, compiled);
+    try {
+      await surface.learn(compiled, lit);
+    } catch (error) {
+      surface.destroy();
+      throw error;
+    }
     return surface;
   }
 
-  /** Whether there are programs that it does not have yet: for shadows, or to be taken apart. */
-  lacks({ variants }: Pick<EmittedMaterial, 'variants'>): boolean {
-    return Object.keys(variants).some((variant) => !this.variants.has(variant as SurfaceVariant));
+  /** Whether there are programs that pictures need and it does not have yet: for shadows, or to be taken apart. */
+  lacks(compiled: EmittedMaterial, lit?: Iterable<LitProgram>): boolean {
+    return neededOf(compiled, lit).some(([name]) => !this.programs.has(name));
   }
 
   /**
-   * Takes programs over that it does not have yet.
+   * Takes programs over that it does not have yet, all at once.
    *
    * @throws ProgramRefused
    */
-  async learn(compiled: Pick<EmittedMaterial, 'key' | 'variants' | 'shaped' | 'welded' | 'opacity'>): Promise<void> {
-    const fresh = (Object.entries(compiled.variants) as [SurfaceVariant, TargetCode][]).filter(([variant]) => !this.variants.has(variant));
-    for (const [variant, code] of fresh) this.variants.set(variant, await pipelinesOf(this.device, compiled, variant, code));
+  async learn(compiled: EmittedMaterial, lit?: Iterable<LitProgram>): Promise<void> {
+    const bring = async (name: ProgramName, code: TargetCode): Promise<void> => {
+      try {
+        const made = await pipelinesOf(this.device, compiled, name, code);
+        if (this.gone) made.destroy();
+        else this.programs.set(name, made);
+      } finally {
+        this.coming.delete(name);
+      }
+    };
+    const fresh = neededOf(compiled, lit).filter(([name]) => !this.programs.has(name));
+    for (const [name, code] of fresh) if (!this.coming.has(name)) this.coming.set(name, bring(name, code));
+    await Promise.all(fresh.flatMap(([name]) => this.coming.get(name) ?? []));
   }
 
   /** Samplers of the program, each with the material's image it shows. */
@@ -61,13 +85,16 @@ export class MaterialPipelines {
   }
 
   has(variant: SurfaceVariant): boolean {
-    return this.variants.has(variant);
+    return this.programs.has(variant);
   }
 
-  /** The program of a variant where that can be had, or the next best. */
-  pipelines(variant?: SurfaceVariant): ProgramPipelines {
-    const own = variant && (this.variants.get(variant) ?? this.variants.get(NEXT_BEST[variant] ?? variant));
-    return own ?? this.plain;
+  /** The program of a variant where that can be had, or one that stands in for it. */
+  pipelines(variant: ProgramName = 'plain'): ProgramPipelines {
+    for (const name of [variant, ...LIT]) {
+      const found = this.programs.get(name);
+      if (found) return found;
+    }
+    throw new ReferenceError('a surface has at least one program that draws it lit');
   }
 
   /** A block for the numbers of one more part that wears this surface; the caller destroys it. */
@@ -89,16 +116,28 @@ export class MaterialPipelines {
   }
 
   destroy(): void {
+    this.gone = true;
     this.values.destroy();
-    this.plain.destroy();
-    for (const each of this.variants.values()) each.destroy();
+    for (const each of this.programs.values()) each.destroy();
   }
+}
+
+/** What of a compiled material is needed; of the programs that draw it lit at least one. */
+function neededOf({ program, variants }: EmittedMaterial, lit: Iterable<LitProgram> = LIT): (readonly [ProgramName, TargetCode])[] {
+  const wanted = new Set<ProgramName>(lit);
+  const all = Object.entries({ plain: program, ...variants }) as [ProgramName, TargetCode][];
+  const found = all.filter(([name]) => !isLit(name) || wanted.has(name));
+  return found.some(([name]) => isLit(name)) ? found : [['plain', program], ...found];
+}
+
+function isLit(name: ProgramName): name is LitProgram {
+  return (LIT as readonly ProgramName[]).includes(name);
 }
 
 function pipelinesOf(
   device: Device,
-  { key, shaped, welded, opacity }: Pick<EmittedMaterial, 'key' | 'shaped' | 'welded' | 'opacity'>,
-  label: SurfaceVariant | 'surface',
+  { key, shaped, welded, opacity }: EmittedMaterial,
+  label: ProgramName,
   code: TargetCode,
 ): Promise<ProgramPipelines> {
   const blend = PICTURES.has(label) && opacity !== 'cut' ? BLENDS[opacity ?? 'none'] : undefined;
@@ -110,15 +149,12 @@ function pipelinesOf(
 }
 
 /** How programs that draw no picture are drawn. */
-const WAYS: Partial<Record<SurfaceVariant | 'surface', PipelineWays>> = {
+const WAYS: Partial<Record<ProgramName, PipelineWays>> = {
   caster: { depthBias: SHADOW_BIAS },
   cover: { blend: 'gather' },
   wires: { topology: 'lines' },
 };
 
-/** Where nothing is occluded the two draw the same. */
-const NEXT_BEST: Partial<Record<SurfaceVariant, SurfaceVariant>> = { occluded: 'shadowed', shadowed: 'occluded' };
-
 /** Programs that draw what is seen. */
-const PICTURES: ReadonlySet<string> = new Set<SurfaceVariant | 'surface'>(['surface', 'shadowed', 'occluded', 'inspect']);
+const PICTURES: ReadonlySet<string> = new Set<ProgramName>([...LIT, 'inspect']);
 const BLENDS = { none: undefined, blend: 'over', unsorted: 'add', add: 'add' } as const;

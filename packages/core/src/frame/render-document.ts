@@ -7,7 +7,7 @@ import { compileFor } from '../emit/emitted-material';
 import type { EnvironmentPixels } from '../image/environment/environment-pixels';
 import type { CubeChain, MipChain } from '../image/mips';
 import type { MeshData } from '../mesh/mesh';
-import { variantsUnder } from '../scene/lights';
+import { litProgram } from '../scene/lights';
 import { drawnPixels } from './drawn-pixels';
 import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
@@ -99,13 +99,14 @@ export async function renderDocument(
     lacks.push(...scene.problems.map(({ mesh, message }) => lack('mesh', set.meshes[mesh]?.name ?? mesh, message)));
     const view = camera ?? scene.portrait();
     if (scene.items(seconds).length === 0) return { lacks };
+    const lit = litProgram(rig);
     const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];
     for (const [id, material] of new Map([...floor, ...materials])) {
-      const { compiled, problems } = compileFor(device.target, material, library, { variants: variantsUnder(rig) });
+      const { compiled, problems } = compileFor(device.target, material, library, { variants: lit === 'plain' ? [] : [lit] });
       if (!compiled) lacks.push(lack('material', material.name, problems[0]?.message ?? 'It does not compile.'));
       if (!compiled && id === bench) return { lacks };
       if (!compiled) continue;
-      scene.assign(id, { material, surface: await surfaces.find(id, compiled) });
+      scene.assign(id, { material, surface: await surfaces.find(id, compiled, [lit]) });
       // A picture with placeholders would stay.
       await bringImages(Object.values(material.images));
     }

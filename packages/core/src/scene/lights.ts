@@ -1,3 +1,4 @@
+import type { LitProgram } from '../compile/surface-programs';
 import type { LightMotion, LightRig, RigLight } from '@brelvin/contract';
 import { isPunctual, lightsOf, MOST_LIGHTS, numberedLights, SUN } from '../document/light-rig';
 
@@ -39,10 +40,10 @@ export function throwsShadows(rig: LightRig): boolean {
   return numberedLights(rig).some(([, light]) => light.casts && light.kind !== 'point');
 }
 
-/** The program of surfaces that a rig's pictures need besides the plain one; what is occluded is under shadows as well. */
-export function variantsUnder(rig: LightRig): readonly ('shadowed' | 'occluded')[] {
-  if (rig.occlusion) return ['occluded'];
-  return throwsShadows(rig) ? ['shadowed'] : [];
+/** The program of surfaces that a rig's pictures need; what is occluded is under shadows as well. */
+export function litProgram(rig: LightRig): LitProgram {
+  if (rig.occlusion) return 'occluded';
+  return throwsShadows(rig) ? 'shadowed' : 'plain';
 }
 
 /** A light at a time of the lights' own clock, seconds. */

@@ -48,8 +48,10 @@ export class BenchOpener {
       this.places.workspace.set(material.code || named !== undefined ? 'code' : 'graph');
       if (named !== undefined) await this.code.showFunction(named);
       this.materials.setBench(id);
-      await this.beside.open('set', material.seenIn.set, newSet('Plain sphere'));
-      await this.beside.open('rig', material.seenIn.rig, newRig('North window'));
+      await Promise.all([
+        this.beside.open('set', material.seenIn.set, newSet('Plain sphere')),
+        this.beside.open('rig', material.seenIn.rig, newRig('North window')),
+      ]);
       this.recents.opened(id);
       document.title = `${material.name} · Brelvin`;
     } catch (error) {

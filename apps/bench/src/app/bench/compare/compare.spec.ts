@@ -37,8 +37,8 @@ class InstantCompiler {
     left.delete(id);
     this.open.next(left);
   }
-  want(variant: string): void {
-    this.wanted.push(variant);
+  light(lit: string): void {
+    this.wanted.push(lit);
   }
 }
 
@@ -56,7 +56,7 @@ describe('Compare', () => {
       watch: (id: string) => compiler.watch(id),
       open: (id: string, material: Material) => compiler.take(id, material),
       close: (id: string) => compiler.close(id),
-      want: (variant: string) => compiler.want(variant),
+      light: (lit: string) => compiler.light(lit),
     };
     const summary = (id: string, name: string) => ({ id, name, kind: 'material', tags: [], step: 1, updatedAt: '', pictured: null });
     const api = {

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { InletValue, LightRig, Material } from '@brelvin/contract';
-import { variantsUnder, type CompareView } from '@brelvin/core';
+import { litProgram, type CompareView } from '@brelvin/core';
 import { switchMap } from 'rxjs';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
@@ -67,7 +67,7 @@ export class Comparison {
       const { material, rig } = await this.fetch(wanted);
       if (this.wanted() !== wanted) return;
       if (material) this.compiler.open(OTHER, material);
-      if (rig) for (const variant of variantsUnder(rig)) this.compiler.want(variant);
+      if (rig) this.compiler.light(litProgram(rig));
       this.fetched.set({ material, rig });
     } catch (error) {
       if (this.wanted() !== wanted) return;

@@ -15,6 +15,7 @@ import {
   type GraphAsCode,
   type helpAt,
   type GraphProblem,
+  type LitProgram,
   type OutletAddress,
   type renamable,
   type renameAt,
@@ -55,6 +56,8 @@ export class Compiler implements OnDestroy {
   private readonly runs = signal(false);
   private functions: FunctionTexts = NO_FUNCTIONS;
   private readonly variants = new Set<SurfaceVariant>();
+  /** Whether it is known by which light pictures are lit: what is compiled before would be compiled again. */
+  private lightKnown = false;
 
   /** Whether a material is being compiled. */
   readonly busy = this.runs.asReadonly();
@@ -93,6 +96,13 @@ export class Compiler implements OnDestroy {
   follow(id: string, changes: readonly Change[]): void {
     void this.remote.apply(id, changes);
     if (isStructural(changes, this.resultOf(id)?.compiled?.baked)) this.request(id);
+  }
+
+  /** From now on also compiles the program that pictures in a light need. Nothing is compiled before the first one is named. */
+  light(lit: LitProgram): void {
+    this.lightKnown = true;
+    if (lit !== 'plain') this.want(lit);
+    if (!this.running) void this.run();
   }
 
   /** From now on also compiles programs for shadows, or for taking pictures apart. */
@@ -145,7 +155,7 @@ export class Compiler implements OnDestroy {
   private request(id: string): void {
     this.requested.set(id, (this.requested.get(id) ?? 0) + 1);
     this.waiting.add(id);
-    if (!this.running) void this.run();
+    if (!this.running && this.lightKnown) void this.run();
   }
 
   private async run(): Promise<void> {

@@ -37,6 +37,10 @@ export class SecondPicture {
     return wanted && stands && pair && { scene: stands, rig: wanted.rig, pair };
   }
 
+  get rig(): LightRig | undefined {
+    return this.wanted?.rig;
+  }
+
   /** Pictures beside each other. */
   get sides(): number {
     return this.wanted && this.view.mode === 'beside' ? 2 : 1;

@@ -1,8 +1,9 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { LightRig, OrbitCamera, StageSet } from '@brelvin/contract';
-import { START_CAMERA, takesApart, variantsUnder } from '@brelvin/core';
+import { litProgram, START_CAMERA, takesApart } from '@brelvin/core';
 import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
 import { RigEditor } from '../editors/rig-editor';
 import type { StageEngine } from './stage-engine';
 import { keepCamera, keptCamera } from './kept-camera';
@@ -14,6 +15,7 @@ import { StageMaterials } from './stage-materials';
 @Injectable()
 export class StageBinding {
   private readonly compiler = inject(Compiler);
+  private readonly store = inject(DocumentStore);
   private readonly destroyRef = inject(DestroyRef);
   private readonly look = inject(ViewSettings);
   private readonly materials = inject(StageMaterials);
@@ -31,6 +33,10 @@ export class StageBinding {
   readonly lightsPlaying = signal(true);
 
   constructor() {
+    effect(() => {
+      const rig = this.store.rig();
+      if (rig) untracked(() => this.compiler.light(litProgram(rig)));
+    });
     effect(() => this.look.ringRound(Math.max(0, this.rigWork.number() - 1)));
     effect(() => {
       const [inspection, turning, engine] = [this.look.inspection(), this.look.turning(), this.linked()];
@@ -44,7 +50,6 @@ export class StageBinding {
 
   /** Hands over a set and a rig; an engine that is new also gets the materials, and starts. */
   show(engine: StageEngine, { id, set }: { readonly id?: string; readonly set: StageSet }, rig: LightRig): void {
-    for (const variant of variantsUnder(rig)) this.compiler.want(variant);
     engine.setRig(rig);
     engine.setSet(set);
     const stands = standsOf(set);

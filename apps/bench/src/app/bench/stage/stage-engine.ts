@@ -1,6 +1,7 @@
 import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   lightsMove,
+  litProgram,
   placeInPicture,
   sightLine,
   WHOLE_PICTURE,
@@ -8,6 +9,7 @@ import {
   type EmittedMaterial,
   type EmittedOutlets,
   type Inspection,
+  type LitProgram,
   type PartAddress,
   type Picture,
   type PictureSize,
@@ -49,7 +51,7 @@ export class StageEngine {
   private size: PictureSize = { width: 2, height: 2 };
   private readonly clocks = new RunningClocks();
   private readonly surfaces = new StageSurfaces({
-    prepare: (id, compiled, material) => this.prepare(id, compiled, material),
+    prepare: (id, compiled, material, lit) => this.prepare(id, compiled, material, lit),
     begun: () => this.patch({ complete: false }),
     worn: (id) => this.wear(id),
     refused: (id, refusal) => this.refuse(id, refusal),
@@ -163,6 +165,7 @@ export class StageEngine {
   setRig(rig: LightRig): void {
     this.rig = rig;
     if (this.session) this.session.rig = rig;
+    this.light();
     this.moved();
   }
 
@@ -204,6 +207,7 @@ export class StageEngine {
     const before = this.aspect;
     if (this.second.want(other, this.surfaces)) void this.standSecond();
     if (!other) this.patch({ compared: undefined });
+    this.light();
     this.refit(before);
     this.moved();
   }
@@ -413,9 +417,14 @@ export class StageEngine {
 
   // Programs
 
-  private prepare(id: string, compiled: EmittedMaterial, material: Material): Promise<MaterialPipelines> | undefined {
+  private prepare(
+    id: string,
+    compiled: EmittedMaterial,
+    material: Material,
+    lit: Iterable<LitProgram>,
+  ): Promise<MaterialPipelines> | undefined {
     const { session } = this;
-    return session?.prepare(compiled, this.sightIn(session), material).then(async (surface) => {
+    return session?.prepare(compiled, this.sightIn(session), material, lit).then(async (surface) => {
       if (id === this.bench) await this.gauges.take(surface, () => this.gauge(surface));
       return surface;
     });
@@ -439,6 +448,12 @@ export class StageEngine {
   /** The pace of the program on the Bench. */
   private get pace(): FrameCost {
     return this.gauges.paceOf(this.surfaces.wornAs(this.bench)?.surface);
+  }
+
+  /** What a picture needs is said by the light it stands in. */
+  private light(): void {
+    const rigs = [this.rig, this.second.rig].filter((rig) => rig !== undefined);
+    void this.surfaces.light(new Set(rigs.map(litProgram)));
   }
 
   private async standSecond(): Promise<void> {

@@ -7,6 +7,7 @@ import {
   type EmittedMaterial,
   type Inspection,
   type Lens,
+  type LitProgram,
   type MeshBuffers,
   type Picture,
   type PictureSize,
@@ -72,8 +73,8 @@ export class StageSession {
   }
 
   /** Brings a program onto the device. @throws ProgramRefused */
-  prepare(compiled: EmittedMaterial, { camera, clocks }: Sight, material: Material): Promise<MaterialPipelines> {
-    return this.renderer.prepare(compiled, { camera, rig: this.rig, ...clocks }, this.warmUpMesh, material);
+  prepare(compiled: EmittedMaterial, { camera, clocks }: Sight, material: Material, lit: Iterable<LitProgram>): Promise<MaterialPipelines> {
+    return this.renderer.prepare(compiled, { camera, rig: this.rig, ...clocks }, this.warmUpMesh, material, lit);
   }
 
   /** How long a whole picture takes; see `gauge`. */

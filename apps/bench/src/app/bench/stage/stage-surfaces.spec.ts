@@ -1,5 +1,5 @@
 import type { MaterialImage } from '@brelvin/contract';
-import { newMaterial, type ImageLack } from '@brelvin/core';
+import { compileFor, GLSL_TARGET, newMaterial, type ImageLack, type LitProgram, type MaterialPipelines } from '@brelvin/core';
 import { StageSurfaces } from './stage-surfaces';
 
 describe('What the Stage misses', () => {
@@ -18,5 +18,56 @@ describe('What the Stage misses', () => {
     expect(surfaces.missed(lacks)).toEqual([lack('rope')]);
     wearing('mended');
     expect(surfaces.missed(lacks)).toEqual([]);
+  });
+});
+
+describe('The light of the Stage', () => {
+  const material = newMaterial('m');
+  const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['shadowed'] });
+  let asked: string[];
+  let surfaces: StageSurfaces;
+
+  beforeEach(() => {
+    asked = [];
+    const has = new Set<LitProgram>();
+    const take = (lit: Iterable<LitProgram>): void => {
+      for (const each of lit) has.add(each);
+      asked.push([...lit].join());
+    };
+    const surface = {
+      key: compiled!.key,
+      compiled,
+      lacks: (_: unknown, lit: Iterable<LitProgram>) => [...lit].some((each) => !has.has(each)),
+      learn: async (_: unknown, lit: Iterable<LitProgram>) => take(lit),
+    };
+    const prepare = async (_id: string, _compiled: unknown, _material: unknown, lit: Iterable<LitProgram>): Promise<MaterialPipelines> => {
+      take(lit);
+      return surface as unknown as MaterialPipelines;
+    };
+    const nothing = (): void => undefined;
+    surfaces = new StageSurfaces({ prepare, begun: nothing, worn: nothing, refused: nothing });
+    surfaces.setMaterial('m', material);
+  });
+
+  it('says which program of a material is brought', async () => {
+    await surfaces.light(new Set(['shadowed']));
+    await surfaces.show('m', compiled!);
+    expect(asked).toEqual(['shadowed']);
+  });
+
+  it('has the programs brought that another one needs, once', async () => {
+    await surfaces.light(new Set(['shadowed']));
+    await surfaces.show('m', compiled!);
+    await surfaces.light(new Set(['plain']));
+    await surfaces.light(new Set(['shadowed', 'plain']));
+    expect(asked).toEqual(['shadowed', 'plain']);
+  });
+
+  it('may change while a program is on its way', async () => {
+    await surfaces.light(new Set(['shadowed']));
+    const shown = surfaces.show('m', compiled!);
+    await surfaces.light(new Set(['plain']));
+    await shown;
+    expect(asked).toEqual(['shadowed', 'plain']);
   });
 });

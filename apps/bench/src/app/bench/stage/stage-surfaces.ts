@@ -1,5 +1,5 @@
 import type { Material } from '@brelvin/contract';
-import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type MaterialPipelines } from '@brelvin/core';
+import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type LitProgram, type MaterialPipelines } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -12,7 +12,12 @@ export interface Refusal {
 
 interface Hooks {
   /** Brings a program onto the device; nothing while there is none. */
-  readonly prepare: (id: string, compiled: EmittedMaterial, material: Material) => Promise<MaterialPipelines> | undefined;
+  readonly prepare: (
+    id: string,
+    compiled: EmittedMaterial,
+    material: Material,
+    lit: ReadonlySet<LitProgram>,
+  ) => Promise<MaterialPipelines> | undefined;
   /** A program is on its way. */
   readonly begun: () => void;
   /** A material is worn differently from now on. */
@@ -32,6 +37,8 @@ export class StageSurfaces {
   /** Programs that a material had before, the last one first: going back to one compiles nothing. */
   private readonly spare = new Map<string, MaterialPipelines[]>();
 
+  /** Which programs pictures need, of those that draw a surface lit. */
+  private lit: ReadonlySet<LitProgram> = new Set();
   /** Programs on their way to the device. */
   private readonly preparing = new Set<symbol>();
 
@@ -89,8 +96,7 @@ export class StageSurfaces {
       known.adopt(compiled);
       this.hooks.worn(id);
       this.hooks.refused(id, undefined);
-      // Programs for shadows, outlines, or to be taken apart, that it does not have yet.
-      if (known.lacks(compiled)) await this.underway(known.learn(compiled)).then(() => this.hooks.worn(id));
+      await this.complete(id, known, compiled);
       return;
     }
     const before = this.takeSpare(id, compiled.key);
@@ -101,7 +107,7 @@ export class StageSurfaces {
       return;
     }
     const material = this.materials.get(id);
-    const prepared = material && this.hooks.prepare(id, compiled, material);
+    const prepared = material && this.hooks.prepare(id, compiled, material, this.lit);
     if (!prepared) return;
     try {
       const next = await this.underway(prepared);
@@ -114,11 +120,35 @@ export class StageSurfaces {
       this.hooks.worn(id);
       if (known) this.putAside(id, known);
       this.hooks.refused(id, undefined);
+      // The light may have changed meanwhile.
+      await this.complete(id, next, compiled);
     } catch (error) {
-      if (!(error instanceof ProgramRefused)) throw error;
-      console.error(error.message, error.log);
-      this.hooks.refused(id, refusalOf(error, compiled));
+      this.refuse(id, error, compiled);
     }
+  }
+
+  /** Pictures stand in another light from now on; until the programs for it are there, others stand in for them. */
+  async light(lit: ReadonlySet<LitProgram>): Promise<void> {
+    if (lit.size === this.lit.size && [...lit].every((each) => this.lit.has(each))) return;
+    this.lit = lit;
+    await Promise.all([...this.surfaces].map(([id, surface]) => this.complete(id, surface, surface.compiled)));
+  }
+
+  /** Programs of another light, for outlines, or to be taken apart, that it does not have yet. */
+  private async complete(id: string, surface: MaterialPipelines, compiled: EmittedMaterial): Promise<void> {
+    if (!surface.lacks(compiled, this.lit)) return;
+    try {
+      await this.underway(surface.learn(compiled, this.lit));
+      this.hooks.worn(id);
+    } catch (error) {
+      this.refuse(id, error, compiled);
+    }
+  }
+
+  private refuse(id: string, error: unknown, compiled: EmittedMaterial): void {
+    if (!(error instanceof ProgramRefused)) throw error;
+    console.error(error.message, error.log);
+    this.hooks.refused(id, refusalOf(error, compiled));
   }
 
   private async underway<T>(work: Promise<T>): Promise<T> {
