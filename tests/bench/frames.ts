@@ -65,7 +65,7 @@ function rigOf(count: number): LightRig {
 /** Measures frames on the page's device, generated and hand-written in turn. */
 export async function run(): Promise<FrameFigures> {
   const device = WebGl2Device.create(new OffscreenCanvas(SIZE.width, SIZE.height));
-  const renderer = await FrameRenderer.create(device);
+  const renderer = new FrameRenderer(device);
   const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
   const pairs = [];
   for (const [name, kind, fragment] of [
@@ -146,7 +146,7 @@ async function surrounded(renderer: FrameRenderer): Promise<LightRig> {
 }
 
 async function prefilterTimes(device: Device): Promise<number[]> {
-  const passes = await EnvironmentPasses.create(device);
+  const passes = new EnvironmentPasses(device);
   const pixels = panoramaPixels(generatedEnvironment('quay-at-dusk', 1024));
   const times: number[] = [];
   for (let round = 0; round < 6; round++) {

@@ -34,7 +34,7 @@ export interface DrawnDemo {
 
 /** Draws every demo material on a sphere, and the sets that are made for one, each under light rigs, one rig after the other. */
 export async function drawDemos(rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
-  const studio = await easel();
+  const studio = easel();
   const drawn: DrawnDemo[] = [];
   const sphere = newSet('sphere');
   const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
@@ -50,7 +50,7 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
   return drawn;
 }
 
-export function easel(): Promise<Studio> {
+export function easel(): Studio {
   return openStudio(WebGl2Device.create(new OffscreenCanvas(1, 1)));
 }
 

@@ -14,7 +14,7 @@ export async function run(): Promise<{ readonly png: string }> {
   for (const [row, rig] of RIGS.entries())
     for (const [column, roughness] of ROUGHNESS.entries()) {
       const sill = demo<StageSet>('set-lamp-on-the-sill');
-      const { pixels } = await drawScene(await easel(), CHIMNEY, sill, rig, SIDE, rough(roughness));
+      const { pixels } = await drawScene(easel(), CHIMNEY, sill, rig, SIDE, rough(roughness));
       context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), SIDE, SIDE), column * SIDE, row * SIDE);
     }
   const bytes = new Uint8Array(await (await sheet.convertToBlob({ type: 'image/png' })).arrayBuffer());

@@ -37,7 +37,7 @@ const DIRECTIONS = ['normal', 'directionToEye', 'directionToLight'];
 /** A small picture of each kind: its first outlet on a sphere, the first open inlet fed by the place in the mesh. */
 export async function run(): Promise<KindPictures> {
   const device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-  const renderer = await FrameRenderer.create(device);
+  const renderer = new FrameRenderer(device);
   const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.98, segments: 96, rings: 64 }, smooth: true }));
   const environment = { name: 'Loft window', assets: ['loft'], ...FIRST_ENVIRONMENT, intensity: 0.4, shows: false };
   await renderer.environments.bring(environment, async () => panoramaPixels(generatedEnvironment('loft-window', 512)));

@@ -160,7 +160,7 @@ export { type GraphProblem, type ResolvedGraph, resolveGraph } from './compile/r
 export { insertIntoRibbon, isLoose, promote, removeHealed, swapKind, unusedNodes } from './compile/rewiring';
 export { threadCount } from './compile/ribbon-type';
 export { isStructural, sameStructure } from './compile/structural';
-export type { LitProgram, SurfaceVariant } from './compile/surface-programs';
+export type { SurfaceVariant } from './compile/surface-programs';
 export { TypedGraph } from './compile/typed-graph';
 
 // What programs are made of.
@@ -227,7 +227,7 @@ export type { PictureSize, StageClocks } from './frame/uniforms';
 export { DIRECTIONS, dolly, eyePosition, framePoints, lookFrom, orbit, pan, placeInPicture, sightLine, START_CAMERA } from './scene/camera';
 export { approach } from './scene/damping';
 export { DIAL_HORIZON, dialFromDirection, type DialPoint, directionFromDial } from './scene/light-dial';
-export { lightsMove, litProgram, standingLight, type StandingLight } from './scene/lights';
+export { lightsMove, type LitProgram, litProgram, standingLight, type StandingLight } from './scene/lights';
 export { ballRound } from './scene/shadow-views';
 
 // Meshes.

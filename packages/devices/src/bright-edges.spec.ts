@@ -12,7 +12,7 @@ import {
   type FrameRenderer,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = THUMBNAIL_SIZE;
@@ -46,7 +46,7 @@ describe('Bright edges', () => {
     const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
-    const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, mesh, material);
+    const surface = await bring(device, compiled!);
     const data = await drawnPixels(device, renderer, { items: [{ mesh, surface, material }], camera, rig, seconds: 0 }, THUMBNAIL);
     return Array.from({ length: SIDE }, (_, y) => Array.from({ length: SIDE }, (_each, x) => data[(y * SIDE + x) * 4] ?? 0));
   }

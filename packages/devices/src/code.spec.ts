@@ -19,7 +19,7 @@ import {
 } from '@brelvin/core';
 import { RIGHT_PROGRAMS } from '../../core/src/testing/right-programs';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -44,7 +44,7 @@ describe('Code on a device', () => {
     const material = newCodeMaterial('m', {}, code);
     const { compiled, problems } = compileFor(GLSL_TARGET, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
-    const surface = await renderer.prepare(compiled, view, mesh, material);
+    const surface = await bring(device, compiled);
     const pixels = await renderer.measure({ items: [{ mesh, surface, material }], ...view }, size);
     surface.destroy();
     return pixels;
@@ -159,7 +159,7 @@ describe('Code on a device', () => {
     scene.setBench('bench');
     scene.show(newSet('s'));
     const camera = scene.portrait();
-    const surface = await renderer.prepare(compiled, { ...view, camera }, mesh, material);
+    const surface = await bring(device, compiled);
     scene.assign('bench', { material, surface });
     await renderer.images.bring(Object.values(material.images), async ({ asset, role }) => {
       const image = DEMO_IMAGES.find((each) => each.asset === asset);

@@ -10,7 +10,7 @@ import {
   type FrameRenderer,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 160;
@@ -55,7 +55,7 @@ describe('A cube whose sides are moved by a picture', () => {
     stage.setBench('m');
     stage.show(newSet('s', 'cube', { size: 1.5, segments: 24 }));
     const camera = { ...START_CAMERA, azimuth: 0.7, elevation: 0.5 };
-    const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, stage.items(0)[0]!.mesh, material);
+    const surface = await bring(device, compiled!);
     stage.assign('m', { material, surface });
     const pixels = await renderer.measure({ items: stage.items(0), camera, rig, seconds: 0 }, size);
     stage.destroy();

@@ -82,7 +82,7 @@ describe('Environments on a real device', () => {
 
   beforeAll(async () => {
     device = WebGl2Device.create(new OffscreenCanvas(4, 4));
-    passes = await EnvironmentPasses.create(device);
+    passes = new EnvironmentPasses(device);
   });
 
   afterAll(() => device.destroy());
@@ -132,7 +132,7 @@ describe('Environments on a real device', () => {
 describe('The table of albedos', () => {
   it('is that of quadrature, from glancing to facing, smooth to rough', async () => {
     const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
-    const table = (await EnvironmentPasses.create(device)).albedos;
+    const table = new EnvironmentPasses(device).albedos;
     const read = await device.readFloats(table);
     const side = table.width;
     for (const [x, y] of [
@@ -158,7 +158,7 @@ describe('The table of albedos', () => {
 describe('A context that is lost in the middle', () => {
   it('leaves preparing to come to an end, and another device starts anew', async () => {
     const lost = WebGl2Device.create(new OffscreenCanvas(4, 4));
-    const passes = await EnvironmentPasses.create(lost);
+    const passes = new EnvironmentPasses(lost);
     const pixels = panoramaPixels(generatedEnvironment('loft-window', 256));
     let steps = 0;
     const prepared = passes.prepare(pixels, WHOLE_ENVIRONMENT, async () => {
@@ -169,7 +169,7 @@ describe('A context that is lost in the middle', () => {
       .withContext('before the cube, and before each level of it')
       .toBe(1 + ENVIRONMENT_LEVELS);
     const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
-    const ready = await (await EnvironmentPasses.create(device)).prepare(pixels, WHOLE_ENVIRONMENT, nextTask);
+    const ready = await new EnvironmentPasses(device).prepare(pixels, WHOLE_ENVIRONMENT, nextTask);
     const [red = NaN] = await device.readFloats(ready.filtered!, 3, 2);
     expect(red).toBeGreaterThan(0.05);
     device.destroy();

@@ -1,6 +1,5 @@
 import type { GraphNode, InletValue, LightRig, Material, SetMesh, StageSet } from '@brelvin/contract';
 import {
-  buildMesh,
   compileFor,
   newLight,
   newMaterial,
@@ -11,7 +10,7 @@ import {
   type FrameRenderer,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 96;
@@ -87,11 +86,10 @@ describe('Glass', () => {
       ),
     };
     stage.show(set);
-    const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
     for (const [id, { material }] of Object.entries(things)) {
       const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
-      stage.assign(id, { material, surface: await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, warm, material) });
+      stage.assign(id, { material, surface: await bring(device, compiled!) });
     }
     const pixels = await renderer.measure({ items: stage.items(0), camera: seen, rig, seconds: 0 }, size);
     stage.destroy();

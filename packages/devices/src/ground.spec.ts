@@ -14,7 +14,7 @@ import {
   type Inspection,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 128;
@@ -55,10 +55,9 @@ describe('The ground', () => {
     const stage = new StageScene(device, renderer);
     stage.setBench('m');
     stage.show(set);
-    const [first] = stage.items(0);
     for (const [id, document] of Object.entries({ m: material, floor: newFloorMaterial() })) {
       const { compiled } = compileFor(GLSL_TARGET, document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
-      const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, document);
+      const surface = await bring(device, compiled!);
       stage.assign(id, { material: document, surface });
     }
     const pixels = await renderer.measure({ items: stage.items(0), camera, rig, seconds: 0, casters: stage.casters(0), inspection }, size);

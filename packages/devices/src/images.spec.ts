@@ -8,13 +8,14 @@ import {
   newMaterial,
   newRig,
   START_CAMERA,
+  type Device,
   type FrameRenderer,
   type MipChain,
   type MeshRecipe,
   type Pixels,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -61,9 +62,10 @@ function materialOf(nodes: Record<string, GraphNode>, ribbons: Record<string, st
 }
 
 describe('Images on a device', () => {
+  let device: Device;
   let renderer: FrameRenderer;
 
-  withRenderer(SIDE, (open) => ({ renderer } = open));
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   /** Scene-linear red, green, blue of every pixel, from the top. */
   async function drawn(
@@ -76,7 +78,7 @@ describe('Images on a device', () => {
     const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh(recipe));
-    const surface = await renderer.prepare(compiled!, { camera: seen, rig, seconds: 0 }, mesh, material);
+    const surface = await bring(device, compiled!);
     if (pixels) await renderer.images.bring(Object.values(material.images), async ({ role }) => chain(pixels, role));
     const result = await renderer.measure({ items: [{ mesh, surface, material }], camera: seen, rig, seconds: 0 }, size);
     surface.destroy();

@@ -21,7 +21,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -46,7 +46,7 @@ describe('Inspection', () => {
     const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
-    return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };
+    return { mesh, surface: await bring(device, compiled!), material };
   }
 
   /** Linear values of the red channel and its neighbours, 0…255, without the dither's half step. */
@@ -239,10 +239,9 @@ describe('Inspection', () => {
       const scene = new StageScene(device, renderer);
       scene.setBench('m');
       scene.show({ ...newSet('s', 'sphere'), partRules: { near: { pattern: '*', order: 0, values: {}, depthOffset } } });
-      const [first] = scene.items(0);
       scene.assign('m', {
         material: plain,
-        surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, plain),
+        surface: await bring(device, compiled!),
       });
       const pixels = await linear(
         scene.items(0),
@@ -340,7 +339,7 @@ describe('The view transform', () => {
       const rig = { ...newRig('r'), background: [0, 0, 0], bloom: { strength, from: 1 } };
       const { compiled } = compileFor(GLSL_TARGET, lamp);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.3 }, smooth: true }));
-      const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, lamp);
+      const surface = await bring(device, compiled!);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
       renderer.draw(
         { items: [{ mesh, surface, material: lamp }], camera: front, rig, seconds: 0 },
@@ -363,7 +362,7 @@ describe('The view transform', () => {
       const material = newMaterial('m');
       const { compiled } = compileFor(GLSL_TARGET, material);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
-      const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material);
+      const surface = await bring(device, compiled!);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
       renderer.draw(
         { items: [{ mesh, surface, material }], camera: front, rig, seconds: 0 },

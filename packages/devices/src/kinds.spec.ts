@@ -2,6 +2,7 @@ import type { GraphNode, Material, Ribbon } from '@brelvin/contract';
 import {
   buildMesh,
   compileFor,
+  type Device,
   type FrameRenderer,
   library,
   newMaterial,
@@ -10,7 +11,7 @@ import {
   THIS_LIGHT_KIND,
   GLSL_TARGET,
 } from '@brelvin/core';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 48;
 const size = { width: SIDE, height: SIDE };
@@ -19,9 +20,10 @@ const PACK = 10;
 
 /** Every kind of node goes through a real driver, and gives a number at every pixel. */
 describe('Kinds on a device', () => {
+  let device: Device;
   let renderer: FrameRenderer;
 
-  withRenderer(SIDE, (open) => ({ renderer } = open));
+  withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   const kinds = [...library().kinds.values()].filter(({ id, overloads }) => overloads.length > 0 && id !== THIS_LIGHT_KIND);
   const packs = Array.from({ length: Math.ceil(kinds.length / PACK) }, (_, index) => kinds.slice(index * PACK, (index + 1) * PACK));
@@ -59,7 +61,7 @@ describe('Kinds on a device', () => {
       expect(problems).toEqual([]);
       const rig = newRig('r');
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
-      const surface = await renderer.prepare(compiled!, { camera: START_CAMERA, rig, seconds: 0 }, mesh, material);
+      const surface = await bring(device, compiled!);
       for (const number of [undefined, ...AWKWARD]) {
         const item = { mesh, surface, material: number === undefined ? material : summed(pack, number) };
         const pixels = await renderer.measure({ items: [item], camera: START_CAMERA, rig, seconds: 0 }, size);

@@ -12,6 +12,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from './webgl2/webgl2-device';
+import { bring } from './testing/with-renderer';
 
 const [LARGE, SMALL] = [
   { width: 256, height: 192 },
@@ -24,7 +25,7 @@ describe('The picture drawn last, measured', () => {
 
   beforeAll(async () => {
     device = WebGl2Device.create(new OffscreenCanvas(LARGE.width, LARGE.height));
-    renderer = await FrameRenderer.create(device);
+    renderer = new FrameRenderer(device);
   });
   afterAll(() => device.destroy());
 
@@ -40,7 +41,7 @@ describe('The picture drawn last, measured', () => {
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: { width: 40, height: 40 }, smooth: true }));
     const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
     const { compiled } = compileFor(GLSL_TARGET, material);
-    const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, mesh, material);
+    const surface = await bring(device, compiled!);
     return { items: [{ mesh, surface, material }], camera, rig, seconds: 0 };
   }
 

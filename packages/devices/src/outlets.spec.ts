@@ -19,7 +19,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -48,7 +48,7 @@ describe('Outlets on a device', () => {
 
   async function stand(material: Material, found: EmittedOutlets, set = newSet('s', 'sphere', { segments: 24, rings: 16 })) {
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
-    const surface = await renderer.prepare(found.compiled, { camera, rig, seconds: 0 }, mesh, material);
+    const surface = await bring(device, found.compiled);
     const scene = new StageScene(device, renderer);
     scene.setBench('bench');
     scene.show(set);

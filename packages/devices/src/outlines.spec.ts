@@ -14,7 +14,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -47,11 +47,10 @@ describe('Outlines', () => {
     const scene = new StageScene(device, renderer);
     scene.setBench('lined');
     scene.show(set);
-    const [first] = scene.items(0);
     for (const [id, material] of [['lined', glowing(outline)] as const, ['plain', glowing(undefined)] as const]) {
       const { compiled, problems } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
       expect(problems).toEqual([]);
-      const surface = await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, first!.mesh, material);
+      const surface = await bring(device, compiled!);
       scene.assign(id, { material, surface });
     }
     return scene;

@@ -1,6 +1,5 @@
 import type { GraphNode, LightRig, Material, MeshPlacing, OpacityMode, StageSet } from '@brelvin/contract';
 import {
-  buildMesh,
   compileFor,
   type FrameRenderer,
   newMaterial,
@@ -12,7 +11,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
 const size = { width: SIDE, height: SIDE };
@@ -59,11 +58,10 @@ describe('Seen through', () => {
       ),
     };
     stage.show(set);
-    const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
     for (const [id, { material }] of Object.entries(squares)) {
       const { compiled, problems } = compileFor(GLSL_TARGET, material);
       expect(problems).toEqual([]);
-      stage.assign(id, { material, surface: await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, warm, material) });
+      stage.assign(id, { material, surface: await bring(device, compiled!) });
     }
     return stage;
   }

@@ -19,7 +19,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import type { WebGl2Device } from './webgl2/webgl2-device';
-import { withRenderer } from './testing/with-renderer';
+import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -39,14 +39,13 @@ describe('Shadows', () => {
     background: [0, 0, 0],
   });
 
-  async function standing(set: StageSet, rig: LightRig): Promise<StageScene> {
+  async function standing(set: StageSet): Promise<StageScene> {
     const scene = new StageScene(device, renderer);
     scene.setBench('m');
     scene.show(set);
     const material = newMaterial('m');
     const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect', 'shadowed'] });
-    const [first] = scene.items(0);
-    const surface = await renderer.prepare(compiled!, { camera, rig, seconds: 0 }, first!.mesh, material);
+    const surface = await bring(device, compiled!);
     for (const id of ['m', 'floor']) scene.assign(id, { material, surface });
     return scene;
   }
@@ -104,7 +103,7 @@ describe('Shadows', () => {
     it(`are free of acne and gaps: ${shape} under eight suns`, async () => {
       const set = { ...newSet(shape, shape), meshes: { mesh: newMesh(shape) } };
       const data = buildMesh(newMesh(shape));
-      const scene = await standing(set, sunFrom([0, 1, 0]));
+      const scene = await standing(set);
       const spots: { readonly x: number; readonly y: number; readonly here: Seen; readonly around: readonly Seen[] }[] = [];
       for (let y = 5; y < SIDE; y += 8) {
         for (let x = 5; x < SIDE; x += 8) {
@@ -140,7 +139,7 @@ describe('Shadows', () => {
   const fromAbove: OrbitCamera = { target: [0, -1, 0], distance: 12, azimuth: 0, elevation: 1.56, fieldOfView: 0.8 };
 
   async function floorAt(rig: LightRig, x: number, z: number, set = onFloor()): Promise<number> {
-    const scene = await standing(set, rig);
+    const scene = await standing(set);
     const picture = { items: scene.items(0), camera: fromAbove, rig, seconds: 0, casters: scene.casters(0) };
     const seen = await renderer.measure(picture, size);
     scene.destroy();
@@ -197,13 +196,10 @@ describe('Shadows', () => {
   it('have softer edges where that is asked for', async () => {
     const width = async (softness: number): Promise<number> => {
       const rig = sunFrom([0, 1, 0], softness);
-      const scene = await standing(
-        {
-          ...onFloor(),
-          meshes: { mesh: newMesh('plane', {}, { placing: { position: [0, 0, 0], turn: [-Math.PI / 2, 0, 0], scale: [1, 1, 1] } }) },
-        },
-        rig,
-      );
+      const scene = await standing({
+        ...onFloor(),
+        meshes: { mesh: newMesh('plane', {}, { placing: { position: [0, 0, 0], turn: [-Math.PI / 2, 0, 0], scale: [1, 1, 1] } }) },
+      });
       const low: OrbitCamera = { target: [1, -1, 0], distance: 3, azimuth: 0.4, elevation: 0.5, fieldOfView: 0.3 };
       const seen = await shadowed(scene, rig, low);
       scene.destroy();
@@ -216,7 +212,7 @@ describe('Shadows', () => {
 
   it('do not change while one orbits, and are drawn again only when something that matters changes', async () => {
     const rig = sunFrom([0.6, 0.7, 0.4]);
-    const scene = await standing(onFloor(), rig);
+    const scene = await standing(onFloor());
     await shadowed(scene, rig);
     const passes = (): number => device.statistics.passes;
     let before = passes();

@@ -1,6 +1,5 @@
 import type { Graph, LightRig, Material, MaterialImage, OrbitCamera, PartRule, SetMesh, StageSet } from '@brelvin/contract';
 import {
-  buildMesh,
   compileFor,
   drawnPixels,
   THUMBNAIL,
@@ -19,6 +18,7 @@ import {
   GLSL_TARGET,
 } from '@brelvin/core';
 import { WebGl2Device } from './webgl2/webgl2-device';
+import { bring } from './testing/with-renderer';
 
 const SIDE = THUMBNAIL_SIZE;
 const MIDDLE = SIDE / 2;
@@ -46,7 +46,7 @@ describe('StageScene on a device', () => {
 
   beforeAll(async () => {
     device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
-    renderer = await FrameRenderer.create(device);
+    renderer = new FrameRenderer(device);
   });
 
   beforeEach(() => {
@@ -73,8 +73,7 @@ describe('StageScene on a device', () => {
   async function wear(id: string, material: Material): Promise<void> {
     const { compiled, problems } = compileFor(GLSL_TARGET, material);
     expect(problems).toEqual([]);
-    const warm = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
-    scene.assign(id, { material, surface: await renderer.prepare(compiled!, { camera: front, rig: dark, seconds: 0 }, warm, material) });
+    scene.assign(id, { material, surface: await bring(device, compiled!) });
   }
 
   async function pixels(seconds = 0, camera = front): Promise<(x: number, y: number) => number[]> {

@@ -11,9 +11,6 @@ import { VERTEX_GAP } from './vertex-gap';
  */
 export type SurfaceVariant = 'shadowed' | 'occluded' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
 
-/** Programs that draw a surface as its light has it: of these a rig's pictures need one, and each can stand in for another. */
-export type LitProgram = 'plain' | 'shadowed' | 'occluded';
-
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;
 
@@ -115,6 +112,9 @@ export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.
     withOwn(forVertexStage(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]),
   );
 }
+
+/** The vertex stage of most of them. */
+export const PLAIN_VERTICES = (): Module => plainVertexModule('surface.vert');
 
 /** A program in which some functions of the library are put in the place of others. */
 function withOwn(module: Module, exchanged: FunctionOverride): Module {

@@ -24,6 +24,8 @@ export interface Device {
    * @throws ProgramRefused when the driver does not take the program
    */
   createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram>;
+  /** A program of the frame's own, which every driver takes: comes back at once, and its first drawing waits for the driver. */
+  createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram;
   /** A way of drawing with a program. Comes back at once; its first drawing may wait for the driver. */
   createPipeline(descriptor: PipelineDescriptor): DevicePipeline;
   /**
@@ -48,7 +50,7 @@ export interface Device {
 }
 
 export interface DeviceStatistics {
-  /** Programs that went through the driver's compiler since the device was made. */
+  /** Programs that went through the driver's compiler since the device was made, without the frame's own. */
   readonly compiledPrograms: number;
   readonly passes: number;
 }

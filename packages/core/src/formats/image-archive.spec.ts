@@ -3,6 +3,12 @@ import { ArchiveRefused, isArchive, unpackArchive } from './image-archive';
 
 const images = (name: string): boolean => name.endsWith('.png');
 const pack = (files: Record<string, Uint8Array>): Uint8Array => zipSync(files, { level: 9 });
+/** Has an archive claim another size of all that is in it: in its central directory, which is what is believed. */
+function claiming(archive: Uint8Array, size: number): Uint8Array {
+  const view = new DataView(archive.buffer, archive.byteOffset);
+  for (let at = 0; at + 28 <= archive.length; at++) if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, size, true);
+  return archive;
+}
 
 describe('An archive of images', () => {
   it('gives what is wanted with its folders, and names what was left', () => {
@@ -27,17 +33,14 @@ describe('An archive of images', () => {
   it('refuses a bomb before unpacking it: one file too large, or many that are so together', () => {
     const large = new Uint8Array(65 * 1024 * 1024);
     expect(() => unpackArchive(pack({ 'a.png': large }), images)).toThrowError(ArchiveRefused, /65 MiB/);
-    const files = Object.fromEntries(Array.from({ length: 5 }, (_, index) => [`${index}.png`, large.subarray(0, 60 * 1024 * 1024)]));
-    expect(() => unpackArchive(pack(files), images)).toThrowError(ArchiveRefused, /unpacks to more/);
+    const files = Object.fromEntries(Array.from({ length: 5 }, (_, index) => [`${index}.png`, strToU8('a')]));
+    expect(() => unpackArchive(claiming(pack(files), 60 * 1024 * 1024), images)).toThrowError(ArchiveRefused, /unpacks to more/);
     const many = Object.fromEntries(Array.from({ length: 300 }, (_, index) => [`${index}.png`, strToU8('a')]));
     expect(() => unpackArchive(pack(many), images)).toThrowError(ArchiveRefused, /more than 256 files/);
   });
 
   it('never writes more than the directory claims', () => {
-    const archive = pack({ 'a.png': new Uint8Array(1_000_000) });
-    // The size in the central directory, which is what is believed.
-    const at = archive.findIndex((_, index) => archive[index] === 0x50 && archive[index + 1] === 0x4b && archive[index + 2] === 1);
-    new DataView(archive.buffer, archive.byteOffset).setUint32(at + 24, 10, true);
+    const archive = claiming(pack({ 'a.png': new Uint8Array(1_000_000) }), 10);
     let size = 0;
     try {
       size = unpackArchive(archive, images).files[0]?.bytes.length ?? 0;

@@ -11,23 +11,19 @@ import type { PictureSize } from './uniforms';
 
 /** What is behind the meshes where it is more than one colour: a gradient, a flat image. */
 export class Backdrop {
+  // Where a floor was laid before it, it fills up what that left open.
+  private readonly gradient: FullScreen;
+  private readonly image: FullScreen;
+  private readonly around: FullScreen;
   private readonly values: OwnValues;
   private readonly aroundValues: OwnValues;
 
-  private constructor(
-    private readonly gradient: FullScreen,
-    private readonly image: FullScreen,
-    private readonly around: FullScreen,
-  ) {
-    this.values = gradient.createValues();
-    this.aroundValues = around.createValues();
-  }
-
-  static async create(device: Device): Promise<Backdrop> {
-    // Where a floor was laid before it, it fills up what that left open.
-    const program = (name: string, block = 'Backdrop'): Promise<FullScreen> => FullScreen.create(device, name, block, 'under');
-    const around = await program('backdrop_environment', 'EnvironmentBackdrop');
-    return new Backdrop(await program('backdrop'), await program('backdrop_image'), around);
+  constructor(device: Device) {
+    this.gradient = new FullScreen(device, 'backdrop', 'Backdrop', 'under');
+    this.image = new FullScreen(device, 'backdrop_image', 'Backdrop', 'under');
+    this.around = new FullScreen(device, 'backdrop_environment', 'EnvironmentBackdrop', 'under');
+    this.values = this.gradient.createValues();
+    this.aroundValues = this.around.createValues();
   }
 
   /**

@@ -19,15 +19,14 @@ export class BloomPasses {
   private levels: readonly Level[] = [];
   private size: PictureSize = { width: 0, height: 0 };
 
-  private constructor(
+  private readonly up: FullScreen;
+
+  /** @param down the program `bloom_down` */
+  constructor(
     private readonly device: Device,
     private readonly down: FullScreen,
-    private readonly up: FullScreen,
-  ) {}
-
-  static async create(device: Device): Promise<BloomPasses> {
-    const down = await FullScreen.create(device, 'bloom_down', 'BloomDown');
-    return new BloomPasses(device, down, await FullScreen.create(device, 'bloom_up', 'BloomUp'));
+  ) {
+    this.up = new FullScreen(device, 'bloom_up', 'BloomUp');
   }
 
   /** The spread light at half the scene's size; nothing where a picture is too small to show any. */

@@ -17,18 +17,13 @@ export interface CompareView {
 
 /** Two finished pictures of one size, and the one they make. */
 export class ComparedPictures {
+  private readonly program: FullScreen;
   private readonly values: OwnValues;
   private pictures?: readonly [DeviceTexture, DeviceTexture];
 
-  private constructor(
-    private readonly device: Device,
-    private readonly program: FullScreen,
-  ) {
-    this.values = program.createValues();
-  }
-
-  static async create(device: Device): Promise<ComparedPictures> {
-    return new ComparedPictures(device, await FullScreen.create(device, 'compare', 'Compare'));
+  constructor(private readonly device: Device) {
+    this.program = new FullScreen(device, 'compare', 'Compare');
+    this.values = this.program.createValues();
   }
 
   /** What to draw the two pictures into; `size` is that of one. */

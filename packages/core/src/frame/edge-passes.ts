@@ -1,11 +1,10 @@
 import { libraryProgram } from '../catalogue/library';
-import { plainVertexModule } from '../compile/surface-programs';
+import { PLAIN_VERTICES } from '../compile/surface-programs';
 import type { Device, DeviceTexture, DrawCall } from '../device/device';
 import type { OrbitCamera } from '../scene/camera';
 import type { FrameItem } from './frame-item';
 import { FullScreen } from './full-screen';
 import type { LineGroup } from './outlines';
-import { ownProgram } from './own-program';
 import { ProgramPipelines, type SampleCount } from './program-pipelines';
 import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
@@ -42,16 +41,12 @@ export class EdgePasses {
   private targets?: EdgeTargets;
   private readonly values: OwnValues[] = [];
 
-  private constructor(
-    private readonly device: Device,
-    private readonly surfaces: ProgramPipelines,
-    private readonly edges: FullScreen,
-  ) {}
+  private readonly surfaces: ProgramPipelines;
+  private readonly edges: FullScreen;
 
-  static async create(device: Device): Promise<EdgePasses> {
-    const code = ownProgram(device, plainVertexModule('surface.vert'), libraryProgram('edge_surface.frag'));
-    const surfaces = await ProgramPipelines.create(device, 'edge surface', code);
-    return new EdgePasses(device, surfaces, await FullScreen.create(device, 'edges', 'Edges'));
+  constructor(private readonly device: Device) {
+    this.surfaces = ProgramPipelines.own(device, 'edge surface', PLAIN_VERTICES, () => libraryProgram('edge_surface.frag'));
+    this.edges = new FullScreen(device, 'edges', 'Edges');
   }
 
   /** The scene with its lines; the scene itself where there are none. */

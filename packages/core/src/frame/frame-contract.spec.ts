@@ -38,7 +38,7 @@ describe('The contract between frame and device', () => {
 
   beforeEach(async () => {
     device = new RecordingDevice();
-    renderer = await FrameRenderer.create(device);
+    renderer = new FrameRenderer(device);
   });
 
   async function surfaceOf(material: Material): Promise<MaterialPipelines> {

@@ -1,6 +1,7 @@
 import { libraryProgram } from '../catalogue/library';
-import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
+import { PLAIN_VERTICES, plainFragmentModule } from '../compile/surface-programs';
 import type { Device } from '../device/device';
+import type { Module } from '../ir/ir';
 import { Backdrop } from './backdrop';
 import { BloomPasses } from './bloom';
 import { EdgePasses } from './edge-passes';
@@ -9,7 +10,6 @@ import { FullScreen } from './full-screen';
 import { WeightedOit } from './weighted-oit';
 import { groundPrograms, type GroundPrograms } from './ground';
 import { NearOcclusionPasses } from './near-occlusion';
-import { ownProgram } from './own-program';
 import { ShadowPasses } from './shadows';
 import { SmallerCopy } from './smaller-copy';
 import { ProgramPipelines } from './program-pipelines';
@@ -37,43 +37,26 @@ export interface FramePrograms {
   readonly distance: ProgramPipelines;
 }
 
-export async function framePrograms(device: Device): Promise<FramePrograms> {
-  const plain = (name: string, fragment = libraryProgram(`${name}.frag`)): Promise<ProgramPipelines> =>
-    ProgramPipelines.create(device, name, ownProgram(device, plainVertexModule('surface.vert'), fragment));
-  // All at once: a driver may compile several beside each other.
-  const [view, backdrop, bloom, environments, gathering, wires, shadows, near, inverse, ground, edges, smaller, notReady, quiet, distance] =
-    await Promise.all([
-      ViewTransform.create(device),
-      Backdrop.create(device),
-      BloomPasses.create(device),
-      EnvironmentPasses.create(device),
-      WeightedOit.create(device),
-      WireProgram.create(device),
-      ShadowPasses.create(device),
-      NearOcclusionPasses.create(device),
-      FullScreen.create(device, 'scene_inverse', 'SceneInverse', 'gather'),
-      groundPrograms(device),
-      EdgePasses.create(device),
-      SmallerCopy.create(device),
-      plain('not_ready'),
-      plain('quiet'),
-      plain('scene_distance', plainFragmentModule('scene_distance.frag')),
-    ]);
+/** Each is written and compiled when it is first drawn. */
+export function framePrograms(device: Device): FramePrograms {
+  const plain = (name: string, fragment = (): Module => libraryProgram(`${name}.frag`)): ProgramPipelines =>
+    ProgramPipelines.own(device, name, PLAIN_VERTICES, fragment);
+  const down = new FullScreen(device, 'bloom_down', 'BloomDown');
   return {
-    view,
-    backdrop,
-    bloom,
-    environments,
-    gathering,
-    wires,
-    shadows,
-    near,
-    inverse,
-    ground,
-    edges,
-    smaller,
-    notReady,
-    quiet,
-    distance,
+    view: new ViewTransform(device),
+    backdrop: new Backdrop(device),
+    bloom: new BloomPasses(device, down),
+    environments: new EnvironmentPasses(device),
+    gathering: new WeightedOit(device),
+    wires: new WireProgram(device),
+    shadows: new ShadowPasses(device),
+    near: new NearOcclusionPasses(device),
+    inverse: new FullScreen(device, 'scene_inverse', 'SceneInverse', 'gather'),
+    ground: groundPrograms(device),
+    edges: new EdgePasses(device),
+    smaller: new SmallerCopy(device, down),
+    notReady: plain('not_ready'),
+    quiet: plain('quiet'),
+    distance: plain('scene_distance', () => plainFragmentModule('scene_distance.frag')),
   };
 }

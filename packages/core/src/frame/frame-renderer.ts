@@ -1,6 +1,6 @@
 import type { LightRig } from '@brelvin/contract';
 import type { EmittedMaterial } from '../emit/emitted-material';
-import type { LitProgram } from '../compile/surface-programs';
+import type { LitProgram } from '../scene/lights';
 import type { FrameGlobals } from '../compile/material-values';
 import type { MaterialSource } from '../document/material';
 import type { Device, DeviceTexture } from '../device/device';
@@ -57,10 +57,10 @@ export class FrameRenderer {
   /** What was drawn last. */
   private scene?: DeviceTexture;
 
-  private constructor(
-    private readonly device: Device,
-    private readonly programs: FramePrograms,
-  ) {
+  private readonly programs: FramePrograms;
+
+  constructor(private readonly device: Device) {
+    const programs = (this.programs = framePrograms(device));
     this.images = new ImageBank(device);
     this.environments = new EnvironmentBank(programs.environments);
     this.blocks = new FrameBlocks(device);
@@ -69,10 +69,6 @@ export class FrameRenderer {
     this.surfaces = new SurfaceDrawings(this.drawings, programs);
     this.later = new LaterPasses(device, programs, this.surfaces);
     this.resources = picturesShare(device, programs, this.blocks, this.images);
-  }
-
-  static async create(device: Device): Promise<FrameRenderer> {
-    return new FrameRenderer(device, await framePrograms(device));
   }
 
   /** Whether an image, a mesh or an environment that a picture asked for is still on its way. */

@@ -14,7 +14,7 @@ const drawing = { size, samples: 4 as const, target: 'canvas' as const, targetSi
 describe('FrameRenderer, pass by pass', () => {
   async function draw(shape: MeshShape): Promise<{ device: RecordingDevice; renderer: FrameRenderer }> {
     const device = new RecordingDevice();
-    const renderer = await FrameRenderer.create(device);
+    const renderer = new FrameRenderer(device);
     // What a renderer makes once, before its first picture, is not looked at here.
     device.passes.length = device.textures.length = 0;
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
@@ -39,10 +39,21 @@ describe('FrameRenderer, pass by pass', () => {
     expect(edges?.draws[0]?.count).toBe(3);
   });
 
+  it('compiles of the frame’s own programs only what a picture needs', async () => {
+    const { device, renderer } = await draw('sphere');
+    const first = [...device.programs];
+    expect(first.length).toBeGreaterThan(1);
+    expect(first.length).toBeLessThan(6);
+    expect(first).not.toContain('bloom_down');
+    const glowing = { ...newRig('r'), bloom: { strength: 1, from: 1 } };
+    renderer.draw({ items: [], camera: START_CAMERA, rig: glowing, seconds: 0 }, drawing);
+    expect(device.programs.slice(first.length).sort()).toEqual(['bloom_down', 'bloom_up', 'view_transform']);
+  });
+
   it('puts what is drawn small, or without samples, onto the canvas at once', async () => {
     for (const change of [{ size: { width: 50, height: 40 } }, { samples: 1 as const }]) {
       const device = new RecordingDevice();
-      const renderer = await FrameRenderer.create(device);
+      const renderer = new FrameRenderer(device);
       device.passes.length = 0;
       renderer.draw({ items: [], camera: START_CAMERA, rig: newRig('r'), seconds: 0 }, { ...drawing, ...change });
       expect(device.passes.at(-1)?.draws[0]?.pipeline.descriptor.program.label).toBe('plain_view');

@@ -3,6 +3,7 @@ import type { FrameGlobals } from '../compile/material-values';
 import type { Device, DevicePipeline, DeviceProgram, DeviceTexture, DrawCall, PassDescriptor, PassFormats } from '../device/device';
 import { formatsOf } from '../device/pass-faults';
 import { BINDING_GROUPS } from '../emit/bindings';
+import type { TargetCode } from '../emit/target';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { ownProgram } from './own-program';
 import { OwnValues } from './own-values';
@@ -10,23 +11,30 @@ import { writeBlock } from './uniforms';
 
 type Textures = Readonly<Record<string, DeviceTexture>>;
 
-/** One program of the library, drawn over a whole target; its own uniform block is named in the program. */
+/**
+ * One program of the library, drawn over a whole target; its own uniform block is named in the program. It is written and
+ * compiled when it is first drawn: most pictures need few of the frame's programs.
+ */
 export class FullScreen {
   private readonly pipelines = new Map<string, DevicePipeline>();
+  private readonly layout: BlockLayout;
+  private made?: DeviceProgram;
 
-  private constructor(
+  constructor(
     private readonly device: Device,
-    private readonly program: DeviceProgram,
-    private readonly layout: BlockLayout,
+    private readonly name: string,
+    block: string,
     private readonly blend?: 'over' | 'under' | 'gather',
-  ) {}
-
-  static async create(device: Device, name: string, block: string, blend?: 'over' | 'under' | 'gather'): Promise<FullScreen> {
-    const fragment = libraryProgram(`${name}.frag`);
-    const declared = fragment.blocks.get(block);
+  ) {
+    const declared = libraryProgram(`${name}.frag`).blocks.get(block);
     if (!declared) throw new RangeError(`${name} has no block ${block}`);
-    const code = ownProgram(device, libraryProgram('full_screen.vert'), fragment);
-    return new FullScreen(device, await device.createProgram({ label: name, code, vertexBuffers: [] }), blockLayout(declared), blend);
+    this.layout = blockLayout(declared);
+  }
+
+  private get program(): DeviceProgram {
+    const { device, name } = this;
+    const write = (): TargetCode => ownProgram(device, libraryProgram('full_screen.vert'), libraryProgram(`${name}.frag`));
+    return (this.made ??= device.createOwnProgram({ label: name, code: write(), vertexBuffers: [] }));
   }
 
   /** Numbers for one place where the program is drawn; two places of one picture need two. */

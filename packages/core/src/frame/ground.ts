@@ -1,8 +1,8 @@
 import { libraryProgram } from '../catalogue/library';
-import { groundModule, plainVertexModule } from '../compile/surface-programs';
+import { groundModule, PLAIN_VERTICES } from '../compile/surface-programs';
 import type { Device } from '../device/device';
+import type { Module } from '../ir/ir';
 import type { FrameItem } from './frame-item';
-import { ownProgram } from './own-program';
 import { ProgramPipelines } from './program-pipelines';
 
 /** Programs that draw a floor in a way of its own: it ends softly, or only what it does not get is seen. */
@@ -13,13 +13,11 @@ export interface GroundPrograms {
   readonly fade: ProgramPipelines;
 }
 
-export async function groundPrograms(device: Device): Promise<GroundPrograms> {
-  const vertex = plainVertexModule('surface.vert');
-  const program = (name: string, fragment: ReturnType<typeof libraryProgram>, ways = {}): Promise<ProgramPipelines> =>
-    ProgramPipelines.create(device, name, ownProgram(device, vertex, fragment), ways);
+export function groundPrograms(device: Device): GroundPrograms {
+  const fade = (): Module => libraryProgram('ground_fade.frag');
   return {
-    shadow: await program('ground_shadow', groundModule()),
-    fade: await program('ground_fade', libraryProgram('ground_fade.frag'), { blend: 'keep', depth: 'none' }),
+    shadow: ProgramPipelines.own(device, 'ground_shadow', PLAIN_VERTICES, groundModule),
+    fade: ProgramPipelines.own(device, 'ground_fade', PLAIN_VERTICES, fade, { blend: 'keep', depth: 'none' }),
   };
 }
 

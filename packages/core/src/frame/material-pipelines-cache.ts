@@ -1,4 +1,4 @@
-import type { LitProgram } from '../compile/surface-programs';
+import type { LitProgram } from '../scene/lights';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device } from '../device/device';
 import { MaterialPipelines } from './material-pipelines';

@@ -1,4 +1,5 @@
-import type { LitProgram, SurfaceVariant } from '../compile/surface-programs';
+import type { SurfaceVariant } from '../compile/surface-programs';
+import type { LitProgram } from '../scene/lights';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
 import type { MaterialSource } from '../document/material';

@@ -18,19 +18,15 @@ export class NearOcclusionPasses {
   /** Says that nothing is occluded. */
   readonly nothing: DeviceTexture;
 
-  private constructor(
-    private readonly device: Device,
-    private readonly find: FullScreen,
-    private readonly smooth: FullScreen,
-  ) {
+  private readonly find: FullScreen;
+  private readonly smooth: FullScreen;
+
+  constructor(private readonly device: Device) {
+    const find = (this.find = new FullScreen(device, 'near_occlusion', 'NearOcclusion'));
+    const smooth = (this.smooth = new FullScreen(device, 'near_smooth', 'NearSmooth'));
     this.values = [find.createValues(), smooth.createValues(), smooth.createValues()];
     this.nothing = device.createTexture({ width: 1, height: 1, format: 'rgba16float', samples: 1 });
     device.runPass({ colour: this.nothing, clear: [1, 0, 0, 1], draws: [] });
-  }
-
-  static async create(device: Device): Promise<NearOcclusionPasses> {
-    const find = await FullScreen.create(device, 'near_occlusion', 'NearOcclusion');
-    return new NearOcclusionPasses(device, find, await FullScreen.create(device, 'near_smooth', 'NearSmooth'));
   }
 
   /** @param scene depth in x and normal in view space of what is seen, as `scene_distance` gives them */

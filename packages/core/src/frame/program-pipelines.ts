@@ -1,7 +1,9 @@
 import type { Device, DevicePipeline, DeviceProgram, PassFormats, PipelineDescriptor, ProgramDescriptor } from '../device/device';
 import type { ProgramLayout } from '../emit/bindings';
 import type { TargetCode } from '../emit/target';
+import type { Module } from '../ir/ir';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
+import { ownProgram } from './own-program';
 
 export type SampleCount = 1 | 4;
 
@@ -23,10 +25,11 @@ export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps:
 /** The pipelines of one program, in the states it is drawn in; each is made when it is first drawn. */
 export class ProgramPipelines {
   private readonly pipelines = new Map<string, DevicePipeline>();
+  private made?: DeviceProgram;
 
   private constructor(
     private readonly device: Device,
-    private readonly program: DeviceProgram,
+    private readonly make: () => DeviceProgram,
     private readonly ways: PipelineWays,
   ) {}
 
@@ -37,7 +40,19 @@ export class ProgramPipelines {
     code: TargetCode,
     { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<ProgramDescriptor, 'vertexBuffers'>> = {},
   ): Promise<ProgramPipelines> {
-    return new ProgramPipelines(device, await device.createProgram({ label, code, vertexBuffers }), ways);
+    const program = await device.createProgram({ label, code, vertexBuffers });
+    return new ProgramPipelines(device, () => program, ways);
+  }
+
+  /** Of a program of the frame's own for meshes: it is written and compiled when it is first drawn. */
+  static own(device: Device, label: string, vertex: () => Module, fragment: () => Module, ways: PipelineWays = {}): ProgramPipelines {
+    const write = (): TargetCode => ownProgram(device, vertex(), fragment());
+    const make = (): DeviceProgram => device.createOwnProgram({ label, code: write(), vertexBuffers: SURFACE_VERTEX_BUFFERS });
+    return new ProgramPipelines(device, make, ways);
+  }
+
+  private get program(): DeviceProgram {
+    return (this.made ??= this.make());
   }
 
   /** What the program reads. */

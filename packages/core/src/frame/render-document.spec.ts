@@ -25,7 +25,7 @@ describe('renderDocument', () => {
 
   beforeEach(async () => {
     device = new RecordingDevice();
-    studio = await openStudio(device);
+    studio = openStudio(device);
   });
 
   const documents = (change: Partial<SeenDocuments> = {}): SeenDocuments => ({

@@ -22,8 +22,8 @@ export interface Studio {
   readonly surfaces: MaterialPipelinesCache;
 }
 
-export async function openStudio(device: Device): Promise<Studio> {
-  return { device, renderer: await FrameRenderer.create(device), surfaces: new MaterialPipelinesCache(device) };
+export function openStudio(device: Device): Studio {
+  return { device, renderer: new FrameRenderer(device), surfaces: new MaterialPipelinesCache(device) };
 }
 
 /** The documents that make a picture. */

@@ -1,16 +1,16 @@
 import { plainFragmentModule, plainVertexModule } from '../compile/surface-programs';
-import type { Device, DeviceBindGroup, DevicePipeline, DeviceTexture, DrawCall, PassFormats } from '../device/device';
-import { blockLayout, type BlockLayout } from '../ir/layout';
+import type { Device, DeviceBindGroup, DeviceTexture, DrawCall, PassFormats } from '../device/device';
+import type { Module } from '../ir/ir';
+import { blockLayout } from '../ir/layout';
 import { SHADOW_SIDE, type ShadowView } from '../scene/shadow-views';
 import { BoundBlock } from './bound-block';
 import type { FrameItem } from './frame-item';
-import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
-import { ownProgram } from './own-program';
 import { isSeenThrough } from './see-through';
-import { SHADOW_BIAS } from './program-pipelines';
+import { ProgramPipelines, SHADOW_BIAS } from './program-pipelines';
 import { writeBlock } from './uniforms';
 
 const SQUARES = 4;
+const VERTICES = (): Module => plainVertexModule('shadow.vert');
 
 /** The state of what throws shadows: other objects or seconds stand differently. */
 export interface StandingState {
@@ -22,13 +22,14 @@ export interface StandingState {
 export class ShadowPasses {
   readonly atlas: DeviceTexture;
   private readonly casters: readonly BoundBlock[];
+  private readonly pipelines: ProgramPipelines;
   private drawn?: { readonly standing: StandingState; readonly views: string };
 
-  private constructor(
-    private readonly device: Device,
-    private readonly pipeline: DevicePipeline,
-    layout: BlockLayout,
-  ) {
+  constructor(private readonly device: Device) {
+    const caster = VERTICES().blocks.get('Caster');
+    if (!caster) throw new RangeError('the shadow program has no block Caster');
+    const layout = blockLayout(caster);
+    this.pipelines = ProgramPipelines.own(device, 'shadow', VERTICES, () => plainFragmentModule('shadow.frag'), { depthBias: SHADOW_BIAS });
     this.atlas = device.createTexture({
       width: SHADOW_SIDE * 2,
       height: SHADOW_SIDE * 2,
@@ -37,21 +38,6 @@ export class ShadowPasses {
       fetched: true,
     });
     this.casters = Array.from({ length: SQUARES }, () => new BoundBlock(device, layout));
-  }
-
-  static async create(device: Device): Promise<ShadowPasses> {
-    const vertex = plainVertexModule('shadow.vert');
-    const caster = vertex.blocks.get('Caster');
-    if (!caster) throw new RangeError('the shadow program has no block Caster');
-    const code = ownProgram(device, vertex, plainFragmentModule('shadow.frag'));
-    const pipeline = device.createPipeline({
-      program: await device.createProgram({ label: 'shadow', code, vertexBuffers: SURFACE_VERTEX_BUFFERS }),
-      into: SHADOW_FORMATS,
-      depth: 'test and write',
-      cull: 'none',
-      depthBias: SHADOW_BIAS,
-    });
-    return new ShadowPasses(device, pipeline, blockLayout(caster));
   }
 
   /**
@@ -85,7 +71,7 @@ export class ShadowPasses {
 
   private plainCall({ mesh, part }: FrameItem, caster: DeviceBindGroup): DrawCall {
     return {
-      pipeline: this.pipeline,
+      pipeline: this.pipelines.get({ into: SHADOW_FORMATS, cull: 'none', mirrored: false }),
       bindings: [undefined, undefined, undefined, caster],
       vertexBuffers: mesh.of({ copies: part?.instances }),
       indices: mesh.indices,

@@ -1,5 +1,5 @@
 import type { Device, DeviceTexture } from '../device/device';
-import { FullScreen } from './full-screen';
+import type { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
@@ -8,15 +8,12 @@ export class SmallerCopy {
   private readonly values: OwnValues;
   private target?: DeviceTexture;
 
-  private constructor(
+  /** @param down the program `bloom_down` */
+  constructor(
     private readonly device: Device,
     private readonly down: FullScreen,
   ) {
     this.values = down.createValues();
-  }
-
-  static async create(device: Device): Promise<SmallerCopy> {
-    return new SmallerCopy(device, await FullScreen.create(device, 'bloom_down', 'BloomDown'));
   }
 
   /** Four numbers a pixel, at most 64 each; rows from the top. @param factor on all but alpha, which is 1 */

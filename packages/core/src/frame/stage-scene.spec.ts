@@ -20,7 +20,7 @@ describe('StageScene', () => {
 
   beforeEach(async () => {
     device = new RecordingDevice();
-    renderer = await FrameRenderer.create(device);
+    renderer = new FrameRenderer(device);
     scene = new StageScene(device, renderer);
     scene.setBench('mine');
   });

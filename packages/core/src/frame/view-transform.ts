@@ -21,25 +21,19 @@ const EMPTY = ['none', 'squares', 'alpha'] as const;
 
 /** From scene-linear light to what a display shows: exposure, bloom, tone curve, encoding. */
 export class ViewTransform {
+  private readonly bent: FullScreen;
+  /** The same without tone curve and bloom, which most pictures do without. */
+  private readonly plain: FullScreen;
+  private readonly edges: FullScreen;
   private readonly values: OwnValues;
   private readonly edgeValues: OwnValues;
 
-  private constructor(
-    private readonly bent: FullScreen,
-    /** The same without tone curve and bloom, which most pictures do without. */
-    private readonly plain: FullScreen,
-    private readonly edges: FullScreen,
-  ) {
-    this.values = bent.createValues();
-    this.edgeValues = edges.createValues();
-  }
-
-  static async create(device: Device): Promise<ViewTransform> {
-    return new ViewTransform(
-      await FullScreen.create(device, 'view_transform', 'View'),
-      await FullScreen.create(device, 'plain_view', 'View'),
-      await FullScreen.create(device, 'bright_edges', 'BrightEdges'),
-    );
+  constructor(device: Device) {
+    this.bent = new FullScreen(device, 'view_transform', 'View');
+    this.plain = new FullScreen(device, 'plain_view', 'View');
+    this.edges = new FullScreen(device, 'bright_edges', 'BrightEdges');
+    this.values = this.bent.createValues();
+    this.edgeValues = this.edges.createValues();
   }
 
   draw(

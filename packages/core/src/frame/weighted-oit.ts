@@ -8,17 +8,12 @@ import type { RenderTargets } from './targets';
  * both are put over what is there. McGuire, Bavoil 2013, "Weighted blended order-independent transparency", JCGT 2(2).
  */
 export class WeightedOit {
+  private readonly over: FullScreen;
   private readonly values: OwnValues;
 
-  private constructor(
-    private readonly device: Device,
-    private readonly over: FullScreen,
-  ) {
-    this.values = over.createValues();
-  }
-
-  static async create(device: Device): Promise<WeightedOit> {
-    return new WeightedOit(device, await FullScreen.create(device, 'gathered', 'Gathered', 'over'));
+  constructor(private readonly device: Device) {
+    this.over = new FullScreen(device, 'gathered', 'Gathered', 'over');
+    this.values = this.over.createValues();
   }
 
   /**

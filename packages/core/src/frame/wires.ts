@@ -1,19 +1,19 @@
 import { libraryProgram } from '../catalogue/library';
 import { plainVertexModule } from '../compile/surface-programs';
 import type { Device, DrawCall, PassFormats } from '../device/device';
+import type { Module } from '../ir/ir';
 import type { FrameItem } from './frame-item';
 import type { ItemDrawings } from './item-drawings';
-import { ownProgram } from './own-program';
 import type { PictureContext } from './picture-context';
 import { ProgramPipelines } from './program-pipelines';
 
 /** The edges of meshes as lines. */
 export class WireProgram {
-  private constructor(private readonly pipelines: ProgramPipelines) {}
+  private readonly pipelines: ProgramPipelines;
 
-  static async create(device: Device): Promise<WireProgram> {
-    const code = ownProgram(device, plainVertexModule('wires.vert'), libraryProgram('wires.frag'));
-    return new WireProgram(await ProgramPipelines.create(device, 'wires', code, { topology: 'lines' }));
+  constructor(device: Device) {
+    const vertices = (): Module => plainVertexModule('wires.vert');
+    this.pipelines = ProgramPipelines.own(device, 'wires', vertices, () => libraryProgram('wires.frag'), { topology: 'lines' });
   }
 
   drawCall(item: FrameItem, drawings: ItemDrawings, context: PictureContext, into: PassFormats): DrawCall {

@@ -73,8 +73,7 @@ class Evaluator {
       }
       case 'unary': {
         const value = components(this.expression(expression.value, locals));
-        const work = { '-': (x: number) => -x, '!': (x: number) => Number(!x), '~': (x: number) => ~x }[expression.operator];
-        return round(value.map(work), expression.type);
+        return rounded(value.map(SIGNS[expression.operator]), expression.type);
       }
       case 'binary':
         return this.binary(expression, locals);
@@ -104,12 +103,12 @@ class Evaluator {
   }
 
   call(callee: IrFunction, args: readonly Value[]): { result: Value; outs: Record<string, Value> } {
-    const locals: Locals = new Map(callee.parameters.map((parameter, index) => [parameter.name, args[index] ?? zero(parameter.type)]));
+    const locals: Locals = new Map();
+    callee.parameters.forEach(({ name, type }, index) => locals.set(name, args[index] ?? zero(type)));
     const flow = this.statements(callee.body, locals);
-    const outs = callee.parameters
-      .filter((parameter) => parameter.direction !== 'in')
-      .map((parameter): [string, Value] => [parameter.name, locals.get(parameter.name) ?? zero(parameter.type)]);
-    return { result: flow.kind === 'return' ? flow.value : [], outs: Object.fromEntries(outs) };
+    const outs: Record<string, Value> = {};
+    for (const { name, type, direction } of callee.parameters) if (direction !== 'in') outs[name] = locals.get(name) ?? zero(type);
+    return { result: flow.kind === 'return' ? flow.value : [], outs };
   }
 
   private lookUp(value: Value | undefined, name: string): Value {
@@ -210,11 +209,12 @@ class Evaluator {
     if (type.kind === 'struct')
       return { fields: Object.fromEntries(type.fields.map((field, index) => [field.name, this.lookUp(args[index], field.name)])) };
     if (type.kind === 'array') return { items: args };
-    const given = args.flatMap((arg) => [...components(arg)]);
+    const given: number[] = [];
+    for (const arg of args) given.push(...components(arg));
     const count = componentCount(type);
     if (type.kind === 'matrix' && args.length === 1) return resizeMatrix(given, type.size);
     const spread = given.length === 1 ? Array<number>(count).fill(given[0] ?? 0) : given.slice(0, count);
-    return round(spread, type);
+    return rounded(spread, type);
   }
 
   private binary({ operator, left, right, type }: Binary, locals: Locals): Value {
@@ -230,14 +230,20 @@ class Evaluator {
       return multiplyMatrices(a, left.type, b, right.type).map(Math.fround);
     }
     const work = ARITHMETIC[operator];
+    const scalar = scalarOf(left.type) ?? 'float';
     const size = Math.max(a.length, b.length);
-    const at = (list: readonly number[], index: number): number => (list.length === 1 ? list[0] : list[index]) ?? 0;
-    return round(
-      Array.from({ length: size }, (_, index) => work(at(a, index), at(b, index), scalarOf(left.type) ?? 'float')),
-      type,
-    );
+    const result: number[] = [];
+    // A scalar stands for as many components as there are on the other side.
+    for (let index = 0; index < size; index++) {
+      const x = (a.length === 1 ? a[0] : a[index]) ?? 0;
+      const y = (b.length === 1 ? b[0] : b[index]) ?? 0;
+      result.push(work(x, y, scalar));
+    }
+    return rounded(result, type);
   }
 }
+
+const SIGNS = { '-': (x: number) => -x, '!': (x: number) => Number(!x), '~': (x: number) => ~x };
 
 const ARITHMETIC: Readonly<
   Record<Exclude<Binary['operator'], '&&' | '||' | '==' | '!='>, (a: number, b: number, scalar: ScalarName) => number>
@@ -259,17 +265,18 @@ const ARITHMETIC: Readonly<
   '>>': (a, b, scalar) => (scalar === 'uint' ? a >>> b : a >> b),
 };
 
-function round(values: readonly number[], type: Type): number[] {
-  switch (scalarOf(type)) {
-    case 'float':
-      return values.map(Math.fround);
-    case 'int':
-      return values.map((value) => value | 0);
-    case 'uint':
-      return values.map((value) => value >>> 0);
-    default:
-      return values.map((value) => Number(Boolean(value)));
-  }
+const ROUNDING: Readonly<Record<ScalarName, (value: number) => number>> = {
+  float: Math.fround,
+  int: (value) => value | 0,
+  uint: (value) => value >>> 0,
+  bool: (value) => Number(Boolean(value)),
+};
+
+/** Rounds the numbers of a list as the type holds them, in place. */
+function rounded(values: number[], type: Type): number[] {
+  const round = ROUNDING[scalarOf(type) ?? 'bool'];
+  for (let index = 0; index < values.length; index++) values[index] = round(values[index] ?? 0);
+  return values;
 }
 
 function multiplyMatrices(a: readonly number[], typeA: Type, b: readonly number[], typeB: Type): number[] {

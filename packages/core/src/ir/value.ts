@@ -9,17 +9,21 @@ export interface ArrayValue {
   readonly items: readonly Value[];
 }
 
+function isNumbers(value: Value): value is readonly number[] {
+  return Array.isArray(value);
+}
+
 export function isStruct(value: Value): value is StructValue {
-  return 'fields' in value;
+  return !isNumbers(value) && 'fields' in value;
 }
 
 export function isArrayValue(value: Value): value is ArrayValue {
-  return 'items' in value;
+  return !isNumbers(value) && 'items' in value;
 }
 
 /** @throws TypeError when the value is a struct or an array. */
 export function components(value: Value): readonly number[] {
-  if (isStruct(value) || isArrayValue(value)) throw new TypeError('expected numbers, found a struct or an array');
+  if (!isNumbers(value)) throw new TypeError('expected numbers, found a struct or an array');
   return value;
 }
 

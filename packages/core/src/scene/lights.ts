@@ -1,4 +1,3 @@
-import type { LitProgram } from '../compile/surface-programs';
 import type { LightMotion, LightRig, RigLight } from '@brelvin/contract';
 import { isPunctual, lightsOf, MOST_LIGHTS, numberedLights, SUN } from '../document/light-rig';
 
@@ -39,6 +38,9 @@ export function lightsMove(rig: LightRig): boolean {
 export function throwsShadows(rig: LightRig): boolean {
   return numberedLights(rig).some(([, light]) => light.casts && light.kind !== 'point');
 }
+
+/** Programs that draw a surface as its light has it: of these a rig's pictures need one, and each can stand in for another. */
+export type LitProgram = 'plain' | 'shadowed' | 'occluded';
 
 /** The program of surfaces that a rig's pictures need; what is occluded is under shadows as well. */
 export function litProgram(rig: LightRig): LitProgram {

@@ -54,7 +54,10 @@ export class RecordingDevice implements Device {
     this.alive++;
     return { ...descriptor, write: () => void this.writes++, destroy: () => void this.alive-- };
   }
-  async createProgram({ label, code: { layout }, vertexBuffers }: ProgramDescriptor): Promise<DeviceProgram> {
+  async createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram> {
+    return this.createOwnProgram(descriptor);
+  }
+  createOwnProgram({ label, code: { layout }, vertexBuffers }: ProgramDescriptor): DeviceProgram {
     this.programs.push(label);
     return { label, layout, vertexBuffers, destroy: () => void this.programsGone++ };
   }

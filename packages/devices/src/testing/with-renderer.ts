@@ -1,4 +1,5 @@
-import { FrameRenderer } from '@brelvin/core';
+import { FrameRenderer, type Device, type EmittedMaterial } from '@brelvin/core';
+import { MaterialPipelines } from '../../../core/src/frame/material-pipelines';
 import { WebGl2Device } from '../webgl2/webgl2-device';
 
 export interface OpenRenderer {
@@ -12,8 +13,13 @@ export function withRenderer(side: number, use: (open: OpenRenderer) => void): v
 
   beforeAll(async () => {
     device = WebGl2Device.create(new OffscreenCanvas(side, side));
-    use({ device, renderer: await FrameRenderer.create(device) });
+    use({ device, renderer: new FrameRenderer(device) });
   });
 
   afterAll(() => device?.destroy());
+}
+
+/** A material's programs on a device, without the drawing that warms them up: specs draw them once, in a way of their own. */
+export function bring(device: Device, compiled: EmittedMaterial): Promise<MaterialPipelines> {
+  return MaterialPipelines.create(device, compiled);
 }

@@ -23,8 +23,28 @@ const POLL_MS = 4;
  *
  * @throws ProgramRefused
  */
-export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuffers }: ProgramDescriptor): Promise<LinkedProgram> {
+export async function linkProgram(gl: WebGL2RenderingContext, descriptor: ProgramDescriptor): Promise<LinkedProgram> {
   const parallel = gl.getExtension('KHR_parallel_shader_compile');
+  const begun = beginLink(gl, descriptor);
+  while (parallel && !gl.isContextLost() && !gl.getProgramParameter(begun.program, parallel.COMPLETION_STATUS_KHR)) await pause(POLL_MS);
+  return endLink(gl, begun, descriptor);
+}
+
+/**
+ * Compiles and links, and holds up the page until the driver is done.
+ *
+ * @throws ProgramRefused
+ */
+export function linkProgramNow(gl: WebGL2RenderingContext, descriptor: ProgramDescriptor): LinkedProgram {
+  return endLink(gl, beginLink(gl, descriptor), descriptor);
+}
+
+interface BegunLink {
+  readonly program: WebGLProgram;
+  readonly shaders: Record<'vertex' | 'fragment', WebGLShader>;
+}
+
+function beginLink(gl: WebGL2RenderingContext, { code, vertexBuffers }: ProgramDescriptor): BegunLink {
   const program = gl.createProgram();
   const shaders = {
     vertex: startCompile(gl, gl.VERTEX_SHADER, code.vertex.text),
@@ -36,7 +56,10 @@ export async function linkProgram(gl: WebGL2RenderingContext, { code, vertexBuff
     .flatMap((buffer) => buffer.attributes)
     .forEach((attribute, location) => gl.bindAttribLocation(program, location, attribute.name));
   gl.linkProgram(program);
-  while (parallel && !gl.isContextLost() && !gl.getProgramParameter(program, parallel.COMPLETION_STATUS_KHR)) await pause(POLL_MS);
+  return { program, shaders };
+}
+
+function endLink(gl: WebGL2RenderingContext, { program, shaders }: BegunLink, { code }: ProgramDescriptor): LinkedProgram {
   if (!gl.isContextLost() && !gl.getProgramParameter(program, gl.LINK_STATUS)) {
     const refused = refusal(gl, program, shaders);
     gl.deleteProgram(program);

@@ -20,7 +20,7 @@ import {
   type TextureDescriptor,
 } from '@brelvin/core';
 import { Framebuffers, type TexturePart } from './framebuffers';
-import { linkProgram, pause, type LinkedProgram } from './program';
+import { linkProgram, linkProgramNow, pause, type LinkedProgram } from './program';
 import { GlBuffer, GlTexture } from './resources';
 
 /** The browser gives no WebGL2 context, or one that can not draw into float textures. */
@@ -112,6 +112,11 @@ export class WebGl2Device implements Device {
       release();
       throw error;
     }
+  }
+
+  createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram {
+    const linked = linkProgramNow(this.gl, descriptor);
+    return new GlProgram(descriptor, linked, () => this.gl.deleteProgram(linked.program));
   }
 
   createPipeline(descriptor: PipelineDescriptor): DevicePipeline {

@@ -63,7 +63,7 @@ export class ThumbnailMaker {
       this.beside<StageSet>(material.seenIn.set, newSet('')),
       this.beside<LightRig>(material.seenIn.rig, newRig('')),
     ]);
-    const studio = (this.studio ??= await openStudio(WebGl2Device.create(new OffscreenCanvas(THUMBNAIL.width, THUMBNAIL.height))));
+    const studio = (this.studio ??= openStudio(WebGl2Device.create(new OffscreenCanvas(THUMBNAIL.width, THUMBNAIL.height))));
     if (!wanted()) {
       this.close();
       return undefined;

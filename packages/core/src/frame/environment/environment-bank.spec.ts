@@ -15,7 +15,7 @@ describe('Environments on the device', () => {
     load: (assets: readonly string[]) => Promise<EnvironmentPixels | undefined>,
   ): Promise<{ bank: EnvironmentBank; device: RecordingDevice }> {
     const device = new RecordingDevice();
-    const bank = new EnvironmentBank(await EnvironmentPasses.create(device));
+    const bank = new EnvironmentBank(new EnvironmentPasses(device));
     bank.load = load;
     return { bank, device };
   }

@@ -41,17 +41,14 @@ export class EnvironmentPasses {
   private table?: DeviceTexture;
   private empty?: DeviceTexture;
 
-  private constructor(
-    private readonly device: Device,
-    private readonly panorama: FullScreen,
-    private readonly filter: FullScreen,
-    private readonly splitSum: FullScreen,
-  ) {}
+  private readonly panorama: FullScreen;
+  private readonly filter: FullScreen;
+  private readonly splitSum: FullScreen;
 
-  static async create(device: Device): Promise<EnvironmentPasses> {
-    const panorama = await FullScreen.create(device, 'environment_panorama', 'Panorama');
-    const filter = await FullScreen.create(device, 'environment_filter', 'Filtering');
-    return new EnvironmentPasses(device, panorama, filter, await FullScreen.create(device, 'split_sum', 'SplitSum'));
+  constructor(private readonly device: Device) {
+    this.panorama = new FullScreen(device, 'environment_panorama', 'Panorama');
+    this.filter = new FullScreen(device, 'environment_filter', 'Filtering');
+    this.splitSum = new FullScreen(device, 'split_sum', 'SplitSum');
   }
 
   /** Albedos of lobes, worked out when they are first wanted; see physical/energy.glsl. */

@@ -25,20 +25,33 @@ export interface BuiltinFunction {
 
 export type BuiltinSection = Readonly<Record<string, BuiltinFunction>>;
 
-const at = (list: Numbers, index: number): number => (list.length === 1 ? list[0] : list[index]) ?? 0;
-const each = (size: number, work: (index: number) => number): number[] => Array.from({ length: size }, (_, index) => work(index));
+const NOTHING: Numbers = [];
+
+/** A component; a scalar stands for as many as are asked for. */
+function at(list: Numbers, index: number): number {
+  return (list.length === 1 ? list[0] : list[index]) ?? 0;
+}
 
 /** Component by component. */
 export function byOne(work: (x: number) => number): (a?: Numbers) => number[] {
-  return (a = []) => each(a.length, (index) => work(at(a, index)));
+  return (a = NOTHING) => a.map((each) => work(each));
 }
 
 /** Component by component; a scalar stands for as many as there are on the other side. */
 export function byTwo(work: (x: number, y: number) => number): (a?: Numbers, b?: Numbers) => number[] {
-  return (a = [], b = []) => each(Math.max(a.length, b.length), (index) => work(at(a, index), at(b, index)));
+  return (a = NOTHING, b = NOTHING) => {
+    const size = Math.max(a.length, b.length);
+    const result: number[] = [];
+    for (let index = 0; index < size; index++) result.push(work(at(a, index), at(b, index)));
+    return result;
+  };
 }
 
 export function byThree(work: (x: number, y: number, z: number) => number): (a?: Numbers, b?: Numbers, c?: Numbers) => number[] {
-  return (a = [], b = [], c = []) =>
-    each(Math.max(a.length, b.length, c.length), (index) => work(at(a, index), at(b, index), at(c, index)));
+  return (a = NOTHING, b = NOTHING, c = NOTHING) => {
+    const size = Math.max(a.length, b.length, c.length);
+    const result: number[] = [];
+    for (let index = 0; index < size; index++) result.push(work(at(a, index), at(b, index), at(c, index)));
+    return result;
+  };
 }

@@ -68,14 +68,14 @@ export class SecondPicture {
   }
 
   /** Builds what stands in it, where one is wanted. */
-  async stand(device: Device, renderer: FrameRenderer, set: StageSet, bench: string, surfaces: StageSurfaces): Promise<void> {
+  stand(device: Device, renderer: FrameRenderer, set: StageSet, bench: string, surfaces: StageSurfaces): void {
     if (!this.wanted) return;
     this.stands = new StageScene(device, renderer);
     this.bench = bench;
     this.stands.setBench(bench);
     this.stands.show(set);
     for (const id of surfaces.ids) this.wear(id, surfaces.wornAs(id));
-    this.pair ??= await ComparedPictures.create(device);
+    this.pair ??= new ComparedPictures(device);
   }
 
   show(set: StageSet): void {

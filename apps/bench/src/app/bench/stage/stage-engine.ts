@@ -29,7 +29,7 @@ import { StageCamera } from './stage-camera';
 import { RunningClocks } from './stage-clocks';
 import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { PREVIEW_CAMERA } from './stage-meshes';
-import { pictureOf, StageSession, type Sight, type Standing } from './stage-session';
+import { pictureOf, StageSession, type Sight } from './stage-session';
 import { NO_PICTURE_YET, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 
@@ -72,7 +72,6 @@ export class StageEngine {
   private seen: Partial<StageState> = {};
   /** Drawings at rest since something changed. */
   private rested = 0;
-  private destroyed = false;
   private framed = false;
 
   constructor(
@@ -91,9 +90,7 @@ export class StageEngine {
   /** Begins to draw; what stands there and its light were handed over. */
   async start(): Promise<void> {
     try {
-      const session = await this.openSession();
-      if (this.destroyed) return;
-      this.session = session;
+      this.session = this.openSession();
     } catch (error) {
       this.patch({ unavailable: error instanceof Error ? error.message : String(error) });
       return;
@@ -101,17 +98,15 @@ export class StageEngine {
     this.tellSet();
     this.opening.begin();
     await this.surfaces.showAll();
-    await this.standSecond();
+    this.standSecond();
     this.loop.request();
   }
 
-  private openSession(): Promise<StageSession> {
-    const standing = (): Standing => {
-      const { set, rig, bench } = this;
-      if (!set || !rig) throw new Error('the Stage has nothing to show');
-      return { set, rig, bench };
-    };
-    return StageSession.open(WebGl2Device.create(this.canvas), standing, this.loaders, {
+  private openSession(): StageSession {
+    const device = WebGl2Device.create(this.canvas);
+    const { set, rig, bench } = this;
+    if (!set || !rig) throw new Error('the Stage has nothing to show');
+    return new StageSession(device, { set, rig, bench }, this.loaders, {
       arrived: () => this.moved(),
       lacked: () => this.tellLacks(),
       meshArrived: () => this.meshArrived(),
@@ -121,7 +116,6 @@ export class StageEngine {
   }
 
   destroy(): void {
-    this.destroyed = true;
     this.loop.stop();
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
@@ -205,7 +199,7 @@ export class StageEngine {
   /** Draws a second picture from now on, of another material or under another rig; one again without it. */
   setOther(other: OtherPicture | undefined): void {
     const before = this.aspect;
-    if (this.second.want(other, this.surfaces)) void this.standSecond();
+    if (this.second.want(other, this.surfaces)) this.standSecond();
     if (!other) this.patch({ compared: undefined });
     this.light();
     this.refit(before);
@@ -456,10 +450,10 @@ export class StageEngine {
     void this.surfaces.light(new Set(rigs.map(litProgram)));
   }
 
-  private async standSecond(): Promise<void> {
+  private standSecond(): void {
     const { session, set } = this;
     if (!session || !set) return;
-    await this.second.stand(session.device, session.renderer, set, this.bench, this.surfaces);
+    this.second.stand(session.device, session.renderer, set, this.bench, this.surfaces);
     this.moved();
   }
 

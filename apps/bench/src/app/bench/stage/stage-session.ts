@@ -38,28 +38,25 @@ export interface Sight {
 
 /** All that the Stage has on one device, from its start until it is lost. */
 export class StageSession {
+  readonly renderer: FrameRenderer;
   readonly scene: StageScene;
   rig: LightRig;
   private readonly warmUpMesh: MeshBuffers;
   private madePreviewMesh?: MeshBuffers;
 
-  private constructor(
+  constructor(
     readonly device: Device,
-    readonly renderer: FrameRenderer,
     { set, rig, bench }: Standing,
+    loaders: StageLoaders,
+    watch: LoadingWatch,
   ) {
+    const renderer = (this.renderer = new FrameRenderer(device));
+    connectLoaders(renderer, loaders, watch);
     this.rig = rig;
     this.warmUpMesh = renderer.uploadMesh(buildMesh(WARM_UP_MESH));
     this.scene = new StageScene(device, renderer);
     this.scene.setBench(bench);
     this.scene.show(set);
-  }
-
-  /** @param standing what stands there once the device is ready */
-  static async open(device: Device, standing: () => Standing, loaders: StageLoaders, watch: LoadingWatch): Promise<StageSession> {
-    const renderer = await FrameRenderer.create(device);
-    connectLoaders(renderer, loaders, watch);
-    return new StageSession(device, renderer, standing());
   }
 
   /** A sphere for small pictures. */
