@@ -195,6 +195,9 @@ export {
 } from './device/device';
 export { groupFault, passFault, PassRefused } from './device/pass-faults';
 
+// What was used last.
+export { LruCache } from './cache/lru-cache';
+
 // Pictures, pass by pass.
 export { ComparedPictures, type CompareView, sideSize } from './frame/compared-pictures';
 export { LEVELS as ENVIRONMENT_LEVELS, roughnessOfLevel } from './frame/environment/environment-levels';

@@ -1,4 +1,5 @@
 import { setTimeout as pause } from 'node:timers/promises';
+import { LruCache } from '@brelvin/core';
 import formBody from '@fastify/formbody';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import plugin from 'fastify-plugin';
@@ -22,17 +23,14 @@ const MOST_REMEMBERED = 10_000;
  */
 export const admission = plugin(async (app: FastifyInstance, { accessKey }: AdmissionOptions) => {
   if (accessKey === undefined) return;
-  const wrong = new Map<string, number>();
+  const wrong = new LruCache<number>(MOST_REMEMBERED);
   const fits = async (shown: string, { ip }: FastifyRequest): Promise<boolean> => {
     if (isSame(shown, accessKey)) {
       wrong.delete(ip);
       return true;
     }
     const times = (wrong.get(ip) ?? 0) + 1;
-    wrong.delete(ip);
     wrong.set(ip, times);
-    const [oldest] = wrong.keys();
-    if (wrong.size > MOST_REMEMBERED && oldest !== undefined) wrong.delete(oldest);
     await pause(Math.min(SLOWEST_FIRST * 2 ** Math.min(times - 1, 10), SLOWEST));
     return false;
   };

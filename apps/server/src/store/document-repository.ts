@@ -19,7 +19,7 @@ import {
   type TagCount,
   type Transaction,
 } from '@brelvin/contract';
-import { applyChanges, functionsUsedBy, InvalidDocument, kindOf, readDocument, UnfitChange } from '@brelvin/core';
+import { applyChanges, functionsUsedBy, InvalidDocument, kindOf, LruCache, readDocument, UnfitChange } from '@brelvin/core';
 import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
@@ -46,7 +46,7 @@ const LISTED = { id: documents.id, name: documents.name, step: documents.step, d
 /** Documents as snapshots and the steps after them. Any number of servers may share one database. */
 export class DocumentRepository {
   /** Recently read contents; used only while their step is still the last one. */
-  private readonly cache = new Map<string, StoredDocument>();
+  private readonly cache = new LruCache<StoredDocument>(MOST_CACHED);
 
   constructor(private readonly database: Database) {}
 
@@ -104,7 +104,7 @@ export class DocumentRepository {
       await tell(transaction, { id, step: 0 });
     });
     const stored = { id, step: 0, document };
-    this.remember(stored);
+    this.cache.set(stored.id, stored);
     return stored;
   }
 
@@ -156,7 +156,7 @@ export class DocumentRepository {
     const { sql: text, params } = DIALECT.sqlToQuery(storing(id, after, transactions, document));
     const { rowCount } = await this.database.$client.query({ name: 'store steps', text, values: params });
     if (rowCount === 0) return undefined;
-    this.remember({ id, step, document });
+    this.cache.set(id, { id, step, document });
     return step;
   }
 
@@ -179,7 +179,7 @@ export class DocumentRepository {
       return { id, step, document };
     });
     // Only what is committed may be remembered.
-    this.remember(stored);
+    this.cache.set(stored.id, stored);
     return stored.step;
   }
 
@@ -329,18 +329,11 @@ export class DocumentRepository {
           content,
           later.map((changes) => ({ changes })),
         );
-        this.remember({ id, step, document });
+        this.cache.set(id, { id, step, document });
         known.set(id, { id, step, document });
       }
     }
     return rows.flatMap(({ id }) => known.get(id) ?? []);
-  }
-
-  private remember(stored: StoredDocument): void {
-    this.cache.delete(stored.id);
-    this.cache.set(stored.id, stored);
-    const [oldest] = this.cache.keys();
-    if (this.cache.size > MOST_CACHED && oldest !== undefined) this.cache.delete(oldest);
   }
 
   private async selectSteps(from: Reader, id: string, after: number, last = LARGEST_STEP): Promise<StoredStep[]> {

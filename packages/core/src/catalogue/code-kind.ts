@@ -1,3 +1,4 @@
+import { LruCache } from '../cache/lru-cache';
 import type { IrFunction } from '../ir/ir';
 import { hardened } from '../ir/hardened';
 import { elaborate, type Diagnostic } from '../language';
@@ -21,17 +22,15 @@ export const LONGEST_CODE = 20_000;
  */
 export type CodeKind = { readonly kind: NodeKind } | { readonly problem: Diagnostic; readonly ports?: NodeKind };
 
-const KNOWN = new Map<string, CodeKind>();
-/** Texts whose kinds are remembered: typing makes many that nobody asks for again. */
+/** Typing makes many that nobody asks for again. */
 const MOST_KNOWN = 200;
+const KNOWN = new LruCache<CodeKind>(MOST_KNOWN);
 
 /** The same text gives the same kind. */
 export function codeKind(text = FIRST_CODE): CodeKind {
   const known = KNOWN.get(text);
   if (known) return known;
   const made = readCode(text);
-  const [oldest] = KNOWN.keys();
-  if (KNOWN.size >= MOST_KNOWN && oldest !== undefined) KNOWN.delete(oldest);
   KNOWN.set(text, made);
   return made;
 }

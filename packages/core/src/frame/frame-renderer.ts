@@ -1,4 +1,5 @@
 import type { LightRig } from '@brelvin/contract';
+import { LruCache } from '../cache/lru-cache';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { LitProgram } from '../scene/lights';
 import type { FrameGlobals } from '../compile/material-values';
@@ -39,7 +40,8 @@ const WARM_UP_SIZE: PictureSize = { width: 64, height: 48 };
 
 /** Draws whole pictures: opaque meshes, then the view transform. A picture is a function of what is handed in. */
 export class FrameRenderer {
-  private readonly targets = new Map<string, RenderTargets>();
+  /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
+  private readonly targets = new LruCache<RenderTargets>(MOST_TARGETS, (gone) => this.dropTargets(gone));
   /** The images that materials read. */
   readonly images: ImageBank;
   /** Meshes that come from files. */
@@ -276,25 +278,18 @@ export class FrameRenderer {
     };
   }
 
-  /** At most a few sizes are alive: full, small while dragging, warm-up, thumbnail. */
   private targetsFor(size: PictureSize, samples: SampleCount, use = ''): RenderTargets {
     const key = `${size.width}x${size.height}x${samples}${use}`;
     const found = this.targets.get(key);
-    if (found) {
-      this.targets.delete(key);
-      this.targets.set(key, found);
-      return found;
-    }
-    const [oldest] = this.targets.keys();
-    if (oldest !== undefined && this.targets.size >= MOST_TARGETS) {
-      const gone = this.targets.get(oldest);
-      if (gone?.has(this.lastBehind)) this.lastBehind = undefined;
-      gone?.destroy();
-      this.targets.delete(oldest);
-    }
+    if (found) return found;
     const made = new RenderTargets(this.device, size, samples);
     this.targets.set(key, made);
     return made;
+  }
+
+  private dropTargets(gone: RenderTargets): void {
+    if (gone.has(this.lastBehind)) this.lastBehind = undefined;
+    gone.destroy();
   }
 }
 

@@ -1,4 +1,5 @@
 import type { MaterialImage } from '@brelvin/contract';
+import { LruCache } from '../cache/lru-cache';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device, DeviceTexture, RowPlace } from '../device/device';
 import type { MaterialSource } from '../document/material';
@@ -29,7 +30,7 @@ export interface ImageLack {
  * `onArrival` told when it came, or could not be had.
  */
 export class ImageBank {
-  private readonly textures = new Map<string, DeviceTexture>();
+  private readonly textures = new LruCache<DeviceTexture>(MOST_TEXTURES, (texture) => texture.destroy());
   private readonly waiting = new Set<string>();
   /** For images, and for those of a cube. */
   private readonly placeholders = new Map<boolean, DeviceTexture>();
@@ -87,11 +88,7 @@ export class ImageBank {
   find(image: MaterialImage): DeviceTexture | undefined {
     const key = keyOf(image);
     const known = this.textures.get(key);
-    if (known) {
-      this.textures.delete(key);
-      this.textures.set(key, known);
-      return known;
-    }
+    if (known) return known;
     if (!this.waiting.has(key)) void this.fetch(key, image);
     return undefined;
   }
@@ -159,11 +156,6 @@ export class ImageBank {
     }
     if (chains.some(({ levels }) => levels.length < mipLevels)) this.device.fillMips(texture);
     this.textures.set(key, texture);
-    const [oldest] = this.textures.keys();
-    if (this.textures.size > MOST_TEXTURES && oldest !== undefined) {
-      this.textures.get(oldest)?.destroy();
-      this.textures.delete(oldest);
-    }
   }
 
   private missing(cube: boolean): DeviceTexture {

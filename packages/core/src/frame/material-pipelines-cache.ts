@@ -1,4 +1,5 @@
 import type { LitProgram } from '../scene/lights';
+import { LruCache } from '../cache/lru-cache';
 import type { EmittedMaterial } from '../emit/emitted-material';
 import type { Device } from '../device/device';
 import { MaterialPipelines } from './material-pipelines';
@@ -8,8 +9,8 @@ import { MaterialPipelines } from './material-pipelines';
  * the device once.
  */
 export class MaterialPipelinesCache {
-  /** By document, the one that was used last at the end. */
-  private readonly surfaces = new Map<string, MaterialPipelines>();
+  /** By document; how many stay is said by `trim`. */
+  private readonly surfaces = new LruCache<MaterialPipelines>(Infinity, (surface) => surface.destroy());
 
   constructor(private readonly device: Device) {}
 
@@ -21,8 +22,6 @@ export class MaterialPipelinesCache {
    */
   async find(document: string, compiled: EmittedMaterial, lit?: Iterable<LitProgram>): Promise<MaterialPipelines> {
     const known = this.surfaces.get(document);
-    this.surfaces.delete(document);
-    if (known?.key !== compiled.key) known?.destroy();
     const surface = known?.key === compiled.key ? known : await MaterialPipelines.create(this.device, compiled, lit);
     this.surfaces.set(document, surface);
     surface.adopt(compiled);
@@ -32,9 +31,6 @@ export class MaterialPipelinesCache {
 
   /** Lets go of all but so many, those that were used longest ago first. */
   trim(most: number): void {
-    for (const [document, surface] of [...this.surfaces].slice(0, Math.max(0, this.surfaces.size - most))) {
-      surface.destroy();
-      this.surfaces.delete(document);
-    }
+    this.surfaces.trim(most);
   }
 }

@@ -1,3 +1,4 @@
+import { LruCache } from '../cache/lru-cache';
 import { NO_MESH, type MeshData } from '../mesh/mesh';
 import { workOut, type MeshWork } from '../mesh/mesh-work';
 
@@ -12,7 +13,8 @@ type Rows = ReturnType<typeof workOut>;
  * `onArrival` told when it came, or could not be had.
  */
 export class MeshBank {
-  private readonly meshes = new Map<string, MeshData>();
+  /** A mesh may be large; what stands on the Stage keeps its own. */
+  private readonly meshes = new LruCache<MeshData>(MOST_KEPT);
   private readonly waiting = new Set<string>();
   private coming = 0;
   private readonly listeners: (() => void)[] = [];
@@ -41,11 +43,7 @@ export class MeshBank {
 
   find(asset: string): MeshData {
     const known = this.meshes.get(asset);
-    if (known) {
-      this.meshes.delete(asset);
-      this.meshes.set(asset, known);
-      return known;
-    }
+    if (known) return known;
     if (!this.waiting.has(asset)) void this.fetch(asset);
     return NO_MESH;
   }
@@ -70,14 +68,6 @@ export class MeshBank {
     return this.failures.get(asset);
   }
 
-  /** The last few are kept: a mesh may be large. What stands on the Stage keeps its own. */
-  private keep(asset: string, mesh: MeshData): void {
-    this.meshes.set(asset, mesh);
-    this.addresses.set(mesh, asset);
-    const [oldest] = this.meshes.keys();
-    if (this.meshes.size > MOST_KEPT && oldest !== undefined) this.meshes.delete(oldest);
-  }
-
   /** Has meshes here before a picture is drawn; one that can not be had stays without triangles. */
   async bring(assets: readonly string[]): Promise<void> {
     for (const asset of assets) if (!this.meshes.has(asset)) await this.fetch(asset);
@@ -88,7 +78,10 @@ export class MeshBank {
     this.coming++;
     try {
       const mesh = await this.load(asset);
-      if (mesh) this.keep(asset, mesh);
+      if (mesh) {
+        this.meshes.set(asset, mesh);
+        this.addresses.set(mesh, asset);
+      }
     } catch (error) {
       this.failures.set(asset, error instanceof Error ? error.message : String(error));
     }

@@ -1,5 +1,4 @@
-import { FrameRenderer, type Device, type EmittedMaterial } from '@brelvin/core';
-import { MaterialPipelines } from '../../../core/src/frame/material-pipelines';
+import { FrameRenderer, MaterialPipelines, type Device, type EmittedMaterial } from '@brelvin/core';
 import { WebGl2Device } from '../webgl2/webgl2-device';
 
 export interface OpenRenderer {
