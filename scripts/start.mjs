@@ -65,7 +65,7 @@ async function run(lock, folder) {
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
       })
     : undefined;
-  // One that never listened has settings that can not be: it has said so.
+  // One that never listened has settings that cannot be: it has said so.
   let listened = false;
   const beginServer = () => {
     server = startServer(url, cluster?.data, serverPort, (address) => {

@@ -121,7 +121,7 @@ describe('brelvin check', () => {
   it('goes on to the next file, and names one that is not there', async () => {
     const { code, out, err } = await run('check', join(folder, 'none.brelvin'), good!);
     expect(code).toBe(1);
-    expect(err).toContain('can not be read (ENOENT)');
+    expect(err).toContain('cannot be read (ENOENT)');
     expect(out).toContain(': fine');
   });
 });

@@ -2,7 +2,7 @@ import { readFile, stat } from 'node:fs/promises';
 import type { Material } from '@brelvin/contract';
 import { BadBrelvinFile, InvalidDocument, LARGEST_BRELVIN_FILE, readBrelvinFile, type BrelvinFile } from '@brelvin/core';
 
-/** A file can not be used; the message says which, why, and what to do. */
+/** A file cannot be used; the message says which, why, and what to do. */
 export class BadFile extends Error {}
 
 /** @throws BadFile */
@@ -17,7 +17,7 @@ async function readBytes(path: string): Promise<Buffer> {
     return await readFile(path);
   } catch (error) {
     if (error instanceof BadFile) throw error;
-    throw new BadFile(`${path}: can not be read (${(error as NodeJS.ErrnoException).code ?? String(error)}).`);
+    throw new BadFile(`${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)}).`);
   }
 }
 

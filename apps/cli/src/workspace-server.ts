@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { BrelvinDocument, Failure, MaterialCode, StoredDocument, Transaction } from '@brelvin/contract';
 import { setMaterialCode, type Edit } from '@brelvin/core';
 
-/** The server can not be used; the message says why. */
+/** The server cannot be used; the message says why. */
 export class ServerTrouble extends Error {}
 
 const MOST_TRIES = 4;

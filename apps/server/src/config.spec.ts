@@ -10,7 +10,7 @@ describe('readConfig', () => {
     expect(readConfig({ ...url, PORT: '0', ALLOWED_HOSTS: 'a,b' })).toEqual(jasmine.objectContaining({ port: 0, hosts: ['a', 'b'] }));
   });
 
-  it('refuses what can not be', () => {
+  it('refuses what cannot be', () => {
     expect(() => readConfig({})).toThrowError(/DATABASE_URL/);
     expect(() => readConfig({ ...url, PORT: 'http' })).toThrowError(/PORT/);
     expect(() => readConfig({ ...url, PORT: '70000' })).toThrowError(/PORT/);

@@ -27,7 +27,7 @@ const LOOPBACK = /^(localhost|127\.\d+\.\d+\.\d+|::1|\[::1\])$/;
 const EVERYWHERE = /^(0\.0\.0\.0|::|\[::\])$/;
 const SHORTEST_KEY = 16;
 
-/** @throws RangeError for settings that can not be */
+/** @throws RangeError for settings that cannot be */
 export function readConfig(environment: NodeJS.ProcessEnv): ServerConfig {
   const port = Number(environment['PORT'] ?? 4310);
   if (!Number.isInteger(port) || port < 0 || port > 65535) throw new RangeError('PORT must be a whole number from 0 to 65535');

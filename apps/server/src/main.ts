@@ -57,7 +57,7 @@ try {
 const address = app.server.address();
 process.send?.({ listening: typeof address === 'object' ? address?.port : config.port });
 
-/** Settings that can not be end the process with a sentence. */
+/** Settings that cannot be end the process with a sentence. */
 function settings(): ServerConfig {
   try {
     return readConfig(process.env);

@@ -157,7 +157,7 @@ export {
 export { writeMaterialValues } from './compile/material-values';
 export { hasCurve, nodeCurve } from './compile/node-curve';
 export { type GraphProblem, type ResolvedGraph, resolveGraph } from './compile/resolve';
-export { insertIntoRibbon, isLoose, promote, removeHealed, swapKind, unusedNodes } from './compile/rewiring';
+export { insertIntoRibbon, isLoose, lostBySwap, promote, removeHealed, swapKind, unusedNodes } from './compile/rewiring';
 export { threadCount } from './compile/ribbon-type';
 export { isStructural, sameStructure } from './compile/structural';
 export type { SurfaceVariant } from './compile/surface-programs';

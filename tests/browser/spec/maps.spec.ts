@@ -193,7 +193,7 @@ describe('Maps', () => {
     await drop([whole, broken]);
     // What is whole is still offered.
     await bench.see('.map-set');
-    expect(await bench.text('.map-set-words')).toMatch(/“keel_roughness\.png” was not taken\. It can not be decoded/);
+    expect(await bench.text('.map-set-words')).toMatch(/“keel_roughness\.png” was not taken\. It cannot be decoded/);
     await bench.press('Not now');
     const zip = (files: Record<string, Uint8Array>): { name: string; type: string; content: Buffer } => ({
       name: 'keel.zip',

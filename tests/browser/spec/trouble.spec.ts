@@ -181,7 +181,7 @@ describe('Trouble', () => {
     await bench.openMaterial(id);
     cluster.stop('fast');
     await bench.addNode('rim', await bench.ground(330, 330));
-    await bench.waitForText('.save-state', /Not saved: The database can not be reached.*Trying again/);
+    await bench.waitForText('.save-state', /Not saved: The database cannot be reached.*Trying again/);
     await bench.addNode('sine', await bench.ground(60, 330));
     await bench.expectCards(4);
     cluster.launch();
@@ -242,7 +242,7 @@ describe('Trouble', () => {
       .toBe(1);
   });
 
-  it('says on the Stage when an image can not be had, and shows it when it comes', async () => {
+  it('says on the Stage when an image cannot be had, and shows it when it comes', async () => {
     // The demo knows its images by other addresses than the server.
     const seal = await server.stored<Material>('material-tallow-seal');
     const id = await fresh({ ...seal, seenIn: { set: 'set-plain-sphere', rig: PLAIN_RIG } });
@@ -250,7 +250,7 @@ describe('Trouble', () => {
     await bench.driver.get(`${server.address}/bench/${id}`);
     await bench.waitForText(
       '.stage-notice',
-      /The image “.+” can not be had: a grey check stands in its place\. .+ It is asked for again\./,
+      /The image “.+” cannot be had: a grey check stands in its place\. .+ It is asked for again\./,
     );
     const checked = await bench.pixelsNow();
     await browser.block([]);

@@ -6,7 +6,7 @@ const LONGEST_SHOWN = 200;
 /**
  * Looks whether all text of a value can be kept: PostgreSQL keeps no NUL, and UTF-8 has no half of a surrogate pair.
  *
- * @throws BadMessage with the place of the first text that can not be kept
+ * @throws BadMessage with the place of the first text that cannot be kept
  */
 export function refuseUnsound(value: unknown): void {
   const look = (each: unknown, place: readonly string[]): void => {

@@ -66,7 +66,7 @@ function answerTo(error: FastifyError, mostBytes = 0): Answer {
     return {
       status: 503,
       error: 'database-away',
-      message: 'The database can not be reached. Edits are kept in the page and saved when it is back.',
+      message: 'The database cannot be reached. Edits are kept in the page and saved when it is back.',
     };
   if (error.statusCode === 413)
     return {

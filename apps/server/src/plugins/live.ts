@@ -70,7 +70,7 @@ interface Watched {
 
 const NOTHING: Watched = { ids: new Set(), shelves: false };
 
-/** What a message asks to watch; one that can not be read changes nothing. */
+/** What a message asks to watch; one that cannot be read changes nothing. */
 function readWatch(text: string): Watched | undefined {
   try {
     const asked = JSON.parse(text) as Watch;

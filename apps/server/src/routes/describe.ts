@@ -43,7 +43,7 @@ export const ANSWERS = {
   missing: answers(200, MISSING_CHUNKS),
   nothing: { 204: { type: 'null' }, ...failures() },
   alive: answers(200, ALIVE),
-  // A server that can not serve says so with the same numbers.
+  // A server that cannot serve says so with the same numbers.
   health: { ...answers(200, HEALTH), 503: describe(HEALTH) } as Record<string, object>,
 };
 

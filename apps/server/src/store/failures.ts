@@ -48,7 +48,7 @@ export class AssetMissing extends Error {
   }
 }
 
-/** The file can not be taken; the message says why. */
+/** The file cannot be taken; the message says why. */
 export class AssetRefused extends Error {}
 
 /** So many files are on their way in that no further one is taken. */

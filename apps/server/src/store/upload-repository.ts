@@ -66,7 +66,7 @@ export class UploadRepository {
     return Array.from({ length: Math.ceil(said.size / CHUNK_BYTES) }, (_, index) => index).filter((index) => !known.has(index));
   }
 
-  /** @throws AssetMissing, AssetRefused for a chunk that can not belong to the file */
+  /** @throws AssetMissing, AssetRefused for a chunk that cannot belong to the file */
   async putChunk(sender: string, sha256: string, number: number, content: Buffer): Promise<void> {
     const upload = await this.find(sender, sha256);
     if (!upload) throw new AssetMissing(sha256);

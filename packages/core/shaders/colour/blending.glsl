@@ -42,7 +42,7 @@ float blendedChannel(float lower, float upper, float mode) {
  * Blend: lays one colour over another, in one of twelve ways.
  * @kind blend 1
  * @family Colour
- * @words layer, over, multiply, screen, overlay, darken, lighten, dodge, burn, hard light, soft light, difference, add
+ * @words blend mode, layer, over, multiply, screen, overlay, darken, lighten, dodge, burn, hard light, soft light, difference, add
  * @source W3C Compositing and Blending Level 1, section 10.1 (separable blend modes); plus: section 9.1.13
  * @inlet lower colour "Lower" = 0.5 0.5 0.5
  * @inlet upper colour "Upper" = 0.8 0.8 0.8

@@ -2,7 +2,7 @@
  * Colour: one colour, picked by you.
  * @kind colour 1
  * @family Colour
- * @words color, rgb, tint, paint, albedo
+ * @words color, rgb, albedo, base colour, base color, tint, paint
  * @source IEC 61966-2-1 primaries, scene-linear (ITU-R BT.709)
  * @inlet value colour "Colour" = 0.8 0.8 0.8
  * @outlet result colour "Colour"
@@ -28,7 +28,7 @@ float luminanceOf(vec3 value) {
  * Gradient: a colour ramp; 0 gives its left end, 1 its right.
  * @kind gradient 1
  * @family Colour
- * @words ramp, palette, stops, map
+ * @words ramp, palette, colour ramp, color ramp, stops, map
  * @source Linear interpolation between neighbouring stops in scene-linear light
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1

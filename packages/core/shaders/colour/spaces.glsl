@@ -156,7 +156,7 @@ vec3 srgbDecoded(vec3 encoded) {
  * Cosine palette: endless colours from four: each channel swings on its own.
  * @kind cosinePalette 1
  * @family Colour
- * @words rainbow, iridescent, procedural, gradient
+ * @words palette, rainbow, iridescent, procedural, gradient
  * @source a + b cos(2π (c t + d)), channel by channel
  * @inlet at number "At" = 0
  * @inlet middle colour "Middle" = 0.5 0.5 0.5

@@ -2,7 +2,7 @@
  * Cube image: six images of a cube, looked up by a direction.
  * @kind cubeImage 1
  * @family Images
- * @words cube map, cubemap, sky, reflection, six sides, panorama, direction
+ * @words cube map, cubemap, skybox, environment map, sky, reflection, six sides, panorama, direction
  * @source OpenGL ES 3.0.6 specification, section 3.8.10 (cube map texture selection)
  * @inlet image cubeImage "Cube image"
  * @inlet direction vector "Direction" = surface normal: from the middle of the cube, world space; what Reflect gives makes a mirror.

@@ -18,7 +18,7 @@ float bandLevel(float value, float steps, float sharpness) {
  * Bands: light in flat steps instead of a smooth falloff.
  * @kind bands 1
  * @family Light
- * @words toon, cel, cartoon, steps, posterise, quantise, anime
+ * @words toon, cel, cel shading, many bands, banding, cartoon, steps, posterise, quantise, anime
  * @source Lake, Marshall, Harris, Blackstein 2000, "Stylized rendering techniques for scalable real-time 3D animation", NPAR, section 3.1
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet count count "Bands" = 3 in 1..12: how many flat steps, the darkest included.
@@ -56,7 +56,7 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
  * Bands by width: light in flat steps that are all equally wide.
  * @kind bandsByWidth 1
  * @family Light
- * @words toon, cel, cartoon, step width, quantise, posterise
+ * @words toon, many bands, cel, cartoon, step width, quantise, posterise
  * @source Lake, Marshall, Harris, Blackstein 2000, NPAR, section 3.1; the number of bands follows from their width
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet width fraction "Step width" = 0.25 in 0.02..1: of the cosine between normal and light.

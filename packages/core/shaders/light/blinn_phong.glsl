@@ -2,7 +2,7 @@
  * Blinn-Phong: matte light with a round highlight.
  * @kind blinnPhong 1
  * @family Light
- * @words specular, shiny, highlight, gloss, plastic
+ * @words specular, highlight, shininess, glossy, shiny, gloss, plastic
  * @source Blinn 1977, "Models of light reflection for computer synthesized pictures", SIGGRAPH, section 2 (half vector)
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet specular colour "Highlight" = 0.5 0.5 0.5: colour and strength of the highlight.

@@ -2,7 +2,7 @@
  * Lambert: matte light, brightest where the surface faces the light.
  * @kind lambert 1
  * @family Light
- * @words diffuse, matte, shading, basic, plain
+ * @words diffuse, lambertian, matte, shading, basic, plain
  * @source Lambert 1760, "Photometria"; cosine law, normalised so that white under light 1 reads 1
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet normal normal "Normal" = surface normal
@@ -28,7 +28,7 @@ Lit lambert(vec3 base, vec3 normal) {
  * Wrapped light: matte light that reaches round the edge, as through skin or wax.
  * @kind wrapped 1
  * @family Light
- * @words soft, half, subsurface, skin, wax, wrap
+ * @words half lambert, wrap lighting, wrap, soft, half, subsurface, skin, wax
  * @source Green 2004, "Real-time approximations to subsurface scattering", GPU Gems, section 16.2
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet wrap fraction "Wrap" = 0.5 in 0..1: 0 is Lambert's law, 1 lights everything but the very back.

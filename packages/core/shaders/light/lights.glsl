@@ -153,7 +153,7 @@ struct EachLight {
  * This light: in a group that runs once for each light, the light whose turn it is.
  * @kind thisLight 1
  * @family Light
- * @words for each light, loop, current light, light direction, light colour, falloff, shadow, own lighting
+ * @words for each light, light attenuation, attenuation, loop, current light, light direction, light colour, falloff, shadow, own lighting
  * @source KHR_lights_punctual (falloff and cone); the light rig
  * @given light
  * @outlet direction directionToLight "To the light": unit length, world space, from the surface to the light.

@@ -21,7 +21,7 @@ Lit emitted(vec3 colour) {
  * Light from terms: lighting built by hand, its terms held apart so that the mixer can weigh each.
  * @kind lightFromTerms 1
  * @family Light
- * @words combine light, ambient, diffuse, specular, emission, own lighting, build
+ * @words emission, emissive, combine light, ambient, diffuse, specular, own lighting, build
  * @source The terms of light add up: superposition
  * @inlet ambient colour "Ambient" = 0 0 0: light from all sides, already in the colour of the surface.
  * @inlet diffuse colour "Diffuse" = 0 0 0: light that the surface scatters.

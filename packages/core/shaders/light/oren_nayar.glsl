@@ -2,7 +2,7 @@
  * Oren-Nayar: rough matte light, flatter than Lambert, as on clay, plaster or the moon.
  * @kind orenNayar 1
  * @family Light
- * @words diffuse, clay, plaster, dust, rough, moon
+ * @words diffuse, rough diffuse, clay, plaster, dust, rough, moon
  * @source Oren, Nayar 1994, "Generalization of Lambert's reflectance model", SIGGRAPH, equation 30 (qualitative model)
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet roughness number "Roughness" = 0.5 in 0..1 unit radians: how far its facets are tilted; 0 is Lambert's law.

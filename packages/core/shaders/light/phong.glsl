@@ -2,7 +2,7 @@
  * Phong: matte light with a highlight where the light's reflection meets your eye.
  * @kind phong 1
  * @family Light
- * @words specular, shiny, highlight, gloss, plastic, mirror direction
+ * @words specular, highlight, shininess, glossy, shiny, gloss, plastic, mirror direction
  * @source Phong 1975, "Illumination for computer generated pictures", CACM 18(6), section "The shading model"
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet specular colour "Highlight" = 0.5 0.5 0.5: colour and strength of the highlight.

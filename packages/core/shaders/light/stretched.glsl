@@ -2,7 +2,7 @@
  * Stretched highlight: a highlight drawn out across the grain, as on hair, silk or brushed metal.
  * @kind stretchedHighlight 1
  * @family Light
- * @words hair, anisotropic, strand, brushed, silk, angel ring, specular
+ * @words hair, anisotropic, anisotropy, kajiya kay, strand, brushed, silk, angel ring, specular
  * @source Kajiya, Kay 1989, "Rendering fur with three dimensional textures", SIGGRAPH, equation 16, with the half vector of Blinn 1977
  * @inlet colour colour "Colour" = 1 1 1
  * @inlet exponent number "Exponent" = 60 in 1..512: higher is narrower.

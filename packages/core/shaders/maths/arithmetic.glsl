@@ -76,7 +76,7 @@ float divideSafely(float a, float b) {
  * Divide: the first value over the second; 0 where the second is 0.
  * @kind divide 1
  * @family Numbers
- * @words over, quotient, ratio, /
+ * @words over, quotient, ratio, reciprocal, inverse, /
  * @source a ÷ b, component by component; 0 for division by 0
  * @inlet a number "A" = 1
  * @inlet b number "B" = 1
@@ -99,7 +99,7 @@ vec4 divideValues(vec4 a, vec4 b) {
  * Power: the value raised to an exponent. Below 0 the value counts as 0.
  * @kind power 1
  * @family Numbers
- * @words pow, exponent, gamma, falloff, ^
+ * @words exponent, gamma, pow, raise, falloff, ^
  * @source max(a, 0) to the b; 0 to the 0 is 1
  * @inlet a number "Value" = 1
  * @inlet b number "Exponent" = 2
@@ -152,4 +152,48 @@ vec4 sineOf(vec4 a) {
  */
 float signedPower(float a, float b) {
   return sign(a) * powerOf(abs(a), b);
+}
+
+/**
+ * One minus: what is missing to 1; turns a mask round.
+ * @kind oneMinus 1
+ * @family Numbers
+ * @words 1-x, 1 - x, complement, invert, inverse, flip mask
+ * @source 1 − x, component by component
+ * @inlet value number "Value" = 0
+ * @outlet result number "Rest"
+ */
+float oneMinus(float value) {
+  return 1.0 - value;
+}
+vec2 oneMinus(vec2 value) {
+  return vec2(1.0) - value;
+}
+vec3 oneMinus(vec3 value) {
+  return vec3(1.0) - value;
+}
+vec4 oneMinus(vec4 value) {
+  return vec4(1.0) - value;
+}
+
+/**
+ * Negate: the same value with the other sign; a direction the other way.
+ * @kind negate 1
+ * @family Numbers
+ * @words minus, opposite, negative, flip, other way, sign, -x
+ * @source −x, component by component
+ * @inlet value number "Value" = 1
+ * @outlet result number "Opposite"
+ */
+float negated(float value) {
+  return -value;
+}
+vec2 negated(vec2 value) {
+  return -value;
+}
+vec3 negated(vec3 value) {
+  return -value;
+}
+vec4 negated(vec4 value) {
+  return -value;
 }

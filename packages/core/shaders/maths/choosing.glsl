@@ -2,7 +2,7 @@
  * Compare: 1 where one value is above another, 0 where it is not, with a soft border if wanted.
  * @kind compare 1
  * @family Numbers
- * @words greater than, less than, if, threshold, above
+ * @words greater than, threshold, less than, if, above
  * @source x > y, rising linearly over the softness
  * @inlet value number "Value" = 0.5
  * @inlet border number "Border" = 0.5

@@ -33,7 +33,7 @@ float distanceOf(vec2 a, vec2 b) {
  * Reflect: where a direction goes when it meets a mirror.
  * @kind reflect 1
  * @family Vectors
- * @words mirror, bounce
+ * @words reflection, mirror, bounce
  * @source GLSL ES 3.00 specification, section 8.5: i − 2 (n · i) n
  * @inlet direction vector "Direction" = 0 -1 0: the way it travels.
  * @inlet normal normal "Normal" = surface normal

@@ -2,7 +2,7 @@
  * Mix: from A to B as the amount goes from 0 to 1.
  * @kind mix 1
  * @family Numbers
- * @words blend, lerp, interpolate, crossfade
+ * @words lerp, blend, interpolate, linear interpolation, average, crossfade
  * @source GLSL ES 3.00 specification, section 8.3: a (1 − t) + b t
  * @inlet a number "A" = 0
  * @inlet b number "B" = 1
@@ -26,7 +26,7 @@ vec4 mixValues(vec4 a, vec4 b, float amount) {
  * Step: 0 below the edge, 1 from the edge on.
  * @kind step 1
  * @family Numbers
- * @words threshold, hard, cut, greater
+ * @words threshold, hard edge, hard, cut, greater
  * @source GLSL ES 3.00 specification, section 8.3
  * @inlet edge number "Edge" = 0.5
  * @inlet value number "Value" = 0
@@ -65,7 +65,7 @@ float smoothStepBetween(float low, float high, float value) {
  * Clamp: keeps a value between two limits.
  * @kind clamp 1
  * @family Numbers
- * @words limit, saturate, restrict
+ * @words limit, clip, saturate, restrict
  * @source GLSL ES 3.00 specification, section 8.3: min(max(x, low), high)
  * @inlet value number "Value" = 0
  * @inlet low number "Lowest" = 0

@@ -2,7 +2,7 @@
  * Modulo: what is left of a value after whole multiples of another.
  * @kind modulo 1
  * @family Numbers
- * @words mod, remainder, rest, wrap, repeat
+ * @words mod, modulus, remainder, rest, wrap, repeat
  * @source GLSL ES 3.00 specification, section 8.3: x − y floor(x / y); 0 where y is 0
  * @inlet a number "Value" = 0
  * @inlet b number "Divisor" = 1

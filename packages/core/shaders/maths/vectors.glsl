@@ -14,7 +14,7 @@ struct Components {
  * Split: the components of a vector or colour one by one; those it does not have are 0.
  * @kind split 1
  * @family Vectors
- * @words separate, components, channels, xyz, rgb, swizzle
+ * @words separate, xyz, components, channels, rgb, swizzle
  * @source Components in order
  * @inlet value vector "Vector" = 0 0 0
  * @outlet x number "X or red"
@@ -36,7 +36,7 @@ Components splitVector(vec4 value) {
  * Combine: a vector out of three numbers.
  * @kind combine 1
  * @family Vectors
- * @words join, compose, make vector, xyz, rgb
+ * @words xyz, make vector, join, compose, rgb
  * @source Components in order
  * @inlet x number "X or red" = 0
  * @inlet y number "Y or green" = 0

@@ -68,7 +68,7 @@ float whiteNoise(vec3 place, float scale) {
  * Noise, value: soft blobs: random values, blended.
  * @kind valueNoise 1
  * @family Patterns
- * @words clouds, soft, blobs, smooth random
+ * @words noise, clouds, soft, blobs, smooth random
  * @source Values of cells by pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3)), quintic blend (Perlin 2002)
  * @inlet place position "Place" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.

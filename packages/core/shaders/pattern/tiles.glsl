@@ -26,7 +26,7 @@ vec2 tileWidth(vec2 place) {
  * Checker: squares of two kinds in turn.
  * @kind checker 1
  * @family Patterns
- * @words chess, squares, tiles, test pattern
+ * @words checkerboard, chess, squares, tiles, test pattern
  * @source Two pulse trains, integrated over the pixel (differences of its integral: Crow 1984, "Summed-area tables for texture mapping", SIGGRAPH)
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Squares" = 8 in 1..64: along one unit of u and v.

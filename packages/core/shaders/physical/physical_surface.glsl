@@ -2,7 +2,7 @@
  * Physical surface: metals, plastics, lacquer, cloth and glass by measured quantities; its parts are switched on where they are wanted.
  * @kind physicalSurface 1
  * @family Light
- * @words pbr, metal, rough, standard, realistic, glass, clear coat, gltf
+ * @words pbr, metallic, roughness, brdf, cook torrance, metallic roughness, metal, rough, standard, realistic, glass, clear coat, gltf
  * @source glTF 2.0 specification, appendix B; KHR_materials_ior, specular, clearcoat, sheen, anisotropy, iridescence, transmission, volume, dispersion, emissive_strength; many bounces: Fdez-Agüera 2019, JCGT 8(1)
  * @inlet baseColour colour "Colour" = 0.8 0.8 0.8: what a matte surface scatters, or a metal mirrors head on.
  * @inlet metallic fraction "Metallic" = 0 in 0..1: 1 is bare metal; in between only where both meet in one pixel.

@@ -2,7 +2,7 @@
  * Reflectivity from ior: how much a clear substance mirrors head on.
  * @kind reflectivityFromIor 1
  * @family Light
- * @words f0, fresnel, index of refraction, specular, convert
+ * @words ior, f0, fresnel, index of refraction, specular, convert
  * @source glTF extension KHR_materials_ior: ((n − 1) / (n + 1))²
  * @inlet ior number "Index of refraction" = 1.5 in 1..3
  * @outlet result fraction "Reflectivity": 0.04 for 1.5.
@@ -31,7 +31,7 @@ float iorFromReflectivity(float reflectivity) {
  * Absorption: what is left of light on its way through coloured glass or water.
  * @kind absorption 1
  * @family Light
- * @words beer, attenuation, depth, thickness, volume, colour
+ * @words beer lambert, beer, attenuation, volume, attenuation distance, depth, thickness, colour
  * @source Beer-Lambert law as glTF extension KHR_materials_volume states it
  * @inlet colour colour "Colour" = 1 1 1: what white light is after the distance.
  * @inlet distance number "At distance" = 0.1 in 0..2 unit m: 0 absorbs nothing.

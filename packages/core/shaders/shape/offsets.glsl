@@ -2,7 +2,7 @@
  * Offset along normal: moves the surface outwards or inwards.
  * @kind offsetAlongNormal 1
  * @family Shape
- * @words displace, displacement, inflate, push, height, vertex
+ * @words displacement, inflate, displace, push, height, vertex
  * @source Blinn 1978, "Simulation of wrinkled surfaces", SIGGRAPH: position + amount × normal
  * @inlet amount number "Amount" = 0.1 in -1..1 unit m: outwards; below 0 inwards.
  * @inlet normal normal "Normal" = surface normal

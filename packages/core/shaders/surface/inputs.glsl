@@ -74,7 +74,7 @@ vec3 surfaceTangent() {
  * View direction: the direction from the surface towards your eye.
  * @kind viewDirection 1
  * @family Where
- * @words eye, camera, incident
+ * @words eye vector, view vector, eye, camera, incident, v
  * @source Plain vector geometry: normalize(eye − position)
  * @outlet result directionToEye "To the eye": unit length, world space.
  */
@@ -87,7 +87,7 @@ vec3 surfaceToEye() {
  * UV: where this point lies on the unrolled mesh; 0, 0 is the top left corner of an image.
  * @kind uv 1
  * @family Where
- * @words texture coordinates, unwrap, st
+ * @words texture coordinates, texcoord, unwrap, st
  * @source glTF 2.0 specification, section 3.7.2.1 (TEXCOORD_0)
  * @outlet result uv "UV"
  */
@@ -139,7 +139,7 @@ Place surfacePlace() {
  * Facing: 1 where the surface looks straight at you, 0 where it is seen edge on.
  * @kind facing 1
  * @family Where
- * @words edge, incidence, silhouette, view angle
+ * @words n dot v, ndotv, n·v, n.v, edge, incidence, silhouette, view angle, facing the eye
  * @source Cosine of the angle between normal and view direction, clamped to 0…1
  * @inlet normal normal "Normal" = surface normal
  * @inlet toEye directionToEye "To the eye" = surface viewDirection
@@ -159,4 +159,16 @@ float surfaceFacing(vec3 normal, vec3 toEye) {
  */
 float stageTime() {
   return frameTime;
+}
+
+/**
+ * Front side: 1 where the outer side of the surface is seen, 0 where its back is.
+ * @kind frontFacing 1
+ * @family Where
+ * @words front facing, backface, back side, two sided, double sided, inside, gl_FrontFacing
+ * @source GLSL ES 3.00 specification, section 7.2 (gl_FrontFacing)
+ * @outlet result fraction "Front": 0 or 1.
+ */
+float frontSide() {
+  return gl_FrontFacing ? 1.0 : 0.0;
 }

@@ -2,7 +2,7 @@
  * Normal from map: bends the normal by a normal map.
  * @kind normalFromMap 1
  * @family Normals
- * @words bump, tangent space, detail, normal texture, y convention, flip green, handedness
+ * @words normal map, bump, tangent space, detail, normal texture, y convention, flip green, handedness
  * @source glTF 2.0 specification, section 3.9.3: 2 x − 1 in the frame of tangent, bitangent and normal, +Y up
  * @inlet map vector "Map" = 0.5 0.5 1: colours of the map as they are stored, read as data.
  * @inlet strengthX number "Strength along u" = 1 in -2..2
@@ -49,7 +49,7 @@ vec3 blendNormalMaps(vec3 base, vec3 detail) {
  * Normal from height: bends the normal by the slope of a height.
  * @kind normalFromHeight 1
  * @family Normals
- * @words bump, relief, height map, displacement
+ * @words bump, bump map, height to normal, relief, height map, displacement
  * @source Mikkelsen 2010, "Bump mapping unparametrized surfaces on the GPU", JGT 15(1)
  * @inlet height number "Height" = 0: metres above the surface.
  * @inlet strength number "Strength" = 1 in 0..4
@@ -71,7 +71,7 @@ vec3 normalFromHeight(float height, float strength) {
  * Normal, flat: the direction of the facet, as if the mesh were not smoothed.
  * @kind normalFlat 1
  * @family Normals
- * @words facet, faceted, low poly, hard, polygon
+ * @words flat shading, facet, faceted, low poly, hard, polygon
  * @source Cross product of the derivatives of position in the picture (GLSL ES 3.00 specification, section 8.10)
  * @outlet result normal "Normal": unit length, world space. At the corners of the mesh, the smooth one.
  */

@@ -20,7 +20,7 @@ VertexColour surfaceVertexColour() {
  * Screen position: where this point is in the picture.
  * @kind screenPosition 1
  * @family Where
- * @words window, viewport, pixel, overlay, camera
+ * @words screen uv, window, viewport, pixel, overlay, camera
  * @source Perspective division of clip space (GLSL ES 3.00 specification, section 7.1), the top left corner 0, 0
  * @outlet result uv "Screen": 0…1 across and down the picture.
  */

@@ -87,7 +87,7 @@ InSpaces viewDirectionInSpaces() {
  * Change space: tells a point or a direction as another space sees it.
  * @kind changeSpace 1
  * @family Vectors
- * @words transform, object, world, view, local, convert, matrix
+ * @words transform, matrix, object, world, view, local, convert, tangent to world
  * @source glTF 2.0 specification, section 3.4 (object and world); the view transform of the camera
  * @inlet value vector "Value" = 0 0 0
  * @inlet is choice "It is" = 0 of a point|a direction

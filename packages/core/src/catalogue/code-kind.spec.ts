@@ -90,8 +90,8 @@ describe('A code node', () => {
     ['', /1:1 Write a function/],
     ['float mine(float a) { return a; ', /expected|Expected|end/],
     ['float mine(float a) {\n  return sine(a);\n}', /2:10 There is no function "sine"/],
-    ['float mine(mat3 m) { return 1.0; }', /“m” can not become an inlet/],
-    ['float mine(out float a) { a = 1.0; return 1.0; }', /“a” can not become an inlet/],
+    ['float mine(mat3 m) { return 1.0; }', /“m” cannot become an inlet/],
+    ['float mine(out float a) { a = 1.0; return 1.0; }', /“a” cannot become an inlet/],
     ['void mine(float a) { }', /must give/],
   ];
   for (const [text, words] of wrong) {
@@ -100,7 +100,7 @@ describe('A code node', () => {
     });
   }
 
-  it('that can not be read is a problem at its node, with line, column and the nearest right name', () => {
+  it('that cannot be read is a problem at its node, with line, column and the nearest right name', () => {
     const { problems } = resolveGraph(withCode({ bad: 'float mine(float a) {\n  return smoothstp(0.0, 1.0, a);\n}' }), library());
     expect(problems[0]?.node).toBe('bad');
     expect(problems[0]?.message).toMatch(/^Line 2, column 10: .*smoothstp.*To mend: Write “smoothstep”\.$/);

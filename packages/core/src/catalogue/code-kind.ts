@@ -17,7 +17,7 @@ vec3 mine(vec3 colour, float amount) {
 export const LONGEST_CODE = 20_000;
 
 /**
- * A code node's kind, made of the function that is typed in it; or why it can not be read, with its ports where at least
+ * A code node's kind, made of the function that is typed in it; or why it cannot be read, with its ports where at least
  * the signature can be.
  */
 export type CodeKind = { readonly kind: NodeKind } | { readonly problem: Diagnostic; readonly ports?: NodeKind };

@@ -8,13 +8,13 @@ import { readInlet, readOutlet } from './read-kind';
 const TYPES = new Set([FLOAT, VEC2, VEC3, VEC4].map(typeName));
 const IMAGE = 'sampler2D';
 
-/** The ports of a function that somebody wrote, or why it can not be a node. */
+/** The ports of a function that somebody wrote, or why it cannot be a node. */
 export type FunctionPorts = { readonly inlets: readonly InletSpec[]; readonly outlets: readonly OutletSpec[] } | { readonly unfit: string };
 
 /** @param documentation its comment; what it says of inlets and outlets counts, where it fits them */
 export function portsOf({ parameters, result }: IrFunction, documentation?: Documentation): FunctionPorts {
   const odd = parameters.find(({ type, direction }) => direction !== 'in' || !(TYPES.has(typeName(type)) || typeName(type) === IMAGE));
-  if (odd) return { unfit: `“${odd.name}” can not become an inlet. Take a float, vec2, vec3, vec4 or sampler2D.` };
+  if (odd) return { unfit: `“${odd.name}” cannot become an inlet. Take a float, vec2, vec3, vec4 or sampler2D.` };
   const outlets = outletsOf(result, documentation);
   if (!outlets) return { unfit: 'The last function must give a float, vec2, vec3, vec4, Lit, or a struct of such.' };
   const told = new Map(

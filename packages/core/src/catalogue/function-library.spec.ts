@@ -85,11 +85,11 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
   });
 
   const wrong: readonly (readonly [string, string, RegExp])[] = [
-    ['broken', 'float broken(float x) { return y; }', /"broken" can not be used: line 1 of it says: Nothing here is called "y"/],
+    ['broken', 'float broken(float x) { return y; }', /"broken" cannot be used: line 1 of it says: Nothing here is called "y"/],
     ['nothing', '', /function called "nothing"/],
   ];
   for (const [name, text, words] of wrong) {
-    it(`say why they can not be used: ${name}`, () => {
+    it(`say why they cannot be used: ${name}`, () => {
       const found = new FunctionLibrary(texts({ [name]: text }), library()).import(name);
       expect('problem' in found && found.problem).toMatch(words);
     });

@@ -98,7 +98,7 @@ export class FunctionLibrary implements Importer {
     const { imported, diagnostics } = this.read(name);
     if (imported) return imported;
     const error = diagnostics.find(({ severity }) => severity === 'error');
-    return { problem: `The function "${name}" can not be used: line ${error?.line ?? 1} of it says: ${error?.message ?? 'it is empty'}` };
+    return { problem: `The function "${name}" cannot be used: line ${error?.line ?? 1} of it says: ${error?.message ?? 'it is empty'}` };
   }
 
   /** @throws RangeError when there is no such function */

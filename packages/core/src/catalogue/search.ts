@@ -2,9 +2,15 @@ import type { RibbonType } from '@brelvin/contract';
 import { distance } from 'fastest-levenshtein';
 import type { NodeKind } from './kind';
 
+/** Words that say nothing of what is sought. */
+const IDLE = new Set(['a', 'an', 'the', 'of', 'to', 'from', 'by', 'in', 'with', 'and', 'many', 'node']);
+/** A shorter beginning is no stem: too much begins so. */
+const SHORTEST_STEM = 4;
+
 /**
  * Kinds that match what was typed, likeliest first; all of them, by family, when nothing was typed. Every word
- * must match somewhere: title, synonyms, family, help, letters in order, or all but one letter.
+ * must match somewhere: title, synonyms (the first of a kind's words before its others), family, help, letters in order, all
+ * but one letter, or what it begins with.
  */
 export function searchKinds(kinds: Iterable<NodeKind>, query: string): NodeKind[] {
   const wanted = query.trim().toLowerCase();
@@ -17,7 +23,9 @@ export function searchKinds(kinds: Iterable<NodeKind>, query: string): NodeKind[
     .map(({ kind }) => kind);
 }
 
-function wordByWord(kind: NodeKind, words: readonly string[]): number {
+function wordByWord(kind: NodeKind, typed: readonly string[]): number {
+  const telling = typed.filter((word) => !IDLE.has(word));
+  const words = telling.length > 0 ? telling : typed;
   const scores = words.map((word) => score(kind, word));
   return scores.some((each) => each === 0) ? 0 : scores.reduce((sum, each) => sum + each, 0) / scores.length - 1;
 }
@@ -25,16 +33,24 @@ function wordByWord(kind: NodeKind, words: readonly string[]): number {
 function score(kind: NodeKind, wanted: string): number {
   const title = kind.title.toLowerCase();
   if (title === wanted) return 100;
-  if (title.startsWith(wanted)) return 80;
-  if (title.includes(wanted)) return 60;
   const words = kind.words.map((word) => word.toLowerCase());
-  if (words.includes(wanted)) return 55;
+  const known = words.indexOf(wanted);
+  // Of many titles that begin so, those that are also called so.
+  if (title.startsWith(wanted)) return known < 0 ? 80 : 85;
+  if (known >= 0) return 75 - Math.min(known, 10);
+  if (title.includes(wanted)) return 60;
   if (words.some((word) => word.startsWith(wanted))) return 45;
   if (words.some((word) => word.includes(wanted))) return 35;
   if (kind.family.toLowerCase().startsWith(wanted)) return 30;
   if (wanted.length > 3 && [title, ...title.split(/\W+/), ...words].some((word) => distance(word, wanted) === 1)) return 25;
+  if ([...title.split(/\W+/), ...words].some((word) => isStem(word, wanted))) return 22;
   if (lettersInOrder(title, wanted)) return 20;
   return wanted.length > 2 && kind.help.toLowerCase().includes(wanted) ? 10 : 0;
+}
+
+/** Whether a longer word that was typed begins with it: “lambertian”, “banding”. */
+function isStem(word: string, typed: string): boolean {
+  return word.length >= SHORTEST_STEM && typed.startsWith(word) && !/\s/.test(typed);
 }
 
 function lettersInOrder(text: string, letters: string): boolean {

@@ -12,7 +12,7 @@ export interface CheckInput {
   readonly material: Material;
   readonly resolved: ResolvedGraph;
   readonly catalogue: Library;
-  /** What stands on the Stage, and which of the materials its rules name can not be had, with the reason. */
+  /** What stands on the Stage, and which of the materials its rules name cannot be had, with the reason. */
   readonly set?: StageSet;
   readonly missingMaterials: ReadonlyMap<string, string>;
   /** The light that it stands in. */

@@ -23,7 +23,7 @@ export const evenMap: Check = {
             node: feed.node,
             title: `“${feed.name}” is ${rounded.join(' ')} everywhere: “${inlet.spec.label}” of ${node.kind.title} may as well be a number.`,
             explanation:
-              'A map without any difference costs memory and a read for every pixel, and its number can not be dragged. Often a wrong channel or an empty export is behind it.',
+              'A map without any difference costs memory and a read for every pixel, and its number cannot be dragged. Often a wrong channel or an empty export is behind it.',
             mend: {
               label: `Set “${inlet.spec.label}” to ${rounded.join(' ')}`,
               document: 'material' as const,

@@ -57,7 +57,7 @@ function moreSegments(id: string, mesh: SetMesh, gap: number): Mend | undefined 
 
 const gaps = new WeakMap<MeshRecipe['numbers'], { readonly recipe: MeshRecipe; readonly gap: number }>();
 
-/** How far apart vertices lie in UV, on average; 0 where that can not be told. */
+/** How far apart vertices lie in UV, on average; 0 where that cannot be told. */
 function gapOf(mesh: SetMesh): number {
   if (mesh.source) return mesh.source.gap;
   const known = gaps.get(mesh.numbers);

@@ -64,7 +64,7 @@ export function kindOutletTypes(kind: NodeKind, name: string): RibbonType[] {
   });
 }
 
-/** Why a ribbon can not run there, in words with a mend; nothing when it can. */
+/** Why a ribbon cannot run there, in words with a mend; nothing when it can. */
 export function connectionProblem(typed: TypedGraph, from: OutletAddress, to: InletAddress): string | undefined {
   const { graph, material, catalogue, resolved } = typed;
   const path = cyclePath(graph, from.node, to.node);

@@ -37,7 +37,7 @@ export function portPath(instance: string, side: 'in' | 'out', port: string): st
 }
 
 /**
- * Unfolds all groups. Never throws: what can not be unfolded is left out and said.
+ * Unfolds all groups. Never throws: what cannot be unfolded is left out and said.
  *
  * @param before an earlier state: ribbons that run as they ran are the same objects
  */

@@ -162,7 +162,7 @@ describe('For each light', () => {
 
   it('does not sum images or stops', () => {
     const images = edited(byHand, setPort('g', 'outlets', 'light', 'type', 'stops'));
-    expect(compileFor(GLSL_TARGET, images).problems.some(({ message }) => message.includes('can not be summed'))).toBeTrue();
+    expect(compileFor(GLSL_TARGET, images).problems.some(({ message }) => message.includes('cannot be summed'))).toBeTrue();
   });
 
   it('keeps its numbers in slots: changing one compiles nothing', () => {

@@ -234,7 +234,7 @@ class GraphResolver {
   private port(id: string, port: PortNode): ResolvedNode {
     const { type } = port.port;
     if (this.loops.endedBy({ id, port }) !== undefined && (type === 'stops' || type === 'image' || type === 'cubeImage'))
-      this.say(id, PORT_INLET, `“${port.port.label}” can not be summed over the lights. Make it a number, vector, colour or light.`);
+      this.say(id, PORT_INLET, `“${port.port.label}” cannot be summed over the lights. Make it a number, vector, colour or light.`);
     const kind: NodeKind = { ...PORT_KIND, inlets: [portSpec(PORT_INLET, port.port)], outlets: [] };
     return { id, home: port.home, kind, port, inlets: this.inlets(id, kind.inlets, () => type), outlets: { result: type } };
   }

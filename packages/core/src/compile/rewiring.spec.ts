@@ -1,6 +1,6 @@
 import { library } from '../catalogue/library';
 import { countingIds, edited, materialOf, ribbonsOf, typed } from '../testing/graphs';
-import { insertIntoRibbon, isLoose, promote, removeHealed, swapKind, unusedNodes } from './rewiring';
+import { insertIntoRibbon, isLoose, lostBySwap, promote, removeHealed, swapKind, unusedNodes } from './rewiring';
 
 const kind = (id: string): NonNullable<ReturnType<ReturnType<typeof library>['kinds']['get']>> => library().kinds.get(id)!;
 
@@ -59,6 +59,18 @@ describe('Swapping a node', () => {
     const power = materialOf({ t: 'time', p: ['power', { a: 2, b: 3 }] }, { 'p.b': 't', 'dock.colour': 'p' });
     const step = edited(power, swapKind(typed(power), 'p', kind('smoothstep')));
     expect(ribbonsOf(step.surface)).toEqual(['dock.colour ← p.result', 'p.low ← t.result']);
+  });
+
+  it('says before how many ribbons a kind lets go', () => {
+    const material = materialOf({ l: 'lambert', n: 'number', s: 'multiply' }, { 's.a': 'l', 's.b': 'n', 'dock.colour': 's' });
+    const lost = (id: string): number => lostBySwap(typed(material), 's', kind(id));
+    expect([lost('add'), lost('uv'), lost('sine')]).toEqual([0, 2, 1]);
+    for (const id of ['add', 'uv', 'sine', 'bands', 'split']) {
+      const next = edited(material, swapKind(typed(material), 's', kind(id)));
+      expect(ribbonsOf(material.surface).length - ribbonsOf(next.surface).length)
+        .withContext(id)
+        .toBe(lost(id));
+    }
   });
 
   it('takes ribbons off that fit nowhere', () => {

@@ -64,44 +64,65 @@ export function isLoose({ graph }: Pick<TypedGraph, 'graph'>, id: string): boole
   return Object.entries(graph.ribbons).every(([key, ribbon]) => ribbon.from !== id && inletOf(key).node !== id);
 }
 
-/**
- * Puts another kind of node in a node's place. Ribbons stay where the new kind has an inlet or outlet of the same
- * name, else where one of fitting type is left; values stay by name.
- */
+/** Where the ribbons at a node go when another kind takes its place; those for which there is nothing are let go. */
+interface SwapPlan {
+  readonly incoming: readonly { readonly inlet: string; readonly source: OutletAddress; readonly next?: string }[];
+  readonly outgoing: readonly { readonly to: InletAddress; readonly outlet: string; readonly next?: string }[];
+}
+
+/** Ribbons stay where the new kind has an inlet or outlet of the same name, else where one of fitting type is left. */
+function planSwap(typed: TypedGraph, id: string, kind: NodeKind): SwapPlan {
+  const { ribbons } = typed.graph;
+  const free = new Set(kind.inlets.map(({ name }) => name));
+  const ends = Object.entries(ribbons).map(([key, ribbon]) => ({ to: inletOf(key), ribbon }));
+  const incoming = ends.filter(({ to }) => to.node === id);
+  // Same names first, so that nothing else takes their place.
+  incoming.sort((a, b) => Number(free.has(b.to.inlet)) - Number(free.has(a.to.inlet)));
+  return {
+    incoming: incoming.map(({ to: { inlet }, ribbon }) => {
+      const source = { node: ribbon.from, outlet: ribbon.outlet };
+      const given = typed.outletType(source);
+      const fits = (name: string): boolean =>
+        given !== undefined && free.has(name) && kindInletTypes(kind, name).some((type) => conversion(given, type) !== undefined);
+      const next = fits(inlet) ? inlet : kind.inlets.map(({ name }) => name).find(fits);
+      if (next !== undefined) free.delete(next);
+      return { inlet, source, next };
+    }),
+    outgoing: ends
+      .filter(({ ribbon }) => ribbon.from === id)
+      .map(({ to, ribbon: { outlet } }) => {
+        const wanted = typed.inletType(to);
+        const fits = (name: string): boolean =>
+          wanted !== undefined && kindOutletTypes(kind, name).some((type) => conversion(type, wanted) !== undefined);
+        return { to, outlet, next: fits(outlet) ? outlet : kind.outlets.map(({ name }) => name).find(fits) };
+      }),
+  };
+}
+
+/** How many ribbons are let go when a kind takes a node's place. */
+export function lostBySwap(typed: TypedGraph, id: string, kind: NodeKind): number {
+  const { incoming, outgoing } = planSwap(typed, id, kind);
+  return [...incoming, ...outgoing].filter(({ next }) => next === undefined).length;
+}
+
+/** Puts another kind of node in a node's place; values stay by name, ribbons as `planSwap` says. */
 export function swapKind(typed: TypedGraph, id: string, kind: NodeKind): Edit | undefined {
   const { graph, edits } = typed;
   const node = graph.nodes[id];
   if (!node) return undefined;
   const known = new Set(kind.inlets.map((spec) => spec.name));
   const values = Object.fromEntries(Object.entries(node.values).filter(([name]) => known.has(name)));
-  const next: GraphNode = { kind: kind.id, rev: kind.rev, x: node.x, y: node.y, values, ...(node.image && { image: node.image }) };
-  const changes: Change[] = [edits.putNode(id, next)];
-  const free = new Set(known);
-  const incoming = Object.entries(graph.ribbons).filter(([key]) => inletOf(key).node === id);
-  // Same names first, so that nothing else takes their place.
-  incoming.sort(([a], [b]) => Number(known.has(inletOf(b).inlet)) - Number(known.has(inletOf(a).inlet)));
-  for (const [key, ribbon] of incoming) {
-    const source = { node: ribbon.from, outlet: ribbon.outlet };
-    const given = typed.outletType(source);
-    const fits = (name: string): boolean =>
-      given !== undefined && free.has(name) && kindInletTypes(kind, name).some((type) => conversion(given, type) !== undefined);
-    const { inlet } = inletOf(key);
-    const target = fits(inlet) ? inlet : kind.inlets.map((spec) => spec.name).find(fits);
-    if (target !== undefined) free.delete(target);
-    if (target !== inlet) {
-      changes.push(...edits.disconnect({ node: id, inlet }).changes);
-      if (target !== undefined) changes.push(...edits.connect(source, { node: id, inlet: target }).changes);
-    }
+  const put: GraphNode = { kind: kind.id, rev: kind.rev, x: node.x, y: node.y, values, ...(node.image && { image: node.image }) };
+  const changes: Change[] = [edits.putNode(id, put)];
+  const { incoming, outgoing } = planSwap(typed, id, kind);
+  for (const { inlet, source, next } of incoming) {
+    if (next === inlet) continue;
+    changes.push(...edits.disconnect({ node: id, inlet }).changes);
+    if (next !== undefined) changes.push(...edits.connect(source, { node: id, inlet: next }).changes);
   }
-  for (const [key, ribbon] of Object.entries(graph.ribbons)) {
-    if (ribbon.from !== id) continue;
-    const to = inletOf(key);
-    const wanted = typed.inletType(to);
-    const fits = (name: string): boolean =>
-      wanted !== undefined && kindOutletTypes(kind, name).some((type) => conversion(type, wanted) !== undefined);
-    const outlet = fits(ribbon.outlet) ? ribbon.outlet : kind.outlets.map((each) => each.name).find(fits);
-    if (outlet === undefined) changes.push(...edits.disconnect(to).changes);
-    else if (outlet !== ribbon.outlet) changes.push(...edits.connect({ node: id, outlet }, to).changes);
+  for (const { to, outlet, next } of outgoing) {
+    if (next === undefined) changes.push(...edits.disconnect(to).changes);
+    else if (next !== outlet) changes.push(...edits.connect({ node: id, outlet: next }, to).changes);
   }
   return { label: `Swap for ${kind.title}`, changes };
 }

@@ -86,7 +86,7 @@ describe('connectionProblem', () => {
     expect(problemOf(material, { node: 'r', outlet: 'result' }, { node: 'dock', inlet: 'colour' })).toBeUndefined();
   });
 
-  it('says why it can not', () => {
+  it('says why it cannot', () => {
     expect(problemOf(material, { node: 'u', outlet: 'result' }, { node: 'r', inlet: 'strength' })).toContain('pair of numbers');
     expect(problemOf(material, { node: 'lambert', outlet: 'result' }, { node: 'colour', inlet: 'value' })).toBe(
       'This would run in a circle: Colour → Lambert → Colour.',

@@ -44,7 +44,7 @@ function drawFault({ pipeline, bindings, vertexBuffers }: DrawCall, into: PassFo
   if (made.colour !== into.colour || made.depth !== into.depth || made.samples !== into.samples)
     return `made for ${formatsText(made)}, drawn into ${formatsText(into)}`;
   if (descriptor.depth !== 'none' && !into.depth) return 'its depth has nothing to be compared with';
-  if (descriptor.blend && into.colour === 'rgba32float') return '32-bit floats can not be blended everywhere';
+  if (descriptor.blend && into.colour === 'rgba32float') return '32-bit floats cannot be blended everywhere';
   const wanted = descriptor.program.vertexBuffers.length;
   if (vertexBuffers.length !== wanted) return `${vertexBuffers.length} vertex buffers in the place of ${wanted}`;
   for (const [number, layout] of descriptor.program.layout.entries()) {

@@ -93,7 +93,7 @@ export interface Pasted {
  */
 export function paste(material: Material, edits: GraphEdits, clipping: Clipping, { newId, dx, dy, label = 'Paste' }: PasteOptions): Pasted {
   if (edits.group !== undefined && Object.hasOwn(groupsUnder(clipping, Object.values(clipping.nodes)), edits.group)) {
-    throw new ForeignClipping('A group can not be put inside itself. Paste it outside.');
+    throw new ForeignClipping('A group cannot be put inside itself. Paste it outside.');
   }
   const extra: Change[] = [];
   const adopt = <T>(what: 'parameters' | 'groups' | 'images', theirs: Readonly<Record<string, T>>): Map<string, string> => {

@@ -112,7 +112,7 @@ describe('readDocument', () => {
     expect(readDocument(applyChanges(rig, [step]))).toEqual(applyChanges(rig, [step]));
   });
 
-  it('refuses lights that can not shine', () => {
+  it('refuses lights that cannot shine', () => {
     const broken = (change: object): LightRig => ({ ...newRig('r'), sun: { ...newRig('r').sun, ...change } });
     for (const change of [{ intensity: -1 }, { intensity: NaN }, { range: 0 }, { kind: 'laser' }, { cone: [0] }, { colour: [1, 1] }]) {
       expect(() => readDocument(broken(change)))

@@ -17,7 +17,7 @@ const MIGRATIONS: Readonly<Record<DocumentKind, Readonly<Record<number, Migratio
   rig: { 1: rigFrom1, 2: rigFrom2 },
 };
 
-/** The document can not be used; `problems` say why, each with its place. */
+/** The document cannot be used; `problems` say why, each with its place. */
 export class InvalidDocument extends Error {
   constructor(
     message: string,

@@ -50,7 +50,7 @@ export function redo(history: History): { entry: HistoryEntry; history: History 
   return entry && { entry, history: { done: [...history.done, entry], undone: history.undone.slice(0, -1) } };
 }
 
-/** A document left the Bench: its steps can not be taken back any more. */
+/** A document left the Bench: its steps cannot be taken back any more. */
 export function forget(history: History, document: string): History {
   const others = (entries: readonly HistoryEntry[]): HistoryEntry[] => entries.filter((entry) => entry.document !== document);
   return { done: others(history.done), undone: others(history.undone) };
@@ -75,7 +75,7 @@ export function historyOf(document: string, base: unknown, steps: readonly PastS
       history = back ? back.history : record(history, { document, label, forward: changes, inverse, gesture, at });
       state = applyChanges(state, changes);
     } catch (error) {
-      // A step from another form of the document: what was before it can not be reached any more.
+      // A step from another form of the document: what was before it cannot be reached any more.
       if (!(error instanceof UnfitChange)) throw error;
       return EMPTY_HISTORY;
     }

@@ -9,7 +9,7 @@ export function isSoundText(text: string): boolean {
   return !UNSOUND.test(text);
 }
 
-/** The text without what can not be kept. */
+/** The text without what cannot be kept. */
 export function soundText(text: string): string {
   return isSoundText(text) ? text : text.replace(EVERY_UNSOUND, '');
 }

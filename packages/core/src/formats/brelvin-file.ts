@@ -23,7 +23,7 @@ export interface BrelvinFile {
   readonly functions: ReadonlyMap<string, string>;
 }
 
-/** The archive can not be used; the message says why. A damaged document is an InvalidDocument. */
+/** The archive cannot be used; the message says why. A damaged document is an InvalidDocument. */
 export class BadBrelvinFile extends Error {}
 
 const DOCUMENT = 'document.json';

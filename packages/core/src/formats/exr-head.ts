@@ -17,7 +17,7 @@ export function isExr(bytes: Uint8Array): boolean {
 }
 
 /**
- * Reads the head, and refuses what the reader behind it can not do.
+ * Reads the head, and refuses what the reader behind it cannot do.
  *
  * @throws PictureRefused
  */

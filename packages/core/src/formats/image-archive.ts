@@ -14,7 +14,7 @@ export interface Unpacked {
   readonly left: readonly string[];
 }
 
-/** The archive can not be used; the message is for the user. */
+/** The archive cannot be used; the message is for the user. */
 export class ArchiveRefused extends Error {}
 
 export const LARGEST_ARCHIVE = 256 * 1024 * 1024;

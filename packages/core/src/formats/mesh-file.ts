@@ -86,7 +86,7 @@ function headOf(bytes: Uint8Array, length = bytes.length): { readonly head: Head
   try {
     head = JSON.parse(strFromU8(bytes.subarray(HEAD_BYTES, start))) as Head;
   } catch {
-    throw new MeshFileRefused('The head of this mesh can not be read: the file is damaged or cut off.');
+    throw new MeshFileRefused('The head of this mesh cannot be read: the file is damaged or cut off.');
   }
   const { vertices, corners, parts, bounds } = head;
   const sound =

@@ -94,7 +94,7 @@ describe('Images on the device', () => {
     expect(writes.filter(({ level }) => level === 0).map(({ face }) => face)).toEqual([0, 1, 2, 3, 4, 5]);
   });
 
-  it('that can not be had are not asked for again', async () => {
+  it('that cannot be had are not asked for again', async () => {
     const { bank } = bankOf(rowsOf(4, 4));
     let asked = 0;
     bank.load = async () => {

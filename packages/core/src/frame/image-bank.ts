@@ -64,14 +64,14 @@ export class ImageBank {
     return Object.fromEntries(
       samplers.map(({ sampler, image, cube = false }) => {
         const found = images[image ?? ''];
-        // An image of the other kind can not be read here.
+        // An image of the other kind cannot be read here.
         const fits = found && (found.faces !== undefined) === cube ? found : undefined;
         return [sampler, (fits && this.find(fits)) ?? this.missing(cube)];
       }),
     );
   }
 
-  /** Puts images on the device before a picture is drawn. @returns those that can not be had: they stay placeholders */
+  /** Puts images on the device before a picture is drawn. @returns those that cannot be had: they stay placeholders */
   async bring(images: readonly MaterialImage[], load: Load): Promise<MaterialImage[]> {
     const missing: MaterialImage[] = [];
     for (const image of images) {
@@ -109,7 +109,7 @@ export class ImageBank {
       this.onLack();
     }
     if (again) await this.later?.(FIRST_RETRY_MS * 2 ** (tries - 1));
-    // One that can not be had stays among the waiting: asking again at every picture would not help.
+    // One that cannot be had stays among the waiting: asking again at every picture would not help.
     if (came || again) this.waiting.delete(key);
     this.coming--;
     this.onArrival();

@@ -68,7 +68,7 @@ export class MeshBank {
     return this.failures.get(asset);
   }
 
-  /** Has meshes here before a picture is drawn; one that can not be had stays without triangles. */
+  /** Has meshes here before a picture is drawn; one that cannot be had stays without triangles. */
   async bring(assets: readonly string[]): Promise<void> {
     for (const asset of assets) if (!this.meshes.has(asset)) await this.fetch(asset);
   }

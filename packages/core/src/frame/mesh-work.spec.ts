@@ -69,7 +69,7 @@ describe('What programs want of a mesh', () => {
     const device = new RecordingDevice();
     const buffers = new MeshBuffers(device, mesh, bank);
     buffers.of({ welded: true });
-    refuse(new Error('The server can not be reached.'));
+    refuse(new Error('The server cannot be reached.'));
     await soon();
     expect(buffers.of({ welded: true })[6]).not.toBe(buffers.vertices[1]);
     buffers.of({ shaped: true });

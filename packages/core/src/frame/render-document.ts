@@ -37,7 +37,7 @@ export interface SeenDocuments {
   readonly library?: Library;
 }
 
-/** Where the files come from that documents show; nothing for what can not be had. */
+/** Where the files come from that documents show; nothing for what cannot be had. */
 export interface AssetReader {
   image(image: MaterialImage): Promise<MipChain | CubeChain | undefined>;
   environment(assets: readonly string[]): Promise<EnvironmentPixels | undefined>;
@@ -88,7 +88,7 @@ export async function renderDocument(
   const { images, environments, meshes } = renderer;
   const bringImages = async (all: readonly MaterialImage[]): Promise<void> => {
     const missing = await images.bring(all, (image) => assets.image(image));
-    lacks.push(...missing.map(({ name }) => lack('image', name, 'It can not be had: a grey check stands in its place.')));
+    lacks.push(...missing.map(({ name }) => lack('image', name, 'It cannot be had: a grey check stands in its place.')));
   };
   try {
     meshes.load = (asset) => assets.mesh(asset);
@@ -111,7 +111,7 @@ export async function renderDocument(
       await bringImages(Object.values(material.images));
     }
     if (rig.environment && !(await environments.bring(rig.environment, (files) => assets.environment(files))))
-      lacks.push(lack('environment', rig.environment.name, 'It can not be had: its light is missing.'));
+      lacks.push(lack('environment', rig.environment.name, 'It cannot be had: its light is missing.'));
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
     const drawn = (): Promise<Uint8Array<ArrayBuffer>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };

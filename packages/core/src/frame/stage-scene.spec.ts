@@ -57,13 +57,13 @@ describe('StageScene', () => {
       expect(scene.problems).toEqual([]);
     });
 
-    it('says when its file can not be had', async () => {
+    it('says when its file cannot be had', async () => {
       renderer.meshes.load = async () => Promise.reject(new Error('It is gone.'));
       const told = new Promise<void>((resolve) => (renderer.meshes.onArrival = resolve));
       scene.show(filed());
       await told;
       scene.refresh();
-      expect(scene.problems).toEqual([{ mesh: 'kite', message: '“kite.glb” can not be had. It is gone.', file: true }]);
+      expect(scene.problems).toEqual([{ mesh: 'kite', message: '“kite.glb” cannot be had. It is gone.', file: true }]);
       expect(scene.awaitsMeshes).toBeFalse();
     });
   });

@@ -106,7 +106,7 @@ export class StageScene {
       try {
         this.putMesh(id, mesh);
         const failure = mesh.source && this.renderer.meshes.failureOf(mesh.source.asset);
-        if (failure !== undefined) failures.push({ mesh: id, message: `“${mesh.source?.file}” can not be had. ${failure}`, file: true });
+        if (failure !== undefined) failures.push({ mesh: id, message: `“${mesh.source?.file}” cannot be had. ${failure}`, file: true });
       } catch (error) {
         if (!(error instanceof FormulaError)) throw error;
         failures.push({ mesh: id, message: `Line ${error.line}, column ${error.column}: ${error.message}` });

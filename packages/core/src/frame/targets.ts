@@ -23,7 +23,7 @@ export interface GatherTargets {
   readonly resolvedCover: DeviceTexture;
 }
 
-/** Only fetched texel by texel; 32-bit floats can not be smoothed everywhere. */
+/** Only fetched texel by texel; 32-bit floats cannot be smoothed everywhere. */
 const FETCHED: Sampling = { wrapX: 'clamp', wrapY: 'clamp', filter: 'sharp' };
 
 /** What the programs of surfaces draw into, in most passes. */

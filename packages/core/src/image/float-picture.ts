@@ -8,7 +8,7 @@ export interface FloatPicture {
 /** The longest side of a high-range picture that is read, pixels. What is above `LARGEST_PANORAMA` is made smaller on the way. */
 export const LONGEST_FLOAT_SIDE = 32_768;
 
-/** A file can not be read; the message is for the user. */
+/** A file cannot be read; the message is for the user. */
 export class PictureRefused extends Error {}
 
 /**

@@ -76,7 +76,7 @@ export interface ImportedScene {
   readonly words: readonly string[];
 }
 
-/** The file can not be used; the message is for the user. */
+/** The file cannot be used; the message is for the user. */
 export class ImportRefused extends Error {}
 
 /** Corners of triangles of one mesh, at most: what a device and a page can hold. */

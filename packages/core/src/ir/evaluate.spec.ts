@@ -79,7 +79,7 @@ describe('evaluateCall', () => {
     expect(() => run('float test() { float a = 0.0; while (true) { a += 1.0; } return a; }')).toThrowError(NotEvaluable, /too many steps/);
   });
 
-  it('can not discard', () => {
+  it('cannot discard', () => {
     expect(() => run('float test() { discard; }')).toThrowError(NotEvaluable, 'discard');
   });
 

@@ -10,7 +10,7 @@ export interface EvaluationContext {
   readonly globals?: ReadonlyMap<string, Value>;
 }
 
-/** The expression can not be known without a device or an input that was not given. */
+/** The expression cannot be known without a device or an input that was not given. */
 export class NotEvaluable extends Error {}
 
 const MOST_STEPS = 100_000;

@@ -71,7 +71,7 @@ export class DeclarationElaborator {
   private importFunction(syntax: ImportSyntax): void {
     const { name, nameRange } = syntax;
     const { importer } = this.environment.options;
-    if (!importer) throw new LanguageError('Functions of the Library can not be imported here.', nameRange);
+    if (!importer) throw new LanguageError('Functions of the Library cannot be imported here.', nameRange);
     if (this.environment.importedNames.has(name)) throw new LanguageError(`"${name}" is imported twice.`, nameRange);
     const found = importer.import(name);
     if ('problem' in found && (BUILTINS.has(name) || this.environment.overloadsOf(name).length > 0)) {
@@ -105,7 +105,7 @@ export class DeclarationElaborator {
     const twice = fields.find((field, index) => fields.findIndex((each) => each.name === field.name) < index);
     if (twice) throw new LanguageError(`The struct has two fields "${twice.name}".`, nameRange);
     const odd = fields.find(({ type }) => type.kind === 'void' || type.kind === 'sampler');
-    if (odd) throw new LanguageError(`A field can not be of type ${typeName(odd.type)}.`, nameRange);
+    if (odd) throw new LanguageError(`A field cannot be of type ${typeName(odd.type)}.`, nameRange);
     const size = fields.reduce((sum, field) => sum + scalarCount(field.type), 0);
     if (size > LARGEST_STRUCT)
       throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
@@ -151,7 +151,7 @@ export class DeclarationElaborator {
         const mends = syntax.storage === 'uniform' && variable.value ? [this.asComment(syntax, variable.to, variable.value)] : [];
         throw new LanguageError(`A variable with "${syntax.storage}" is given its value from outside.${how}`, variable, { mends });
       }
-      if (type.kind === 'void') throw new LanguageError('A variable can not be of type void.', syntax.declaration.type);
+      if (type.kind === 'void') throw new LanguageError('A variable cannot be of type void.', syntax.declaration.type);
       const storage = type.kind === 'sampler' ? 'sampler' : syntax.storage;
       const free = syntax.storage === 'uniform' && this.environment.options.parameters;
       if (storage === 'uniform' && !free) {
@@ -191,7 +191,7 @@ export class DeclarationElaborator {
     const expressions = this.plainExpressions();
     const { name, nameRange } = syntax;
     if (BUILTINS.has(name) && name !== 'main') {
-      throw new LanguageError(`"${name}" is built in and can not be defined again. Choose another name.`, nameRange);
+      throw new LanguageError(`"${name}" is built in and cannot be defined again. Choose another name.`, nameRange);
     }
     if (this.environment.hasOwnStruct(name)) throw new LanguageError(`"${name}" is the name of a struct.`, nameRange);
     const resolve = (type: FunctionSyntax['result']): Type =>
@@ -199,7 +199,7 @@ export class DeclarationElaborator {
     const parameters = syntax.parameters.map((each) => ({ name: each.name, type: resolve(each.type), direction: each.direction }));
     parameters.forEach((parameter, index) => {
       const range = syntax.parameters[index] ?? nameRange;
-      if (parameter.type.kind === 'void') throw new LanguageError('A parameter can not be of type void.', range);
+      if (parameter.type.kind === 'void') throw new LanguageError('A parameter cannot be of type void.', range);
       if (parameters.findIndex((each) => each.name === parameter.name) < index) {
         throw new LanguageError(`Two parameters are called "${parameter.name}".`, range);
       }
@@ -207,7 +207,7 @@ export class DeclarationElaborator {
     });
     const types = parameters.map((parameter) => parameter.type);
     const result = resolve(syntax.result);
-    if (result.kind === 'sampler') throw new LanguageError('A function can not return an image.', syntax.result);
+    if (result.kind === 'sampler') throw new LanguageError('A function cannot return an image.', syntax.result);
     const before = this.environment.ownFunction(name, types);
     if (before && !sameHead(before, parameters, result)) {
       const message = `"${signatureOf(name, types)}" was declared otherwise before: the same parameters, but another result or direction.`;

@@ -148,7 +148,7 @@ export class ExpressionElaborator {
     const overloads = this.environment.overloadsOf(name);
     const variable = this.scope.find(name);
     if (variable) {
-      throw new LanguageError(`"${name}" is a variable here, so it can not be called.`, nameRange, { declared: variable.declared });
+      throw new LanguageError(`"${name}" is a variable here, so it cannot be called.`, nameRange, { declared: variable.declared });
     }
     const candidate = overloads.find((each) => each.parameters.length === syntax.args.length);
     const args = syntax.args.map((arg, index) =>
@@ -262,7 +262,7 @@ export class ExpressionElaborator {
   private construct(syntax: Of<'call'>): Expression {
     const type = this.environment.resolve(syntax.callee, (length) => this.constantLength(length));
     const args = syntax.args.map((arg) => this.elaborate(arg));
-    if (type.kind === 'void' || type.kind === 'sampler') throw new LanguageError(`${typeName(type)} can not be made from values.`, syntax);
+    if (type.kind === 'void' || type.kind === 'sampler') throw new LanguageError(`${typeName(type)} cannot be made from values.`, syntax);
     if (type.kind === 'struct')
       return this.constructEach(
         syntax,
@@ -287,7 +287,7 @@ export class ExpressionElaborator {
     const counts = args.map((arg) => componentCount(arg.type));
     const bad = counts.indexOf(0);
     if (wanted === 0 || bad >= 0) {
-      throw new LanguageError(`${typeName(type)} can not be made from this.`, syntax.args[bad] ?? syntax);
+      throw new LanguageError(`${typeName(type)} cannot be made from this.`, syntax.args[bad] ?? syntax);
     }
     const given = counts.reduce((sum, count) => sum + count, 0);
     const [first] = args;
@@ -349,7 +349,7 @@ export class ExpressionElaborator {
           : type.kind === 'matrix'
             ? ofSize('float', type.size)
             : undefined;
-    if (!element) throw new LanguageError(`${typeName(type)} can not be indexed.`, syntax.object);
+    if (!element) throw new LanguageError(`${typeName(type)} cannot be indexed.`, syntax.object);
     const length = type.kind === 'array' ? type.length : type.kind === 'vector' || type.kind === 'matrix' ? type.size : 0;
     const value = fold(index, NO_FUNCTIONS);
     const known = value.op === 'constant' ? (value.value[0] ?? 0) : 0;

@@ -206,7 +206,7 @@ export class StatementElaborator {
       );
       const { name } = variable;
       if (type.kind === 'void' || type.kind === 'sampler') {
-        throw new LanguageError(`A variable can not be of type ${typeName(type)}.`, syntax.type);
+        throw new LanguageError(`A variable cannot be of type ${typeName(type)}.`, syntax.type);
       }
       const range = { from: variable.from, to: variable.to };
       const before = this.scope.declaredHere(name);

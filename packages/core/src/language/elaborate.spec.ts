@@ -152,7 +152,7 @@ describe('elaborate: what it says about mistakes', () => {
     ['in vec3 p; void f() { p = vec3(0.0); }', 'can only be read'],
     ['void f() { 1.0 = 2.0; }', 'Only a variable can be assigned to'],
     ['float f() { float a[]; return 1.0; }', 'Give the array a length'],
-    ['void f() { void x; }', 'can not be of type void'],
+    ['void f() { void x; }', 'cannot be of type void'],
   ];
   for (const [code, words] of cases) {
     it(`says "${words}" for ${code}`, () => {

@@ -11,7 +11,7 @@ export interface ImportedFunction {
   readonly functions: readonly IrFunction[];
 }
 
-/** Why a function can not be used; `today` is what it is called now. */
+/** Why a function cannot be used; `today` is what it is called now. */
 export interface ImportProblem {
   readonly problem: string;
   readonly today?: string;

@@ -173,7 +173,7 @@ class Parser {
     do {
       const name = this.reader.expectName('the name of a variable');
       if (this.reader.is('(')) {
-        throw new LanguageError('A function can not stand inside another one. Is a "}" missing before it?', start);
+        throw new LanguageError('A function cannot stand inside another one. Is a "}" missing before it?', start);
       }
       const length = this.expressions.arrayLength();
       const value = this.reader.take('=') ? this.expressions.expression() : undefined;

@@ -29,7 +29,7 @@ export interface ProposedSet {
   readonly maps: readonly ProposedMap[];
 }
 
-/** What each surface can not use. */
+/** What each surface cannot use. */
 const UNFIT: Readonly<Record<MapSurface, readonly MapMeaning[]>> = { physicalSurface: [], blinnPhong: ['metallic'] };
 
 /** Names and pixels of several images as a set of maps. Proposed only: somebody looks it over. */

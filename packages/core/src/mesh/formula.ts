@@ -13,7 +13,7 @@ const HEADS: Readonly<Record<FormulaShape, string>> = {
 };
 const SIGNATURE = 'meshFormula(float,float)';
 
-/** The formula can not be read; `line` and `column` count from 1 in the text as it was typed. */
+/** The formula cannot be read; `line` and `column` count from 1 in the text as it was typed. */
 export class FormulaError extends Error {
   constructor(
     message: string,
@@ -28,7 +28,7 @@ export class FormulaError extends Error {
  * Reads an expression, or statements with `return`, in x and z (metres) or u and v (0…1), as shading code with the
  * whole shader library at hand.
  *
- * @throws FormulaError also when it can not be computed, or gives no finite number
+ * @throws FormulaError also when it cannot be computed, or gives no finite number
  */
 export function readFormula(shape: FormulaShape, text: string): (a: number, b: number) => readonly number[] {
   const statements = /\breturn\b/.test(text);

@@ -23,7 +23,7 @@ import { Framebuffers, type TexturePart } from './framebuffers';
 import { linkProgram, linkProgramNow, pause, type LinkedProgram } from './program';
 import { GlBuffer, GlTexture } from './resources';
 
-/** The browser gives no WebGL2 context, or one that can not draw into float textures. */
+/** The browser gives no WebGL2 context, or one that cannot draw into float textures. */
 export class NoWebGl2 extends Error {}
 
 class GlProgram implements DeviceProgram {
@@ -75,7 +75,7 @@ export class WebGl2Device implements Device {
   static create(canvas: HTMLCanvasElement | OffscreenCanvas): WebGl2Device {
     const gl = (canvas as HTMLCanvasElement).getContext('webgl2', CONTEXT);
     if (!gl) throw new NoWebGl2('This browser gives no WebGL2 context. Switch on hardware acceleration, or use a newer browser.');
-    if (!gl.getExtension('EXT_color_buffer_float')) throw new NoWebGl2('This graphics driver can not draw into floating-point textures.');
+    if (!gl.getExtension('EXT_color_buffer_float')) throw new NoWebGl2('This graphics driver cannot draw into floating-point textures.');
     return new WebGl2Device(gl, canvas);
   }
 

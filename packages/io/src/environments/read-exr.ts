@@ -25,7 +25,7 @@ export class ExrReader {
       if (error instanceof PictureRefused) throw error;
       // A program that failed inside may be in any state: the next file gets a fresh one.
       this.started = undefined;
-      throw new PictureRefused('It can not be decoded: the file is damaged or cut off.');
+      throw new PictureRefused('It cannot be decoded: the file is damaged or cut off.');
     }
   }
 }

@@ -40,9 +40,9 @@ export class ImageCodecs {
     if (quick?.width === width && quick.height === height) return quick;
     await this.start(kind);
     const pixels = await decoders[kind](bytes).catch(() => {
-      throw new Error('It can not be decoded: the file is damaged or cut off.');
+      throw new Error('It cannot be decoded: the file is damaged or cut off.');
     });
-    if (pixels.width !== width || pixels.height !== height) throw new Error('It can not be decoded: its size is not what its head says.');
+    if (pixels.width !== width || pixels.height !== height) throw new Error('It cannot be decoded: its size is not what its head says.');
     return pixels;
   }
 

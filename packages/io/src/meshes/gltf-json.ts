@@ -68,7 +68,7 @@ export function gltfFile(bytes: Uint8Array): GltfFile {
   try {
     json = JSON.parse(new TextDecoder().decode(text));
   } catch {
-    throw new ImportRefused('Its JSON can not be read: the file is damaged or cut off.');
+    throw new ImportRefused('Its JSON cannot be read: the file is damaged or cut off.');
   }
   if (typeof json !== 'object' || json === null || !('asset' in json))
     throw new ImportRefused('It is no glTF file: its JSON has no “asset”.');

@@ -117,7 +117,7 @@ const LISTS: Readonly<Record<ListName, Readonly<Record<string, Shape>>>> = {
   textures: { sampler: { to: 'samplers' }, source: { to: 'images' }, name: 'text', extensions: 'object' },
 };
 
-/** Members without which what stands there can not be read. */
+/** Members without which what stands there cannot be read. */
 const NEEDED: Readonly<Partial<Record<ListName, readonly string[]>>> = {
   accessors: ['componentType', 'count', 'type'],
   buffers: ['byteLength'],

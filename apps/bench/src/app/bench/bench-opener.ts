@@ -27,7 +27,7 @@ export class BenchOpener {
   private readonly probes = inject(Probes);
   private readonly recents = inject(RecentMaterials);
 
-  /** Why it can not be opened. */
+  /** Why it cannot be opened. */
   readonly failure = signal<string | undefined>(undefined);
 
   constructor() {

@@ -101,7 +101,7 @@ describe('What the Bench is put together from', () => {
     expect(TestBed.inject(BenchCommands).keysShown()).toBeTrue();
   });
 
-  it('leaves alone what can not be done now', () => {
+  it('leaves alone what cannot be done now', () => {
     const duplicate = TestBed.inject(BenchCommands).all.find(({ id }) => id === 'duplicate');
     expect(duplicate?.unable?.()).toBe('Choose nodes first.');
     expect(press('d', document.body, { ctrlKey: true }).defaultPrevented).toBeFalse();

@@ -41,7 +41,7 @@ describe('LeftEdits', () => {
         steps: saved.map((each, index) => ({ id: each, step: index + 1, label: '', changes: [], at: '2026-11-20T10:00:00Z' })),
       }),
       append: async (id, after, steps) => {
-        if (refuses) throw new Error('The server can not be reached.');
+        if (refuses) throw new Error('The server cannot be reached.');
         appended.push([id, after, steps]);
         return { step: after + steps.length };
       },
@@ -116,7 +116,7 @@ describe('LeftEdits', () => {
     refuses = true;
     await press('Put in again');
     expect(offers().at(-1)).toBe(
-      'The edits of “Lamp” could not be put in: The server can not be reached. They are still kept here. | Try again',
+      'The edits of “Lamp” could not be put in: The server cannot be reached. They are still kept here. | Try again',
     );
     expect(left.length).toBe(1);
     refuses = false;

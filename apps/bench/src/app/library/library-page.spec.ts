@@ -158,9 +158,9 @@ describe('LibraryPage', () => {
   });
 
   it('says that the server is away, and tries again when asked', async () => {
-    failing = new ApiFailure(503, 'database-away', 'The database can not be reached.');
+    failing = new ApiFailure(503, 'database-away', 'The database cannot be reached.');
     let page = await open();
-    expect(page.textContent).toContain('The database can not be reached.');
+    expect(page.textContent).toContain('The database cannot be reached.');
     failing = undefined;
     page = await press(page, 'Try again');
     expect(names(page).length).toBe(2);

@@ -37,7 +37,7 @@ export class Shelves {
     return shelf === 'image' ? this.assets.tags() : this.documents.tags(shelf);
   }
 
-  /** @throws Error with words for a name that a function can not have */
+  /** @throws Error with words for a name that a function cannot have */
   async rename(entry: ShelfEntry, name: string): Promise<void> {
     if (entry.kind === 'image') await this.assets.change(entry.id, { name });
     else if (entry.kind === 'function') await this.renameFunction(entry.id, name);

@@ -56,7 +56,7 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
   const codeType = typeName(type);
   const plain = Object.hasOwn(TYPES, codeType) ? TYPES[codeType] : undefined;
   if (!plain) {
-    const message = `“${name}” can not be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].`;
+    const message = `“${name}” cannot be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].`;
     problems.push({ severity: 'error', message, range: nameRange });
     return undefined;
   }
@@ -82,7 +82,7 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
         : plain;
   const value = of('value');
   const [, numbers, low, high, unit] = (value && VALUE.exec(value.text)) ?? [];
-  if (value && numbers === undefined) warn('This can not be read. Write for example: @value 0.5 in 0..1 unit m', value.range);
+  if (value && numbers === undefined) warn('This cannot be read. Write for example: @value 0.5 in 0..1 unit m', value.range);
   const given = colour
     ? colourOf(colour.text)
     : numbers?.split(/[ ,]+/).map((each) => (each === 'on' ? 1 : each === 'off' ? 0 : Number(each)));

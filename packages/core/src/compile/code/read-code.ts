@@ -290,9 +290,9 @@ class CodeReader {
     for (const { type, flat, origin } of outs) {
       const scalar = scalarOf(type);
       if (componentCount(type) === 0 || type.kind === 'matrix' || scalar === 'bool')
-        this.say(`A ${typeName(type)} can not be carried to the pixels. Take a float or vector.`, origin?.range, text);
+        this.say(`A ${typeName(type)} cannot be carried to the pixels. Take a float or vector.`, origin?.range, text);
       else if (scalar !== 'float' && !flat)
-        this.say('Whole numbers can not be blended between vertices. Write “flat out”.', origin?.range, text);
+        this.say('Whole numbers cannot be blended between vertices. Write “flat out”.', origin?.range, text);
     }
     const over = outs[MOST_CARRIED];
     if (over) this.say(TOO_MANY_CARRIED, over.origin?.range, text);
@@ -353,12 +353,12 @@ class CodeReader {
     }
   }
 
-  /** Vertices can not be left out. */
+  /** Vertices cannot be left out. */
   private withoutDiscard(root: IrFunction, source: ElaboratedSource, text = 0): void {
     for (const declared of reached([root], source)) {
       walkStatements(declared.body, (statement) => {
         if (statement.op === 'discard')
-          this.say('“discard” leaves out pixels; it can not stand in the vertex stage.', statement.origin?.range, text);
+          this.say('“discard” leaves out pixels; it cannot stand in the vertex stage.', statement.origin?.range, text);
       });
     }
   }

@@ -95,7 +95,7 @@ describe('Environments on the device', () => {
     expect((environmentGlobals({ environment }).get('environmentTurn') as readonly number[])[2]).toBe(1);
   });
 
-  it('are not asked for again when they can not be had', async () => {
+  it('are not asked for again when they cannot be had', async () => {
     let asked = 0;
     const { bank } = await bankOf(async () => {
       asked++;

@@ -54,7 +54,7 @@ export class EnvironmentBank {
     return known;
   }
 
-  /** Puts an environment on the device before a picture is drawn. @returns whether it is there; what can not be had is left out */
+  /** Puts an environment on the device before a picture is drawn. @returns whether it is there; what cannot be had is left out */
   async bring(environment: Pick<RigEnvironment, 'assets'>, load: Load): Promise<boolean> {
     const key = keyOf(environment);
     const known = this.ready.get(key);

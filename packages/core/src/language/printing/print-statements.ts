@@ -66,5 +66,5 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
 function printStep(step: Statement, names: PrintedNames): string {
   if (step.op === 'assign') return `${printExpression(step.target, names)} = ${printValue(step.value, names)}`;
   if (step.op === 'evaluate') return printExpression(step.value, names);
-  throw new TypeError(`${step.op} can not be a step of a loop`);
+  throw new TypeError(`${step.op} cannot be a step of a loop`);
 }

@@ -93,7 +93,7 @@ describe('FunctionBinding', () => {
     expect(loaded).toEqual(['id-dusk', 'id-dusk']);
   });
 
-  it('goes on without the Library when it can not be read, and says so', async () => {
+  it('goes on without the Library when it cannot be read, and says so', async () => {
     answer = () => Promise.reject(new ApiFailure(503, 'away', 'the server does not answer'));
     await link.ready();
     expect(told).toEqual(['The functions of the Library could not be read: the server does not answer']);

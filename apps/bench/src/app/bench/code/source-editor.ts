@@ -65,7 +65,7 @@ export class SourceEditor {
   );
   readonly emitted = signal<{ readonly fragment: string; readonly vertex: string } | undefined>(undefined);
   private readonly asCode = signal<GraphAsCode | undefined>(undefined);
-  /** Why the graph can not be written as code. */
+  /** Why the graph cannot be written as code. */
   readonly noCode = signal('');
   private timer?: ReturnType<typeof setTimeout>;
   private nameTimer?: ReturnType<typeof setTimeout>;

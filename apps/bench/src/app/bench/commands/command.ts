@@ -8,7 +8,7 @@ export interface Command {
   readonly keys?: string;
   /** What its key does, for the list of keys; the title when absent. */
   readonly help?: string;
-  /** Why it can not be done now; nothing when it can. */
+  /** Why it cannot be done now; nothing when it can. */
   readonly unable?: () => string | undefined;
   readonly run: () => void;
 }

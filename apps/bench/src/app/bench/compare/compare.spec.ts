@@ -120,7 +120,7 @@ describe('Compare', () => {
     expect(compare.other()).toBeUndefined();
   });
 
-  it('says what can not be had, and leaves one picture', async () => {
+  it('says what cannot be had, and leaves one picture', async () => {
     await compare.compareWith({ kind: 'material', id: 'gone', name: 'Gone' });
     expect([compare.with(), compare.other(), compare.refusal()]).toEqual([undefined, undefined, 'It is gone.']);
     await compare.compareWith({ kind: 'rig', id: 'other', name: 'Other' });

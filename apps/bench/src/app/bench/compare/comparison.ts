@@ -59,7 +59,7 @@ export class Comparison {
   /** Pictures beside each other. */
   readonly sides = computed(() => (this.other() && this.view().mode === 'beside' ? 2 : 1));
 
-  /** Another second picture; what can not be had is said, and the picture stays one. */
+  /** Another second picture; what cannot be had is said, and the picture stays one. */
   async compareWith(wanted: CompareWith): Promise<void> {
     this.stop();
     this.wanted.set(wanted);

@@ -23,7 +23,7 @@ export class BesideOpener {
   /**
    * One of its own when that is gone: the Stage is never empty.
    *
-   * @throws ApiFailure when the server can not be reached
+   * @throws ApiFailure when the server cannot be reached
    */
   async open(role: 'set' | 'rig', id: string | undefined, instead: BrelvinDocument): Promise<void> {
     this.store.put(role, await this.load(id, instead));
@@ -50,7 +50,7 @@ export class BesideOpener {
   private async follow(role: 'set' | 'rig', id: string | undefined): Promise<void> {
     const held = role === 'set' ? this.store.setId() : this.store.rigId();
     if (id === undefined || held === undefined || id === held) return;
-    // What can not be had leaves what stands there; opening the material says more.
+    // What cannot be had leaves what stands there; opening the material says more.
     if (await this.workbench.load(id).catch(() => undefined)) this.store.put(role, id);
   }
 }

@@ -71,7 +71,7 @@ describe('Documents on the Bench', () => {
     expect([store.set()?.name, store.setId()]).toEqual(['Quay', 's']);
   });
 
-  it('stay where another can not be had', async () => {
+  it('stay where another cannot be had', async () => {
     await expectAsync(store.choose('set', 'gone')).toBeRejected();
     expect([store.setId(), store.material()?.seenIn.set]).toEqual(['s', 's']);
   });

@@ -23,7 +23,7 @@ export class MeshImport {
   private readonly meshes = inject(MeshShelf);
 
   /**
-   * Each mesh among files, one after the other; one that can not be taken does not keep the others out.
+   * Each mesh among files, one after the other; one that cannot be taken does not keep the others out.
    *
    * @param told of each what came of it, or why it was not taken
    * @returns the first that came

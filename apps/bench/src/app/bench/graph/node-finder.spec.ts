@@ -1,5 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { NodeKind } from '@brelvin/core';
 import { NodeFinder, type FoundKind, type LooseRibbon } from './node-finder';
 
 describe('NodeFinder', () => {
@@ -64,6 +65,21 @@ describe('NodeFinder', () => {
     await open('', { free: 'outlet', type: 'number' });
     expect(titles()).toContain('Time');
     expect(titles()).not.toContain('UV');
+  });
+
+  it('lists for a swap what keeps all ribbons first, kinds like it before others, and says what lets go of some', async () => {
+    await open('');
+    const lostBy = ({ id, family }: NodeKind): number => (id === 'colour' ? 1 : Number(family !== 'Light' && id !== 'add') * 2);
+    fixture.componentRef.setInput('swap', { id: 's', family: 'Light', lostBy });
+    await fixture.whenStable();
+    const light = titles().indexOf('Add');
+    expect(light).toBeGreaterThan(10);
+    expect(titles().slice(0, light)).toContain('Lambert');
+    expect(titles()[light + 1]).toBe('Colour');
+    const ends = [...root().querySelectorAll('.finder-family')].map((each) => each.textContent?.trim());
+    expect(ends.slice(light, light + 3)).toEqual(['Numbers', '1 ribbon goes', '2 ribbons go']);
+    await type('add');
+    expect(titles()[0]).toBe('Add');
   });
 
   it('says what to do when nothing matches', async () => {

@@ -22,12 +22,21 @@ export interface LooseRibbon {
   readonly free: 'inlet' | 'outlet';
   readonly type: RibbonType;
 }
+/** A node in whose place another kind is to stand. */
+export interface SwappedNode {
+  readonly id: string;
+  readonly family: string;
+  /** How many ribbons a kind would let go. */
+  readonly lostBy: (kind: NodeKind) => number;
+}
 export interface FoundKind {
   readonly kind: NodeKind;
   /** Where the loose ribbon goes. */
   readonly port?: string;
   /** For a group. */
   readonly ready?: ReadyGroup;
+  /** Ribbons that are let go where it takes another node's place. */
+  readonly lost?: number;
 }
 
 /** Finds a kind of node by typing; from a ribbon, only those that fit. */
@@ -64,7 +73,8 @@ export interface FoundKind {
           (pointermove)="choice.hover($event, index)"
           (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
         >
-          <span>{{ entry.kind.title }}</span><span class="finder-family">{{ entry.kind.family }}</span>
+          <span>{{ entry.kind.title }}</span>
+          <span class="finder-family">{{ entry.lost ? ribbons(entry.lost) : entry.kind.family }}</span>
         </li>
       } @empty {
         <li class="hint px-2 py-1">
@@ -86,6 +96,8 @@ export class NodeFinder {
   readonly loose = input<LooseRibbon>();
   /** Groups that may stand here. */
   readonly groups = input<readonly (ReadyGroup & { readonly kind: NodeKind })[]>([]);
+  /** What lets go of none of its ribbons comes first; before anything is typed, kinds like it before others. */
+  readonly swap = input<SwappedNode>();
   readonly chosen = output<FoundKind>();
   readonly closed = output<void>();
 
@@ -97,7 +109,11 @@ export class NodeFinder {
     const groups = new Map(this.groups().map(({ kind, ...ready }) => [kind, ready]));
     const all = [...this.context.catalogue.kinds.values()].filter((kind) => kind.id !== GROUP_KIND);
     const kinds = searchKinds([...all, ...groups.keys()], this.query());
-    const loose = this.loose();
+    const [loose, swap] = [this.loose(), this.swap()];
+    if (swap) {
+      const strange = (kind: NodeKind): number => Number(!this.query() && kind.family !== swap.family);
+      return kinds.map((kind) => ({ kind, lost: swap.lostBy(kind) })).sort((a, b) => a.lost - b.lost || strange(a.kind) - strange(b.kind));
+    }
     const found = (kind: NodeKind): FoundKind => ({ kind, ready: groups.get(kind) });
     if (!loose) return kinds.map(found);
     const fitting = kinds.flatMap((kind) => {
@@ -114,6 +130,10 @@ export class NodeFinder {
       field.focus();
       field.setSelectionRange(field.value.length, field.value.length);
     });
+  }
+
+  protected ribbons(count: number): string {
+    return count === 1 ? '1 ribbon goes' : `${count} ribbons go`;
   }
 
   protected key(event: KeyboardEvent): void {

@@ -1,12 +1,12 @@
 import { signal, type Signal } from '@angular/core';
-import { fittingOutlet, joinEdits, type InletAddress } from '@brelvin/core';
+import { fittingOutlet, joinEdits, lostBySwap, type InletAddress } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { CARD_WIDTH, HEADER_HEIGHT, type Point } from '../editors/card-layout';
 import type { Carried } from './gestures/run-ribbon';
 import { boxesOf, type SurfaceMeasure } from './graph-shapes';
 import type { GraphView } from '../editors/graph-view';
 import type { GraphEditor } from '../editors/graph-editor';
-import type { FoundKind, LooseRibbon } from './node-finder';
+import type { FoundKind, LooseRibbon, SwappedNode } from './node-finder';
 
 export interface OpenFinder {
   readonly at: Point;
@@ -16,7 +16,7 @@ export interface OpenFinder {
   readonly loose?: LooseRibbon;
   readonly carried?: Carried;
   /** A node that is to become another kind. */
-  readonly swap?: string;
+  readonly swap?: SwappedNode;
   /** A ribbon that the node is to go into. */
   readonly into?: InletAddress;
 }
@@ -71,7 +71,11 @@ export class SurfaceFinder {
     const [id] = this.work.chosen();
     const [box] = id === undefined ? [] : boxesOf(this.work.typed(), this.work.placed(), new Set([id]));
     if (id === undefined || !box) this.work.refuse('Choose the node to swap.');
-    else this.find(this.view.toScreen(box), { swap: id });
+    else {
+      const typed = this.work.typed();
+      const family = typed.kind(id)?.family ?? '';
+      this.find(this.view.toScreen(box), { swap: { id, family, lostBy: (kind) => lostBySwap(typed, id, kind) } });
+    }
   }
 
   /** @returns whether it was open */
@@ -84,7 +88,7 @@ export class SurfaceFinder {
   /** Puts a node of the kind that was found where the finder was opened for it. */
   place({ kind, port, ready }: FoundKind, open: OpenFinder): void {
     if (open.swap !== undefined) {
-      this.work.swap(open.swap, kind);
+      this.work.swap(open.swap.id, kind);
       return;
     }
     const id = newId();

@@ -80,7 +80,7 @@ export class BackgroundField {
   constructor() {
     this.api.list({ limit: 100, use: 'image' }).then(
       ({ assets }) => this.shelf.set(assets),
-      () => this.refusal.set('The images of the workspace can not be read now.'),
+      () => this.refusal.set('The images of the workspace cannot be read now.'),
     );
   }
 

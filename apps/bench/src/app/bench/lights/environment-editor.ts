@@ -27,7 +27,7 @@ export class EnvironmentEditor {
   readonly missing = computed(() => {
     const [failed, used] = [this.shelf.failed(), this.rig.rig().environment];
     if (!failed || failed.assets.join() !== used?.assets.join()) return undefined;
-    return `“${used.name}” can not be shown. ${failed.words} Choose another one, or take it in from its files again.`;
+    return `“${used.name}” cannot be shown. ${failed.words} Choose another one, or take it in from its files again.`;
   });
 
   async refresh(): Promise<void> {
@@ -37,7 +37,7 @@ export class EnvironmentEditor {
       const own = this.known().filter(({ assets: own }) => own.length > 1);
       this.known.set([...listed, ...own]);
     } catch {
-      this.refuse('The environments of the workspace can not be read now.');
+      this.refuse('The environments of the workspace cannot be read now.');
     }
   }
 

@@ -145,7 +145,7 @@ describe('The environment panel', () => {
     expect(root(fixture).querySelector('[role=alert]')).toBeNull();
     failed.set({ assets: DAY.assets, words: 'The image is not in the workspace any more.' });
     await fixture.whenStable();
-    expect(root(fixture).querySelector('[role=alert]')?.textContent).toContain('“Day” can not be shown. The image is not in the workspace');
+    expect(root(fixture).querySelector('[role=alert]')?.textContent).toContain('“Day” cannot be shown. The image is not in the workspace');
   });
 
   it('says how far the filtering is', async () => {

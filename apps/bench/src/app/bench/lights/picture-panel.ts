@@ -186,7 +186,7 @@ export class PicturePanel {
     return Math.min(Math.max(value, 0), 1);
   }
 
-  /** What can not be less than nothing. */
+  /** What cannot be less than nothing. */
   protected atLeast0(value: number): number {
     return Math.max(value, 0);
   }

@@ -162,7 +162,7 @@ export class OutletInspector {
     }
     const result = await this.compiler.outlets(id, wanted);
     if (turn !== this.turn) return;
-    // A graph that can not be compiled keeps the last values, as the picture stays.
+    // A graph that cannot be compiled keeps the last values, as the picture stays.
     if ('compiled' in result) this.compiled.set(result);
     this.refusal.set('compiled' in result ? undefined : result.problems[0]?.message);
   }

@@ -103,7 +103,7 @@ export class MapDetails {
     const { assets } = await this.api.list({ use: 'image', limit: 200 }).catch(() => ({ assets: [] }));
     const known = assets.find(({ sha256 }) => sha256 === asset)?.name ?? name;
     if (known) this.work.do(linkImage(this.id(), known));
-    else this.work.refuse('The workspace has no name for this image, so it can not be followed.');
+    else this.work.refuse('The workspace has no name for this image, so it cannot be followed.');
   }
 
   protected takeNewer(): void {

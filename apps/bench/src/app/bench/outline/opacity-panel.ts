@@ -11,7 +11,7 @@ const MODES: readonly Choice<OpacityMode>[] = [
   {
     value: 'unsorted',
     words: 'unsorted',
-    help: 'Laid over in no order, nearer things counting more: for many shells that overlap and can not be sorted. Colours mix.',
+    help: 'Laid over in no order, nearer things counting more: for many shells that overlap and cannot be sorted. Colours mix.',
   },
   { value: 'cut', words: 'cut away', help: 'Below one half there is nothing: holes, also for light and shadow.' },
   { value: 'add', words: 'added', help: 'Its light is added to what is behind: glow, beams, sparks.' },

@@ -95,4 +95,4 @@ export class Workspace {
   }
 }
 
-const NOT_LOADED = 'This part of Brelvin could not be loaded: the server can not be reached. Reload the page.';
+const NOT_LOADED = 'This part of Brelvin could not be loaded: the server cannot be reached. Reload the page.';

@@ -98,7 +98,7 @@ export class ProgramGauges {
     return true;
   }
 
-  /** @param work gauges it; nothing where that can not be done now */
+  /** @param work gauges it; nothing where that cannot be done now */
   async take(surface: MaterialPipelines, work: () => Promise<FrameCost> | undefined): Promise<void> {
     this.underway.add(surface);
     const taken = this.last.then(work).finally(() => this.underway.delete(surface));

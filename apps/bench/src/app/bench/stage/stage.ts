@@ -30,7 +30,7 @@ const HARDLY = 4;
 
 function lackWords({ name, reason, again }: ImageLack): string {
   const next = again ? 'It is asked for again.' : 'Reload the page to ask for it again, or put another image in its place.';
-  return [`The image “${name}” can not be had: a grey check stands in its place.`, reason, next].filter(Boolean).join(' ');
+  return [`The image “${name}” cannot be had: a grey check stands in its place.`, reason, next].filter(Boolean).join(' ');
 }
 
 /** The picture, and the gestures on it. */

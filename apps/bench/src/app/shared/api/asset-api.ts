@@ -63,7 +63,7 @@ export class AssetApi {
 
   async bytes(sha256: string, signal?: AbortSignal): Promise<ArrayBuffer> {
     const response = await fetch(this.url(sha256), { signal }).catch(() => undefined);
-    if (!response) throw new ApiFailure(0, 'unreachable', 'The server can not be reached.');
+    if (!response) throw new ApiFailure(0, 'unreachable', 'The server cannot be reached.');
     if (!response.ok) throw new ApiFailure(response.status, 'missing', 'The image is not in the workspace any more.');
     return response.arrayBuffer();
   }

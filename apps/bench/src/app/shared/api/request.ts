@@ -40,7 +40,7 @@ async function ask(method: string, path: string, body: object | undefined, signa
     return await fetch(`/api${path}`, init);
   } catch (error) {
     if (signal?.aborted) throw error;
-    throw new ApiFailure(0, 'unreachable', 'The server can not be reached.');
+    throw new ApiFailure(0, 'unreachable', 'The server cannot be reached.');
   }
 }
 

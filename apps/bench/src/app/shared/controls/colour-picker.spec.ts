@@ -27,7 +27,7 @@ describe('ColourPicker', () => {
     expect(root().querySelector('[aria-label="Linear green"]')?.getAttribute('aria-valuenow')).toBe('0');
   });
 
-  it('takes hex, and puts back what it can not read', () => {
+  it('takes hex, and puts back what it cannot read', () => {
     hex().value = '#808080';
     hex().dispatchEvent(new Event('change'));
     expect(changes[0]?.value[1]).toBeCloseTo(0.21586, 4);

@@ -117,7 +117,7 @@ describe('NumberField', () => {
     expect([input().selectionStart, input().selectionEnd]).toEqual([0, 1]);
   });
 
-  it('says what can not be read, and keeps the old value', async () => {
+  it('says what cannot be read, and keeps the old value', async () => {
     field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     await fixture.whenStable();
     input().value = 'many';

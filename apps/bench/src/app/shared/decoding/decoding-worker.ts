@@ -10,7 +10,7 @@ interface Running<T> {
 const ENDED = Symbol('ended');
 
 /**
- * A worker that decodes files, made when it is first needed. What it does can not be interrupted, but it can be ended: what
+ * A worker that decodes files, made when it is first needed. What it does cannot be interrupted, but it can be ended: what
  * else it was at begins again in a fresh one.
  */
 export class DecodingWorker<T> {

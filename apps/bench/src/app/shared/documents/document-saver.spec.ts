@@ -129,11 +129,11 @@ describe('DocumentSaver', () => {
   });
 
   it('keeps edits while the server is away, tries again ever more slowly, and saves when it is back', async () => {
-    const away = new ApiFailure(503, 'database-away', 'The database can not be reached.');
+    const away = new ApiFailure(503, 'database-away', 'The database cannot be reached.');
     server.answers = [away, new ApiFailure(0, 'unreachable', 'gone')];
     saver.add(change('a', 'A'));
     await pass(400);
-    expect(saver.state.value).toEqual({ kind: 'away', message: 'The database can not be reached.' });
+    expect(saver.state.value).toEqual({ kind: 'away', message: 'The database cannot be reached.' });
     saver.add(change('b', 'B'));
     expect(saver.unsaved).toBe(2);
     await pass(1000);
@@ -189,7 +189,7 @@ describe('DocumentSaver', () => {
     expect(saver.state.value.kind).toBe('saved');
   });
 
-  it('does not repeat what can not succeed', async () => {
+  it('does not repeat what cannot succeed', async () => {
     server.answers = [new ApiFailure(422, 'unfit-step', 'name may have at most 120 characters')];
     saver.add(change('a', 'A'));
     await pass(400);

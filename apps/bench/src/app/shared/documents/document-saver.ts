@@ -10,7 +10,7 @@ export type SaveState =
   | { readonly kind: 'away'; readonly message: string }
   /** Somebody deleted the document. */
   | { readonly kind: 'deleted'; readonly message: string }
-  /** The server will not take some edits; trying again can not help. They stay in the picture and in this browser. */
+  /** The server will not take some edits; trying again cannot help. They stay in the picture and in this browser. */
   | { readonly kind: 'refused'; readonly message: string };
 
 const QUIET_MS = 350;
@@ -179,7 +179,7 @@ export class DocumentSaver {
     } else this.setAside(failure.message);
   }
 
-  /** One edit that can not be saved does not stop the others: it is looked for, and left out of what is sent. */
+  /** One edit that cannot be saved does not stop the others: it is looked for, and left out of what is sent. */
   private setAside(why: string): void {
     if (this.most > 1 && this.waiting.length > 1) this.most = 1;
     else {

@@ -91,7 +91,7 @@ export class Workbench {
     const past = await this.api.history(id).catch(() => undefined);
     const events: SaverEvents = {
       refused: ({ label }, why) =>
-        this.told.next(`“${label}” can not be saved: ${why} It stays as it is here, and all else is saved; undo takes it back.`),
+        this.told.next(`“${label}” cannot be saved: ${why} It stays as it is here, and all else is saved; undo takes it back.`),
       saved: (saved) => this.stored.next({ id, step: saved }),
       rebased: (rebased, lost, over, changes) => {
         if (this.savers.get(id) !== saver) return;
@@ -252,7 +252,7 @@ export class Workbench {
       this.commit(entry.document, applyChanges(before, changes), { label, changes, direction });
     } catch (error) {
       if (!(error instanceof UnfitChange)) throw error;
-      this.told.next(`“${entry.label}” can not be ${direction === 'undo' ? 'taken back' : 'done again'}: what it changed is gone.`);
+      this.told.next(`“${entry.label}” cannot be ${direction === 'undo' ? 'taken back' : 'done again'}: what it changed is gone.`);
     }
   }
 

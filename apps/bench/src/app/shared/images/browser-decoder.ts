@@ -7,7 +7,7 @@ const STORED = new Set(['RGBA', 'RGBX', 'BGRA', 'BGRX']);
  * Eight-bit RGBA of an opaque PNG as it was stored, by the browser's own decoder, without a conversion of colours. Where
  * there is alpha, colours were multiplied by it on the way and are not those stored any more.
  *
- * @returns nothing where the browser can not, or would give other numbers than those stored
+ * @returns nothing where the browser cannot, or would give other numbers than those stored
  */
 export async function decodedByBrowser(bytes: ArrayBuffer, type: string): Promise<ImageData | undefined> {
   if (type !== 'image/png' || typeof ImageDecoder === 'undefined') return undefined;

@@ -86,7 +86,7 @@ export class EnvironmentShelf implements OnDestroy {
     }
   }
 
-  /** The pixels of an environment, for the Stage. @throws ApiFailure, or Error for files that can not be decoded */
+  /** The pixels of an environment, for the Stage. @throws ApiFailure, or Error for files that cannot be decoded */
   load(assets: readonly string[]): Promise<EnvironmentPixels> {
     const loading = this.decoded.get(assets.join(' '), async () => {
       const all = await Promise.all(assets.map((asset) => this.api.bytes(asset)));

@@ -59,7 +59,7 @@ describe('The image shelf', () => {
     expect(sent).toEqual(['begun', 'whole 64']);
   });
 
-  it('does not send to its end what can not be decoded, and says so', async () => {
+  it('does not send to its end what cannot be decoded, and says so', async () => {
     let ended = '';
     const shelf = shelfWith(
       jasmine.createSpy('send').and.callFake(async (_file: Blob, _kept: SentFile, { before, signal }: Sending) => {
@@ -70,7 +70,7 @@ describe('The image shelf', () => {
     );
     const bytes = await (await png()).arrayBuffer();
     await expectAsync(shelf.take(new File([bytes.slice(0, bytes.byteLength - 30)], 'tide.png'))).toBeRejectedWithError(
-      /“tide\.png” was not taken\. It can not be decoded: the file is damaged or cut off\./,
+      /“tide\.png” was not taken\. It cannot be decoded: the file is damaged or cut off\./,
     );
     expect(ended).toBe('broken off');
     expect(shelf.jobs()).toEqual([]);

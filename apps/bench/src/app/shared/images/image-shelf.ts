@@ -60,7 +60,7 @@ export class ImageShelf implements OnDestroy {
       const { width, height, type, sha256 } = await this.worker.run((remote) => remote.inspect(file), abort.signal).catch(inWords);
       patch({ doing: 'decoding', share: 0.1 });
       const decoding = this.worker.run((remote) => remote.decode(file, role), abort.signal).catch(inWords);
-      // What can not be decoded is not sent to its end.
+      // What cannot be decoded is not sent to its end.
       const damaged = new AbortController();
       decoding.then(
         () => patch({ doing: 'sending' }),
@@ -120,7 +120,7 @@ export class ImageShelf implements OnDestroy {
     };
   }
 
-  /** The pixels of an image, for the Stage. @throws ApiFailure, or Error for a file that can not be decoded */
+  /** The pixels of an image, for the Stage. @throws ApiFailure, or Error for a file that cannot be decoded */
   async load({ asset, faces, role }: Pick<MaterialImage, 'asset' | 'faces' | 'role'>): Promise<DecodedImage | CubeChain> {
     if (!faces) return this.decode(asset, role);
     return cubeChain(await Promise.all(faces.map((face) => this.decode(face, role))));
@@ -136,7 +136,7 @@ export class ImageShelf implements OnDestroy {
     });
   }
 
-  /** What is known of the pixels of an image of the workspace, which are read for that. @throws ApiFailure, or Error for a file that can not be decoded */
+  /** What is known of the pixels of an image of the workspace, which are read for that. @throws ApiFailure, or Error for a file that cannot be decoded */
   async factsOf(asset: string): Promise<ImageFacts | undefined> {
     if (!this.facts().has(asset)) await this.decode(asset, 'data');
     return this.facts().get(asset);

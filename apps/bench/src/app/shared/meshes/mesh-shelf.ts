@@ -82,7 +82,7 @@ export class MeshShelf implements OnDestroy {
     }
   }
 
-  /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that can not be read */
+  /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that cannot be read */
   load(asset: string): Promise<MeshData> {
     return this.opened.get(asset, () =>
       this.worker.run(async (remote) => {
@@ -92,7 +92,7 @@ export class MeshShelf implements OnDestroy {
     );
   }
 
-  /** What a program wants of a mesh, worked out apart from the page. @throws ApiFailure, or Error for a file that can not be read */
+  /** What a program wants of a mesh, worked out apart from the page. @throws ApiFailure, or Error for a file that cannot be read */
   workOut(asset: string, work: MeshWork): ReturnType<NonNullable<FrameRenderer['meshes']['workApart']>> {
     return this.worker.run(async (remote) => {
       const bytes = await this.api.bytes(asset);

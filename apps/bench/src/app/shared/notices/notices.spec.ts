@@ -61,7 +61,7 @@ describe('Notices', () => {
     expect(texts()[0]).toContain('Something in Brelvin went wrong: nothing there.');
     await press('Copy details');
     expect(written.calls.mostRecent().args[0]).toMatch(/TypeError: nothing there/);
-    TestBed.inject(ErrorHandler).handleError(new ApiFailure(0, 'unreachable', 'The server can not be reached.'));
-    expect(notices.shown().at(-1)?.words).toBe('The server can not be reached.');
+    TestBed.inject(ErrorHandler).handleError(new ApiFailure(0, 'unreachable', 'The server cannot be reached.'));
+    expect(notices.shown().at(-1)?.words).toBe('The server cannot be reached.');
   });
 });

@@ -58,7 +58,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
   readonly redoAsked = output<void>();
   /** The name under the cursor is to be called otherwise. */
   readonly renameAsked = output<number>();
-  /** Characters that can not be kept were taken out of what came in. */
+  /** Characters that cannot be kept were taken out of what came in. */
   readonly unsound = output<void>();
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
