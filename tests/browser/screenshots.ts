@@ -27,12 +27,12 @@ async function calm(): Promise<void> {
 try {
   mkdirSync(FOLDER, { recursive: true });
   await bench.openLibrary();
-  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.press('Dark', 'brelvin-theme-switch');
   await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 24, 300_000, 'all pictures');
   await picture('library-dark');
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
-    await bench.press(room, 'brelvin-room-switch');
+    await bench.press(room, 'brelvin-theme-switch');
     await bench.openMaterial('material-puppet-cheek');
     await (await bench.card('bands')).click();
     await calm();
@@ -40,7 +40,7 @@ try {
     await bench.sharp();
     await picture(`bench-${room.toLowerCase()}`);
   }
-  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.press('Dark', 'brelvin-theme-switch');
   await bench.openMaterial('material-lamp-chimney');
   await bench.press('around', '.panel-light');
   await bench.click('[data-kind="physicalSurface"] .card-name');
@@ -64,7 +64,7 @@ try {
   await calm();
   await picture('graph-as-code');
   await bench.openMaterial('material-salt-glazed-jar');
-  await bench.press('Mid', 'brelvin-room-switch');
+  await bench.press('Mid', 'brelvin-theme-switch');
   await bench.press('maps', '.graph-bar');
   await bench.click('.maps-entry:nth-child(3)');
   await bench.press('UVs', '.maps-bar');
@@ -73,7 +73,7 @@ try {
   await bench.sharp();
   await bench.move(await bench.middle(await bench.see('.map-picture canvas')));
   await picture('maps-mid');
-  await bench.press('Dark', 'brelvin-room-switch');
+  await bench.press('Dark', 'brelvin-theme-switch');
   await bench.press('light rig', '.bench-bar');
   await bench.press('Dusk quay', '.cdk-overlay-container');
   await bench.keys(Key.F9);

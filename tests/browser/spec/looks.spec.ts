@@ -64,7 +64,7 @@ describe('Looks', () => {
   for (const room of ['Dark', 'Mid', 'Light']) {
     it(`are achromatic and accessible in the ${room} room`, async () => {
       await bench.openLibrary();
-      await bench.press(room, 'brelvin-room-switch');
+      await bench.press(room, 'brelvin-theme-switch');
       await bench.driver.wait(async () => (await bench.all('img.library-picture')).length >= 6, 60_000, 'pictures');
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { droppedFiles } from './shared/files/dropped-files';
 import { FileDrops } from './shared/files/file-drops';
-import { Themes } from './shared/rooms/rooms';
+import { Themes } from './shared/themes/themes';
 
 @Component({
   selector: 'brelvin-app',

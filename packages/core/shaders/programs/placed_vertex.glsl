@@ -14,9 +14,9 @@ in vec3 meshWelded;
 // One UV for all vertices in one place.
 in vec2 meshSharedUv;
 // Rows of worldFromObject for this copy, and its number.
-in vec4 copyRowX;
-in vec4 copyRowY;
-in vec4 copyRowZ;
+in vec4 instanceRowX;
+in vec4 instanceRowY;
+in vec4 instanceRowZ;
 in float copyIndex;
 
 out vec3 worldPosition;
@@ -51,7 +51,7 @@ void shapeVertex() {
   vec3 welded = safeNormalize(worldWelded);
   vec3 objectAcross = cross(meshNormal, meshTangent.xyz) * meshTangent.w;
   vec3 along = worldTangent.xyz;
-  vec3 across = vec3(dot(copyRowX.xyz, objectAcross), dot(copyRowY.xyz, objectAcross), dot(copyRowZ.xyz, objectAcross));
+  vec3 across = vec3(dot(instanceRowX.xyz, objectAcross), dot(instanceRowY.xyz, objectAcross), dot(instanceRowZ.xyz, objectAcross));
   float alongScale = max(length(along), 1e-6);
   float acrossScale = max(length(across), 1e-6);
   along = along / alongScale;
@@ -66,7 +66,7 @@ void shapeVertex() {
     moved = shapeOffset();
   }
 
-  float pace = 1e-3 * max(length(vec3(copyRowX.x, copyRowY.x, copyRowZ.x)), 1e-3);
+  float pace = 1e-3 * max(length(vec3(instanceRowX.x, instanceRowY.x, instanceRowZ.x)), 1e-3);
   float stride = pace / alongScale;
   worldPosition = world + along * pace;
   meshPlace = place + meshTangent.xyz * placeScale.xyz * stride;
@@ -97,13 +97,13 @@ void shapeVertex() {
 }
 
 void placeVertex() {
-  worldPosition = placedPoint(meshPosition, copyRowX, copyRowY, copyRowZ);
-  worldNormal = placedNormal(meshNormal, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
-  worldTangent = placedTangent(meshTangent, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
-  worldWelded = placedNormal(meshWelded, copyRowX.xyz, copyRowY.xyz, copyRowZ.xyz);
-  placeRowX = copyRowX;
-  placeRowY = copyRowY;
-  placeRowZ = copyRowZ;
+  worldPosition = placedPoint(meshPosition, instanceRowX, instanceRowY, instanceRowZ);
+  worldNormal = placedNormal(meshNormal, instanceRowX.xyz, instanceRowY.xyz, instanceRowZ.xyz);
+  worldTangent = placedTangent(meshTangent, instanceRowX.xyz, instanceRowY.xyz, instanceRowZ.xyz);
+  worldWelded = placedNormal(meshWelded, instanceRowX.xyz, instanceRowY.xyz, instanceRowZ.xyz);
+  placeRowX = instanceRowX;
+  placeRowY = instanceRowY;
+  placeRowZ = instanceRowZ;
   vertexTint = meshColour;
   meshUv = meshUv0;
   meshSecondUv = meshUv1;

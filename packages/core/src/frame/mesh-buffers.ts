@@ -23,9 +23,9 @@ export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
     stride: INSTANCE_WORDS * FLOAT,
     step: 'instance',
     attributes: [
-      { name: 'copyRowX', components: 4, offset: 0 },
-      { name: 'copyRowY', components: 4, offset: 4 * FLOAT },
-      { name: 'copyRowZ', components: 4, offset: 8 * FLOAT },
+      { name: 'instanceRowX', components: 4, offset: 0 },
+      { name: 'instanceRowY', components: 4, offset: 4 * FLOAT },
+      { name: 'instanceRowZ', components: 4, offset: 8 * FLOAT },
       { name: 'copyIndex', components: 1, offset: 12 * FLOAT },
     ],
   },
@@ -48,7 +48,7 @@ const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attribut
 const EXTRUSION_DIRECTIONS: VertexBufferLayout = {
   stride: 3 * FLOAT,
   step: 'vertex',
-  attributes: [{ name: 'hullWay', components: 3, offset: 0 }],
+  attributes: [{ name: 'extrusionDirection', components: 3, offset: 0 }],
 };
 
 /** What a vertex program reads besides what all read: slopes where the surface has a shape, shared normals, ways of a grown mesh. */

@@ -101,7 +101,7 @@ export class BenchPage {
 
   private readonly store = inject(DocumentStore);
   private readonly surface = inject(SurfaceBinding);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly workbench = inject(Workbench);
   protected readonly commands = inject(BenchCommands);
   protected readonly layout = inject(BenchLayout);
@@ -116,11 +116,11 @@ export class BenchPage {
   }
 
   protected copy(event: ClipboardEvent, cut: boolean): void {
-    copyNodes(event, this.work, cut);
+    copyNodes(event, this.editor, cut);
   }
 
   protected paste(event: ClipboardEvent): void {
-    pasteNodes(event, this.work, this.surface.actions());
+    pasteNodes(event, this.editor, this.surface.actions());
   }
 
   protected leaving(event: BeforeUnloadEvent): void {

@@ -39,7 +39,7 @@ function setUp(): void {
 }
 
 /** Works on a material: its edits are applied, and listed. */
-function workOn(material: Material): { work: GraphEditor; edits: Edit[] } {
+function workOn(material: Material): { editor: GraphEditor; edits: Edit[] } {
   held.material.set(material);
   const edits: Edit[] = [];
   const edit = held.edit.bind(held);
@@ -47,7 +47,7 @@ function workOn(material: Material): { work: GraphEditor; edits: Edit[] } {
     edits.push(each);
     edit(role, each, gesture);
   };
-  return { work: TestBed.inject(GraphEditor), edits };
+  return { editor: TestBed.inject(GraphEditor), edits };
 }
 
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -116,7 +116,7 @@ describe('ParametersPanel', () => {
 vec4 paint(Surface s) { return vec4(gloss); }`,
       },
     );
-    const { work, edits } = workOn({ ...material, parameters: { ...material.parameters, gone: { ...glow, uniform: 'gone' } } });
+    const { editor, edits } = workOn({ ...material, parameters: { ...material.parameters, gone: { ...glow, uniform: 'gone' } } });
     const fixture = TestBed.createComponent(ParametersPanel);
     await fixture.whenStable();
     const names = [...root(fixture).querySelectorAll<HTMLButtonElement>('.parameter-name')];
@@ -127,8 +127,8 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
     root(fixture).querySelector<HTMLButtonElement>('.choice-alone')!.click();
     step(root(fixture).querySelectorAll('[role="spinbutton"]')[1] ?? null, 'ArrowUp');
     expect(edits.map(({ changes }) => changes[0]?.path[1])).toEqual(['u-kind', 'u-lit', 'u-size']);
-    expect([work.material().parameters['u-kind']?.value, work.material().parameters['u-lit']?.value]).toEqual([1, 0]);
-    expect((work.material().parameters['u-size']?.value as readonly number[])[0]).toBe(1);
+    expect([editor.material().parameters['u-kind']?.value, editor.material().parameters['u-lit']?.value]).toEqual([1, 0]);
+    expect((editor.material().parameters['u-size']?.value as readonly number[])[0]).toBe(1);
     names[3]!.click();
     const [sheet, asked] = code.show.calls.mostRecent().args as [{ kind: string }, Range];
     expect([sheet.kind, places.workspace()]).toEqual(['pixels', 'code']);

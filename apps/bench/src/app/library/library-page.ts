@@ -14,7 +14,7 @@ import { Icon } from '../shared/icons/icon';
 import { ImageShelf } from '../shared/images/image-shelf';
 import { LiveChannel } from '../shared/documents/live-channel';
 import { NoticeList } from '../shared/notices/notice-list';
-import { ThemeSwitch } from '../shared/rooms/room-switch';
+import { ThemeSwitch } from '../shared/themes/theme-switch';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
 import { FunctionOpener } from './function-opener';

@@ -23,7 +23,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         <brelvin-icon name="warning" /> <span>{{ problem.message }}</span>
       </button>
     }
-    @if (work.group(); as group) {
+    @if (editor.group(); as group) {
       <brelvin-group-panel [group]="group" />
     }
     @if (kind(); as known) {
@@ -47,8 +47,8 @@ import type { PanelEntry } from '../registry/panel-entry';
         </p>
       }
       <p class="hint">Formula: {{ known.source }}</p>
-    } @else if (problems().length === 0 && work.group() === undefined) {
-      @if (work.material().code) {
+    } @else if (problems().length === 0 && editor.group() === undefined) {
+      @if (editor.material().code) {
         <p class="hint">Point at a name in the code to read what it means. Press <kbd>?</kbd> for the keys.</p>
       } @else {
         <p class="hint">Select a node to read what it does. Press <kbd>?</kbd> for the keys.</p>
@@ -59,16 +59,16 @@ import type { PanelEntry } from '../registry/panel-entry';
 export class AboutPanel {
   protected readonly places = inject(BenchPlaces);
   protected readonly problems = inject(BenchResult).problems;
-  protected readonly work = inject(GraphEditor);
+  protected readonly editor = inject(GraphEditor);
   private readonly view = inject(GraphView);
   protected readonly kind = computed(() => {
     const [id] = this.view.selection();
-    return id === undefined ? undefined : this.work.typed().kind(id);
+    return id === undefined ? undefined : this.editor.typed().kind(id);
   });
   /** The chosen node, where code is typed into it. */
   protected readonly code = computed(() => {
     const [id] = this.view.selection();
-    const node = id === undefined ? undefined : this.work.typed().graph.nodes[id];
+    const node = id === undefined ? undefined : this.editor.typed().graph.nodes[id];
     return node?.kind === CODE_KIND && id !== undefined ? { id, code: node.code } : undefined;
   });
 }

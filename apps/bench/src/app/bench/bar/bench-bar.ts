@@ -5,7 +5,7 @@ import { LONGEST_NAME } from '@brelvin/contract';
 import { saveWords } from '../../shared/documents/save-words';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
-import { ThemeSwitch } from '../../shared/rooms/room-switch';
+import { ThemeSwitch } from '../../shared/themes/theme-switch';
 import { DocumentStore } from '../documents/document-store';
 import { SendOut } from '../files/send-out';
 import { SendOutMenu } from '../files/send-out-menu';

@@ -19,7 +19,7 @@ const NOTHING: Checked = { findings: [], silenced: 0, faults: [] };
 @Injectable()
 export class CheckRunner {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly workbench = inject(Workbench);
   private readonly stage = inject(StageBinding);
   private readonly faults = inject(FaultHandler);
@@ -43,7 +43,7 @@ export class CheckRunner {
   );
   private readonly input = computed(() => ({
     subject: this.subject(),
-    material: this.work.material(),
+    material: this.editor.material(),
     missing: this.missing(),
     rig: this.rig(),
     seenThrough: this.seenThrough(),
@@ -82,13 +82,13 @@ export class CheckRunner {
 
   /** Switches a check off for the place of a finding. */
   silence(finding: Finding): void {
-    this.work.do(silence(silenceKey(finding), true));
+    this.editor.do(silence(silenceKey(finding), true));
   }
 
   /** Switches all checks on again everywhere. */
   speak(): void {
-    const changes = Object.keys(this.work.material().silenced).flatMap((key) => silence(key, false).changes);
-    this.work.do({ label: 'Switch all checks on', changes });
+    const changes = Object.keys(this.editor.material().silenced).flatMap((key) => silence(key, false).changes);
+    this.editor.do({ label: 'Switch all checks on', changes });
   }
 }
 

@@ -45,7 +45,7 @@ void main() {
   templateUrl: './code-view.html',
 })
 export class CodeView {
-  protected readonly work = inject(SourceEditor);
+  protected readonly source = inject(SourceEditor);
   private readonly graph = inject(GraphEditor);
   private readonly router = inject(Router);
   private readonly workbench = inject(Workbench);
@@ -61,15 +61,15 @@ export class CodeView {
   private readonly line = signal(1);
 
   protected readonly tabs = computed((): readonly Tab<string>[] =>
-    this.work.sheets().map((sheet) => ({ value: sheetKey(sheet), ...wordsOf(sheet) })),
+    this.source.sheets().map((sheet) => ({ value: sheetKey(sheet), ...wordsOf(sheet) })),
   );
-  protected readonly shown = computed(() => sheetKey(this.work.sheet()));
-  protected readonly label = computed(() => `Code: ${wordsOf(this.work.sheet()).words}`);
-  protected readonly problems = computed(() => [...this.work.diagnostics()].sort(worstFirst));
+  protected readonly shown = computed(() => sheetKey(this.source.sheet()));
+  protected readonly label = computed(() => `Code: ${wordsOf(this.source.sheet()).words}`);
+  protected readonly problems = computed(() => [...this.source.diagnostics()].sort(worstFirst));
   protected readonly mendable = computed(() => this.problems().some(({ mends }) => mends && mends.length > 0));
   /** The node that the cursor's line was made of. */
   protected readonly nodeHere = computed(() => {
-    const origins = this.work.origins();
+    const origins = this.source.origins();
     for (let index = Math.min(this.line(), origins.length) - 1; index >= 0; index--) {
       const path = origins[index]?.path;
       if (path !== undefined && this.graph.resolved().nodes.has(path)) return path;
@@ -79,38 +79,38 @@ export class CodeView {
   });
   /** The function at the cursor that can be forked: of the library file, or of the Library. */
   protected readonly forkable = computed(() => {
-    const sheet = this.work.sheet();
+    const sheet = this.source.sheet();
     return sheet.kind === 'library' || sheet.kind === 'function';
   });
 
   constructor() {
     effect(() => {
-      const kind = this.work.wantedKind();
+      const kind = this.source.wantedKind();
       if (kind === undefined) return;
-      this.work.wantedKind.set(undefined);
+      this.source.wantedKind.set(undefined);
       untracked(() => void this.showNodeCode(kind));
     });
   }
 
   protected show(key: string): void {
-    const sheet = this.work.sheets().find((each) => sheetKey(each) === key);
-    if (sheet) this.work.show(sheet);
+    const sheet = this.source.sheets().find((each) => sheetKey(each) === key);
+    if (sheet) this.source.show(sheet);
     this.users.set(undefined);
     this.renaming.set(undefined);
   }
 
   protected close(): void {
-    this.work.close(this.work.sheet());
+    this.source.close(this.source.sheet());
     this.users.set(undefined);
   }
 
   protected get closable(): boolean {
-    const { kind } = this.work.sheet();
+    const { kind } = this.source.sheet();
     return kind === 'function' || kind === 'library';
   }
 
   protected addVertices(): void {
-    this.work.setVertices(FIRST_VERTICES);
+    this.source.setVertices(FIRST_VERTICES);
   }
 
   protected lineChosen(line: number): void {
@@ -122,7 +122,7 @@ export class CodeView {
   }
 
   protected go(problem: Diagnostic): void {
-    this.work.show(this.work.sheet(), { from: problem.range.from, to: problem.range.from });
+    this.source.show(this.source.sheet(), { from: problem.range.from, to: problem.range.from });
   }
 
   protected apply(problem: Diagnostic, index: number): void {
@@ -140,7 +140,7 @@ export class CodeView {
 
   protected async startRename(at: number): Promise<void> {
     this.renameProblem.set('');
-    const found = await this.compiler.assist.renamable(this.work.text(), this.work.role(), at);
+    const found = await this.compiler.assist.renamable(this.source.text(), this.source.role(), at);
     if (!found) this.workbench.tell('Put the cursor on a name that this text declares, to give it another one.');
     this.renaming.set(found && { at, name: found.name, count: found.places.length });
   }
@@ -148,19 +148,19 @@ export class CodeView {
   protected async rename(wanted: string): Promise<void> {
     const asked = this.renaming();
     if (!asked) return;
-    const found = await this.compiler.assist.rename(this.work.text(), this.work.role(), asked.at, wanted);
+    const found = await this.compiler.assist.rename(this.source.text(), this.source.role(), asked.at, wanted);
     if ('problem' in found) {
       this.renameProblem.set(found.problem);
       return;
     }
     this.renaming.set(undefined);
     this.editor()?.change(found.edits);
-    this.work.flush();
+    this.source.flush();
   }
 
   protected async copy(): Promise<void> {
     try {
-      await navigator.clipboard.writeText(this.work.text());
+      await navigator.clipboard.writeText(this.source.text());
       this.workbench.tell('The code is on the clipboard.');
     } catch {
       this.workbench.tell('The browser did not take the code. Choose it and press Ctrl C.');
@@ -172,12 +172,12 @@ export class CodeView {
   }
 
   protected async openFunction(name: string): Promise<void> {
-    await this.work.showFunction(name);
+    await this.source.showFunction(name);
   }
 
   /** A copy of a function under another name, to be changed. */
   protected async fork(): Promise<void> {
-    const text = this.work.text();
+    const text = this.source.text();
     const made = forkOf(text, text.split('\n').slice(0, this.line()).join('\n').length, (name) => this.shelf.freeName(name));
     if ('problem' in made) this.workbench.tell(made.problem);
     else await this.making(() => this.shelf.create(made.name, made.text));
@@ -190,7 +190,7 @@ export class CodeView {
   /** A copy of the material that is written as the code of its graph. */
   protected async turnIntoCode(): Promise<void> {
     try {
-      const id = await this.work.keepMade();
+      const id = await this.source.keepMade();
       if (id !== undefined) await this.router.navigate(['/bench', id]);
     } catch (error) {
       this.workbench.tell(error instanceof Error ? error.message : String(error));
@@ -201,14 +201,14 @@ export class CodeView {
     try {
       const id = await make();
       const name = this.shelf.names().find((each) => this.shelf.idOf(each) === id);
-      if (name !== undefined) await this.work.showFunction(name);
+      if (name !== undefined) await this.source.showFunction(name);
     } catch (error) {
       this.workbench.tell(error instanceof Error ? error.message : String(error));
     }
   }
 
   protected async showUsers(): Promise<void> {
-    const sheet = this.work.sheet();
+    const sheet = this.source.sheet();
     if (sheet.kind !== 'function') return;
     try {
       this.users.set(this.users() ? undefined : (await this.api.functionUsers(sheet.name)).users);
@@ -221,12 +221,12 @@ export class CodeView {
   private async showNodeCode(kind: string): Promise<void> {
     const own = functionOfKind(kind);
     if (own !== undefined) {
-      await this.work.showFunction(own);
+      await this.source.showFunction(own);
       return;
     }
     const [overload] = this.shelf.library().kinds.get(kind)?.overloads ?? [];
     if (!overload || libraryText(overload.origin.path) === undefined) this.workbench.tell('This node has no code to be read.');
-    else this.work.show({ kind: 'library', path: overload.origin.path }, overload.nameRange ?? overload.origin.range);
+    else this.source.show({ kind: 'library', path: overload.origin.path }, overload.nameRange ?? overload.origin.range);
   }
 }
 

@@ -16,7 +16,7 @@ const TEXT = 'uniform float glow;\nvec4 paint(Surface s) { return vec4(glow); }\
 
 describe('SourceEditor', () => {
   let held: HeldDocuments;
-  let work: SourceEditor;
+  let editor: SourceEditor;
 
   beforeEach(() => {
     jasmine.clock().install();
@@ -37,45 +37,45 @@ describe('SourceEditor', () => {
         { provide: FunctionBinding, useValue: { load: async () => undefined } },
       ],
     });
-    work = TestBed.inject(SourceEditor);
+    editor = TestBed.inject(SourceEditor);
   });
 
   afterEach(() => jasmine.clock().uninstall());
 
   it('puts what is typed into the document after a moment, at once into what is shown', () => {
-    work.write(`${TEXT}// a`);
-    expect([work.text(), held.edits.length]).toEqual([`${TEXT}// a`, 0]);
-    work.write(`${TEXT}// ab`);
+    editor.write(`${TEXT}// a`);
+    expect([editor.text(), held.edits.length]).toEqual([`${TEXT}// a`, 0]);
+    editor.write(`${TEXT}// ab`);
     jasmine.clock().tick(200);
     expect(held.edits.length).toBe(1);
     expect(held.material()!.code?.text).toBe(`${TEXT}// ab`);
-    expect(work.text()).toBe(`${TEXT}// ab`);
+    expect(editor.text()).toBe(`${TEXT}// ab`);
   });
 
   it('keeps nothing of a text that is too long, and says so', () => {
-    work.write('x'.repeat(200_001));
+    editor.write('x'.repeat(200_001));
     jasmine.clock().tick(200);
-    expect([work.tooLong(), held.edits.length]).toEqual([true, 0]);
-    work.write(TEXT);
-    expect(work.tooLong()).toBeFalse();
+    expect([editor.tooLong(), held.edits.length]).toEqual([true, 0]);
+    editor.write(TEXT);
+    expect(editor.tooLong()).toBeFalse();
   });
 
   it('begins and takes away a vertex stage', () => {
-    work.setVertices('void main() { gl_Position = vec4(0.0); }');
-    expect(work.sheets().map(({ kind }) => kind)).toEqual(['pixels', 'vertices']);
-    expect(work.sheet().kind).toBe('vertices');
-    work.setVertices(undefined);
+    editor.setVertices('void main() { gl_Position = vec4(0.0); }');
+    expect(editor.sheets().map(({ kind }) => kind)).toEqual(['pixels', 'vertices']);
+    expect(editor.sheet().kind).toBe('vertices');
+    editor.setVertices(undefined);
     expect(held.material()!.code).toEqual({ text: TEXT });
   });
 
   it('opens files of the library to be read, and only read', () => {
-    work.show({ kind: 'library', path: 'light/rim.glsl' }, { from: 3, to: 5 });
-    expect(work.text()).toContain('Lit rim(');
-    expect([work.readOnly(), work.revealed()]).toEqual([true, { from: 3, to: 5 }]);
-    work.write('gone');
+    editor.show({ kind: 'library', path: 'light/rim.glsl' }, { from: 3, to: 5 });
+    expect(editor.text()).toContain('Lit rim(');
+    expect([editor.readOnly(), editor.revealed()]).toEqual([true, { from: 3, to: 5 }]);
+    editor.write('gone');
     jasmine.clock().tick(200);
     expect(held.edits.length).toBe(0);
-    work.close({ kind: 'library', path: 'light/rim.glsl' });
-    expect(work.sheet().kind).toBe('pixels');
+    editor.close({ kind: 'library', path: 'light/rim.glsl' });
+    expect(editor.sheet().kind).toBe('pixels');
   });
 });

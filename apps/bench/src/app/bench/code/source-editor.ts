@@ -48,7 +48,7 @@ export class SourceEditor {
   private readonly workbench = inject(Workbench);
   private readonly shelf = inject(FunctionShelf);
   private readonly compiler = inject(Compiler);
-  private readonly link = inject(FunctionBinding);
+  private readonly binding = inject(FunctionBinding);
   private readonly graph = inject(GraphEditor);
 
   private readonly store = inject(DocumentStore);
@@ -226,7 +226,7 @@ export class SourceEditor {
   async showFunction(name: string, range?: Range): Promise<void> {
     const id = this.shelf.idOf(name);
     if (id === undefined) return;
-    await this.link.load(id);
+    await this.binding.load(id);
     this.show({ kind: 'function', id, name }, range);
   }
 

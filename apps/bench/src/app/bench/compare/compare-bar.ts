@@ -65,12 +65,12 @@ export class CompareBar {
   readonly result = input<StageState['compared']>();
 
   protected readonly compare = inject(Comparison);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   protected readonly modes = MODES;
 
   protected readonly parameter = computed(() => {
     const wanted = this.compare.with();
-    const parameter = wanted?.kind === 'parameter' ? this.work.material().parameters[wanted.id] : undefined;
+    const parameter = wanted?.kind === 'parameter' ? this.editor.material().parameters[wanted.id] : undefined;
     if (wanted?.kind !== 'parameter' || !parameter) return undefined;
     const spec = { ...specOfParameter(parameter), label: `${parameter.name} in the second picture` };
     return { spec, value: wanted.value, first: parameter.value };

@@ -67,7 +67,7 @@ interface Offer {
 export class CompareMenu {
   protected readonly compare = inject(Comparison);
   private readonly api = inject(DocumentApi);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly store = inject(DocumentStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
@@ -78,7 +78,7 @@ export class CompareMenu {
   private readonly versions = signal<readonly NamedVersion[]>([]);
 
   protected readonly offers = computed((): Offer[] => {
-    const { parameters, seenIn } = this.work.material();
+    const { parameters, seenIn } = this.editor.material();
     const others = this.materials().filter(({ id }) => id !== this.store.materialId());
     const rigs = this.rigs().filter(({ id }) => id !== seenIn.rig);
     const inOrder = Object.entries(parameters).sort(([, a], [, b]) => a.order - b.order);

@@ -24,8 +24,8 @@ const FIRST_VIEW: CompareView = { mode: 'beside', split: 0.5, gain: 4 };
 export class Comparison {
   private readonly api = inject(DocumentApi);
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphEditor);
-  private readonly rigWork = inject(RigEditor);
+  private readonly editor = inject(GraphEditor);
+  private readonly rigEditor = inject(RigEditor);
   /** The other material or rig as it is stored. */
   private readonly fetched = signal<{ readonly material?: Material; readonly rig?: LightRig }>({});
   private readonly wanted = signal<CompareWith | undefined>(undefined);
@@ -44,16 +44,16 @@ export class Comparison {
     const wanted = this.wanted();
     if (!wanted) return undefined;
     const { material, rig } = this.fetched();
-    const bench = this.work.material();
+    const bench = this.editor.material();
     const compiled = this.compiledBench()?.compiled;
     if (wanted.kind === 'rig') return rig && { material: bench, compiled, rig };
-    if (wanted.kind !== 'parameter') return material && { material, compiled: this.compiledOther()?.compiled, rig: this.rigWork.rig() };
+    if (wanted.kind !== 'parameter') return material && { material, compiled: this.compiledOther()?.compiled, rig: this.rigEditor.rig() };
     const parameter = bench.parameters[wanted.id];
     if (!parameter) return undefined;
     // A live input would put its own value in the place of this one.
     const held = { ...parameter, value: wanted.value, live: undefined };
     const parameters = { ...bench.parameters, [wanted.id]: held };
-    return { material: { ...bench, parameters }, compiled, rig: this.rigWork.rig() };
+    return { material: { ...bench, parameters }, compiled, rig: this.rigEditor.rig() };
   });
 
   /** Pictures beside each other. */

@@ -57,7 +57,7 @@ export class CodeField implements OnDestroy {
   readonly node = input.required<string>();
   readonly code = input<string>();
 
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   protected readonly longest = LONGEST_CODE;
   /** What is typed, until it is in the document. */
   protected readonly text = linkedSignal(() => this.code() ?? FIRST_CODE);
@@ -79,7 +79,7 @@ export class CodeField implements OnDestroy {
   protected commit(): void {
     clearTimeout(this.timer);
     if (this.text() === (this.code() ?? FIRST_CODE)) return;
-    this.work.do(this.work.typed().edits.setCode(this.node(), this.text()), this.gesture);
+    this.editor.do(this.editor.typed().edits.setCode(this.node(), this.text()), this.gesture);
   }
 
   protected apply(field: HTMLTextAreaElement, { edits }: CodeMend): void {

@@ -15,13 +15,13 @@ import { Tidier } from './tidier';
   styleUrl: './graph-bar.css',
   host: { class: 'contents' },
   template: `
-    @if (work.trail().length > 0) {
+    @if (editor.trail().length > 0) {
       <nav class="trail" aria-label="Groups">
-        <button type="button" class="text-button" (click)="work.leave(0)">surface</button>
-        @for (step of work.trail(); track step.node; let index = $index) {
+        <button type="button" class="text-button" (click)="editor.leave(0)">surface</button>
+        @for (step of editor.trail(); track step.node; let index = $index) {
           <span aria-hidden="true">/</span>
-          @if (index < work.trail().length - 1) {
-            <button type="button" class="text-button" (click)="work.leave(index + 1)">{{ step.title }}</button>
+          @if (index < editor.trail().length - 1) {
+            <button type="button" class="text-button" (click)="editor.leave(index + 1)">{{ step.title }}</button>
           } @else {
             <span>{{ step.title }}</span>
           }
@@ -54,7 +54,7 @@ export class GraphBar {
   protected readonly commands = inject(BenchCommands);
   protected readonly surface = inject(SurfaceBinding);
   protected readonly tidier = inject(Tidier);
-  protected readonly work = inject(GraphEditor);
+  protected readonly editor = inject(GraphEditor);
 
   protected async tidy(): Promise<void> {
     await tidyGraph(this.tidier, this.surface);

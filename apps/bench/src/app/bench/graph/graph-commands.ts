@@ -28,27 +28,27 @@ export function finderCommands(): readonly Command[] {
 }
 
 export function graphCommands(): readonly Command[] {
-  const [work, surface, tidier] = [inject(GraphEditor), inject(SurfaceBinding), inject(Tidier)];
-  const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
-  const inGroup = (): string | undefined => (work.group() === undefined ? 'This is not inside a group.' : undefined);
+  const [editor, surface, tidier] = [inject(GraphEditor), inject(SurfaceBinding), inject(Tidier)];
+  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  const inGroup = (): string | undefined => (editor.group() === undefined ? 'This is not inside a group.' : undefined);
   const enter = (): void => {
-    const [id] = work.chosen();
-    if (id !== undefined) work.enter(id);
+    const [id] = editor.chosen();
+    if (id !== undefined) editor.enter(id);
   };
   return [
-    { id: 'copy', title: 'Copy nodes', unable: needsChosen, run: () => void navigator.clipboard.writeText(work.copied() ?? '') },
-    { id: 'paste', title: 'Paste nodes', run: () => void pasteFromClipboard(work, surface) },
-    { id: 'duplicate', title: 'Duplicate', keys: 'Ctrl D', unable: needsChosen, run: () => work.duplicate() },
-    { id: 'choose-all', title: 'Choose everything', words: 'select all', keys: 'Ctrl A', run: () => work.selectAll() },
-    { id: 'delete', title: 'Delete, closing the gap', words: 'remove heal', unable: needsChosen, run: () => work.remove() },
+    { id: 'copy', title: 'Copy nodes', unable: needsChosen, run: () => void navigator.clipboard.writeText(editor.copied() ?? '') },
+    { id: 'paste', title: 'Paste nodes', run: () => void pasteFromClipboard(editor, surface) },
+    { id: 'duplicate', title: 'Duplicate', keys: 'Ctrl D', unable: needsChosen, run: () => editor.duplicate() },
+    { id: 'choose-all', title: 'Choose everything', words: 'select all', keys: 'Ctrl A', run: () => editor.selectAll() },
+    { id: 'delete', title: 'Delete, closing the gap', words: 'remove heal', unable: needsChosen, run: () => editor.remove() },
     {
       id: 'delete-open',
       title: 'Delete with its ribbons',
       words: 'remove',
       unable: needsChosen,
-      run: () => work.remove(work.chosen(), false),
+      run: () => editor.remove(editor.chosen(), false),
     },
-    { id: 'unused', title: 'Remove unused nodes', words: 'clean dead', run: () => work.removeUnused() },
+    { id: 'unused', title: 'Remove unused nodes', words: 'clean dead', run: () => editor.removeUnused() },
     {
       id: 'swap',
       title: 'Swap for another kind',
@@ -58,18 +58,25 @@ export function graphCommands(): readonly Command[] {
       run: () => surface.actions()?.openSwap(),
     },
     { id: 'name', title: 'Name', words: 'rename title', keys: 'F2', unable: needsChosen, run: () => surface.actions()?.startNaming() },
-    { id: 'group', title: 'Make a group', words: 'collapse combine', keys: 'Ctrl G', unable: needsChosen, run: () => work.makeGroup() },
+    { id: 'group', title: 'Make a group', words: 'collapse combine', keys: 'Ctrl G', unable: needsChosen, run: () => editor.makeGroup() },
     {
       id: 'ungroup',
       title: 'Unmake the group',
       words: 'explode',
       keys: 'Ctrl Shift G',
       unable: needsChosen,
-      run: () => work.unmakeGroup(),
+      run: () => editor.unmakeGroup(),
     },
     { id: 'enter', title: 'Open the group', words: 'inside', keys: 'PageDown', unable: needsChosen, run: enter },
-    { id: 'leave', title: 'Leave the group', words: 'out up', keys: 'PageUp', unable: inGroup, run: () => work.leave() },
-    { id: 'area', title: 'Surround by an area', words: 'frame box region', keys: 'Ctrl B', unable: needsChosen, run: () => work.addArea() },
+    { id: 'leave', title: 'Leave the group', words: 'out up', keys: 'PageUp', unable: inGroup, run: () => editor.leave() },
+    {
+      id: 'area',
+      title: 'Surround by an area',
+      words: 'frame box region',
+      keys: 'Ctrl B',
+      unable: needsChosen,
+      run: () => editor.addArea(),
+    },
     { id: 'note', title: 'Add a note', words: 'comment remark', run: () => surface.actions()?.addNote() },
     { id: 'tidy', title: 'Tidy', words: 'layout arrange order', keys: 'Ctrl L', run: () => void tidyGraph(tidier, surface) },
     ...ALIGNMENTS.map(([how, title]): Command => ({
@@ -77,7 +84,7 @@ export function graphCommands(): readonly Command[] {
       title,
       words: 'distribute',
       unable: needsChosen,
-      run: () => work.align(how),
+      run: () => editor.align(how),
     })),
     {
       id: 'show-all',
@@ -96,10 +103,10 @@ export async function tidyGraph(tidier: Tidier, surface: SurfaceBinding): Promis
   if (await tidier.tidy()) setTimeout(() => surface.actions()?.showAll());
 }
 
-async function pasteFromClipboard(work: GraphEditor, surface: SurfaceBinding): Promise<void> {
+async function pasteFromClipboard(editor: GraphEditor, surface: SurfaceBinding): Promise<void> {
   try {
-    work.paste(await navigator.clipboard.readText(), surface.actions()?.pastePlace() ?? { x: 0, y: 0 });
+    editor.paste(await navigator.clipboard.readText(), surface.actions()?.pastePlace() ?? { x: 0, y: 0 });
   } catch {
-    work.refuse('The browser did not give the clipboard. Press Ctrl V on the graph instead.');
+    editor.refuse('The browser did not give the clipboard. Press Ctrl V on the graph instead.');
   }
 }

@@ -15,7 +15,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Area, Note } from '@brelvin/contract';
 import { GROUP_KIND, inletKey, inletOf, type InletAddress, type Rate } from '@brelvin/core';
-import { Themes } from '../../shared/rooms/rooms';
+import { Themes } from '../../shared/themes/themes';
 import type { Command } from '../commands/command';
 import { BenchResult } from '../stage/bench-result';
 import { dockPlaces, entryPlaces } from './dock-places';
@@ -69,9 +69,9 @@ const FASTEST_FIRST: readonly Rate[] = ['pixel', 'vertex', 'frame', 'constant'];
 })
 export class GraphSurface implements AfterViewInit, SurfaceActions {
   protected readonly view = inject(GraphView);
-  protected readonly work = inject(GraphEditor);
+  protected readonly editor = inject(GraphEditor);
   private readonly result = inject(BenchResult);
-  private readonly rooms = inject(Themes);
+  private readonly themes = inject(Themes);
   private readonly images = inject(ImagePlacer);
   private readonly drops = inject(FileDrops);
   private readonly maps = inject(MapSetEditor);
@@ -85,7 +85,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   protected readonly menu = signal<readonly Command[]>([]);
   protected readonly naming = signal<string | undefined>(undefined);
   protected readonly measure = signal<SurfaceMeasure>({ width: 0, height: 0 });
-  protected readonly finder = new SurfaceFinder(this.work, this.view, this.measure);
+  protected readonly finder = new SurfaceFinder(this.editor, this.view, this.measure);
   /** The part of the graph whose cards are in the page; grows ahead of the edge. */
   private readonly ready = signal<Rectangle>({ x: 0, y: 0, width: 0, height: 0 });
   private readonly detailed = signal(true);
@@ -96,32 +96,32 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   private fitted = false;
 
   private readonly wrong = computed(() => new Set(this.result.problems().map((problem) => inletKey(problem.node, problem.inlet ?? ''))));
-  protected readonly dock = computed(() => dockPlaces(this.work.typed()));
-  protected readonly entry = computed(() => entryPlaces(this.work.typed()));
+  protected readonly dock = computed(() => dockPlaces(this.editor.typed()));
+  protected readonly entry = computed(() => entryPlaces(this.editor.typed()));
   protected readonly cards = computed(() => {
     if (!this.detailed()) return [];
     const seen = this.ready();
-    return [...this.work.placed().cards.values()].filter(({ box }) => overlaps(box, seen));
+    return [...this.editor.placed().cards.values()].filter(({ box }) => overlaps(box, seen));
   });
   protected readonly remarks = computed((): { readonly id: string; readonly area?: Area; readonly note?: Note }[] => {
-    const { areas, notes } = this.work.typed().graph;
+    const { areas, notes } = this.editor.typed().graph;
     return [...Object.entries(areas).map(([id, area]) => ({ id, area })), ...Object.entries(notes).map(([id, note]) => ({ id, note }))];
   });
-  protected readonly isEmpty = computed(() => this.work.placed().cards.size === 0);
+  protected readonly isEmpty = computed(() => this.editor.placed().cards.size === 0);
 
   constructor() {
     // Ribbons follow whatever they are drawn from: the graph, its types, the selection, the size, the room.
     afterRenderEffect(() => {
-      this.work.typed();
+      this.editor.typed();
       this.result.problems();
-      this.rooms.room();
+      this.themes.current();
       this.view.selection();
       if (this.measure().width > 0) this.repaint();
     });
     const link = inject(SurfaceBinding);
     link.actions.set(this);
     this.destroyRef.onDestroy(() => link.actions.set(undefined));
-    this.work.refusals.pipe(takeUntilDestroyed()).subscribe((words) => this.refuse(words));
+    this.editor.refusals.pipe(takeUntilDestroyed()).subscribe((words) => this.refuse(words));
     this.view.fresh.pipe(takeUntilDestroyed()).subscribe(() => setTimeout(() => this.showAll()));
   }
 
@@ -147,18 +147,18 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   }
 
   showAll(): void {
-    this.view.set(fitBoxes(boxesOf(this.work.typed(), this.work.placed()), this.measure()));
+    this.view.set(fitBoxes(boxesOf(this.editor.typed(), this.editor.placed()), this.measure()));
   }
 
   showChosen(): void {
-    const chosen = this.work.chosen();
-    if (chosen.size > 0) this.view.set(fitBoxes(boxesOf(this.work.typed(), this.work.placed(), chosen), this.measure()));
+    const chosen = this.editor.chosen();
+    if (chosen.size > 0) this.view.set(fitBoxes(boxesOf(this.editor.typed(), this.editor.placed(), chosen), this.measure()));
     else this.showAll();
   }
 
   /** Brings a node into the middle, at a zoom at which it can be read, and gives it the focus. */
   showNode(id: string): void {
-    const [box] = boxesOf(this.work.typed(), this.work.placed(), new Set([id]));
+    const [box] = boxesOf(this.editor.typed(), this.editor.placed(), new Set([id]));
     if (!box) return;
     const { width, height } = this.measure();
     const zoom = Math.max(this.view.transform.zoom, 0.8);
@@ -175,8 +175,8 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   }
 
   startNaming(): void {
-    const [id] = this.work.chosen();
-    if (id === undefined) this.work.refuse('Choose what is to be named.');
+    const [id] = this.editor.chosen();
+    if (id === undefined) this.editor.refuse('Choose what is to be named.');
     else this.naming.set(id);
   }
 
@@ -186,7 +186,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   }
 
   addNote(): void {
-    this.work.addNote(this.view.toGraph(this.pointer));
+    this.editor.addNote(this.view.toGraph(this.pointer));
     const [id] = this.view.selection();
     this.naming.set(id);
   }
@@ -226,15 +226,15 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   }
 
   protected problemOf(id: string): string | undefined {
-    const path = this.work.typed().pathOf(id);
+    const path = this.editor.typed().pathOf(id);
     return this.result.problems().find(({ node }) => node === path || node.startsWith(`${path}/`))?.message;
   }
 
   /** How often a node is computed; a group as often as the fastest inside. */
   protected rateOf(id: string): Rate | undefined {
-    const path = this.work.typed().pathOf(id);
+    const path = this.editor.typed().pathOf(id);
     const rates = this.result.rates();
-    if (this.work.typed().graph.nodes[id]?.kind !== GROUP_KIND) return rates[path];
+    if (this.editor.typed().graph.nodes[id]?.kind !== GROUP_KIND) return rates[path];
     const inside = new Set(Object.entries(rates).flatMap(([each, rate]) => (each.startsWith(`${path}/`) ? [rate] : [])));
     return FASTEST_FIRST.find((rate) => inside.has(rate));
   }
@@ -251,25 +251,25 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
   }
 
   private gestureFor(event: PointerEvent, at: Point): Gesture | undefined {
-    const { work, view } = this;
+    const { editor, view } = this;
     const { port, corner, card, remark } = hitOf(event.target as HTMLElement);
-    const carried = port && carriedFrom(work, port);
+    const carried = port && carriedFrom(editor, port);
     if (port) {
       event.preventDefault();
-      const hands = { void: (held: Carried) => this.finder.findForRibbon(held, this.pointer) };
-      return carried ? new RunRibbon(work, view, this.measure, hands, carried, at) : undefined;
+      const actions = { void: (held: Carried) => this.finder.findForRibbon(held, this.pointer) };
+      return carried ? new RunRibbon(editor, view, this.measure, actions, carried, at) : undefined;
     }
-    if (corner) return new ResizeBox(work, view, corner, at);
-    const held = card ?? remark ?? (this.detailed() ? undefined : drawnCardAt(work.placed(), view.toGraph(at)));
+    if (corner) return new ResizeBox(editor, view, corner, at);
+    const held = card ?? remark ?? (this.detailed() ? undefined : drawnCardAt(editor.placed(), view.toGraph(at)));
     if (held !== undefined && event.button === 0) {
       if (event.shiftKey) view.toggle(held);
       else if (!view.selection().has(held)) view.select([held]);
-      return new MoveCards(work, view, at, () => this.shapes());
+      return new MoveCards(editor, view, at, () => this.shapes());
     }
     this.focus();
     const ribbon = event.button === 0 && !event.shiftKey ? ribbonAt(this.shapes(), at, view.transform.zoom) : undefined;
-    if (ribbon) return new BendRibbon(work, view, ribbon, at);
-    return event.shiftKey && event.button === 0 ? new Marquee(work, view, at) : new Pan(view, at);
+    if (ribbon) return new BendRibbon(editor, view, ribbon, at);
+    return event.shiftKey && event.button === 0 ? new Marquee(editor, view, at) : new Pan(view, at);
   }
 
   protected move(event: PointerEvent): void {
@@ -303,14 +303,14 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
     const target = document.elementFromPoint(event.clientX, event.clientY);
     const { card, remark, control } = target ? hitOf(target) : { control: true };
     if (control) return;
-    if (card && this.work.typed().graph.nodes[card]?.kind === GROUP_KIND) this.work.enter(card);
+    if (card && this.editor.typed().graph.nodes[card]?.kind === GROUP_KIND) this.editor.enter(card);
     else if (card ?? remark) this.naming.set(card ?? remark);
     else {
       const hit = ribbonAt(this.shapes(), this.local(event), this.view.transform.zoom);
-      const { edits, graph } = this.work.typed();
+      const { edits, graph } = this.editor.typed();
       const bends = hit && graph.ribbons[hit.shape.key]?.bends;
       if (hit && bends && hit.bend >= 0)
-        this.work.do(
+        this.editor.do(
           edits.setBends(
             inletOf(hit.shape.key),
             bends.filter((_, index) => index !== hit.bend),
@@ -345,16 +345,16 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
     const held = card ?? remark;
     if (held !== undefined && !this.view.selection().has(held)) this.view.select([held]);
     const ribbon = held === undefined ? ribbonAt(this.shapes(), at, this.view.transform.zoom) : undefined;
-    const { work, hands } = this;
-    if (card && inlet) this.menu.set([...inletMenu(work, inlet), ...cardMenu(work, hands, card)]);
-    else if (card) this.menu.set(cardMenu(work, hands, card));
-    else if (remark) this.menu.set(remarkMenu(work, hands, remark));
-    else if (ribbon) this.menu.set(ribbonMenu(work, hands, inletOf(ribbon.shape.key), at));
-    else this.menu.set(groundMenu(work, hands, at));
+    const { editor, actions } = this;
+    if (card && inlet) this.menu.set([...inletMenu(editor, inlet), ...cardMenu(editor, actions, card)]);
+    else if (card) this.menu.set(cardMenu(editor, actions, card));
+    else if (remark) this.menu.set(remarkMenu(editor, actions, remark));
+    else if (ribbon) this.menu.set(ribbonMenu(editor, actions, inletOf(ribbon.shape.key), at));
+    else this.menu.set(groundMenu(editor, actions, at));
   }
 
   /** What menus need beyond the work itself. */
-  private readonly hands: MenuActions = {
+  private readonly actions: MenuActions = {
     swap: () => this.openSwap(),
     name: (id) => this.naming.set(id),
     find: (at) => this.finder.find(at),
@@ -364,7 +364,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
     peek: (id) => this.outlets.togglePeek(id),
   };
 
-  private readonly keys = new SurfaceKeys(this.work, this.view, {
+  private readonly keys = new SurfaceKeys(this.editor, this.view, {
     letGo: () => {
       const held = this.gesture !== undefined;
       this.cancel();
@@ -404,13 +404,13 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
 
   private paint(): void {
     const { view, gesture } = this;
-    const [typed, placed, measure] = [this.work.typed(), this.work.placed(), this.measure()];
+    const [typed, placed, measure] = [this.editor.typed(), this.editor.placed(), this.measure()];
     const shapes = (): readonly RibbonShape[] => this.shapes();
     paintSurface(this.canvas().nativeElement, { typed, placed, view, measure, shapes, gesture, detailed: this.detailed() });
   }
 
   /** Ribbons on the screen. */
   private shapes(): readonly RibbonShape[] {
-    return ribbonShapes(this.work.placed(), this.wrong(), this.work.unused(), this.view, this.measure());
+    return ribbonShapes(this.editor.placed(), this.wrong(), this.editor.unused(), this.view, this.measure());
   }
 }

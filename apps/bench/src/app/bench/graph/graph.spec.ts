@@ -205,7 +205,7 @@ describe('Aligning', () => {
 });
 
 describe('GraphEditor', () => {
-  let work: GraphEditor;
+  let editor: GraphEditor;
   let held: HeldDocuments;
   let view: GraphView;
   let refusals: string[];
@@ -213,68 +213,68 @@ describe('GraphEditor', () => {
   beforeEach(() => {
     held = new HeldDocuments();
     TestBed.configureTestingModule({ providers: [GraphView, GraphEditor, ...held.providers] });
-    work = TestBed.inject(GraphEditor);
+    editor = TestBed.inject(GraphEditor);
     view = TestBed.inject(GraphView);
     refusals = [];
-    work.refusals.subscribe((words) => refusals.push(words));
+    editor.refusals.subscribe((words) => refusals.push(words));
     held.material.set(newMaterial('m'));
   });
 
-  const nodes = (): string[] => Object.keys(work.typed().graph.nodes);
+  const nodes = (): string[] => Object.keys(editor.typed().graph.nodes);
 
   it('duplicates, copies and pastes what is chosen, and chooses the copies', () => {
     view.select(['colour', 'lambert']);
-    const text = work.copied() ?? '';
-    work.duplicate();
+    const text = editor.copied() ?? '';
+    editor.duplicate();
     expect(nodes().length).toBe(4);
-    expect(work.chosen().size).toBe(2);
-    work.paste(text, { x: 500, y: 600 });
+    expect(editor.chosen().size).toBe(2);
+    editor.paste(text, { x: 500, y: 600 });
     expect(nodes().length).toBe(6);
-    const [first] = work.chosen();
-    expect(work.typed().graph.nodes[first ?? '']?.x).toBe(500);
-    work.paste('just words', { x: 0, y: 0 });
+    const [first] = editor.chosen();
+    expect(editor.typed().graph.nodes[first ?? '']?.x).toBe(500);
+    editor.paste('just words', { x: 0, y: 0 });
     expect(refusals[0]).toContain('not nodes');
     expect(nodes().length).toBe(6);
   });
 
   it('goes into a group and out again, and ends where a group is gone', () => {
     view.select(['lambert']);
-    work.makeGroup();
-    const [group] = work.chosen();
-    work.enter(group ?? '');
+    editor.makeGroup();
+    const [group] = editor.chosen();
+    editor.enter(group ?? '');
     expect(nodes()).toEqual(['lambert']);
-    expect(work.trail().map((each) => each.title)).toEqual(['Group']);
-    work.leave();
-    expect(work.chosen().has(group ?? '')).toBeTrue();
-    work.enter(group ?? '');
+    expect(editor.trail().map((each) => each.title)).toEqual(['Group']);
+    editor.leave();
+    expect(editor.chosen().has(group ?? '')).toBeTrue();
+    editor.enter(group ?? '');
     held.material.set(newMaterial('other'));
-    expect(work.group()).toBeUndefined();
+    expect(editor.group()).toBeUndefined();
     expect(nodes()).toEqual(['colour', 'lambert']);
   });
 
   it('removes unused nodes in one gesture, and says when there are none', () => {
-    work.removeUnused();
+    editor.removeUnused();
     expect(refusals[0]).toContain('nothing is unused');
     view.select(['lambert']);
-    work.duplicate();
-    work.removeUnused();
+    editor.duplicate();
+    editor.removeUnused();
     expect(nodes()).toEqual(['colour', 'lambert']);
   });
 
   it('makes parameters, also such as move by themselves', () => {
-    work.promote({ node: 'colour', inlet: 'value' });
-    work.promote({ node: 'lambert', inlet: 'normal' });
+    editor.promote({ node: 'colour', inlet: 'value' });
+    editor.promote({ node: 'lambert', inlet: 'normal' });
     expect(refusals[0]).toContain('open number or colour');
-    expect(Object.values(work.material().parameters).map((each) => each.type)).toEqual(['colour']);
-    work.do(work.addition('b', kinds.get('bands')!, { x: 0, y: 0 }));
-    work.promote({ node: 'b', inlet: 'floor' }, 'sine');
-    expect(Object.values(work.material().parameters).at(-1)?.live?.kind).toBe('sine');
+    expect(Object.values(editor.material().parameters).map((each) => each.type)).toEqual(['colour']);
+    editor.do(editor.addition('b', kinds.get('bands')!, { x: 0, y: 0 }));
+    editor.promote({ node: 'b', inlet: 'floor' }, 'sine');
+    expect(Object.values(editor.material().parameters).at(-1)?.live?.kind).toBe('sine');
   });
 
   it('surrounds nodes by an area', () => {
-    work.selectAll();
-    work.addArea();
-    const [area] = Object.values(work.typed().graph.areas);
-    for (const node of Object.values(work.typed().graph.nodes)) expect(node.x > (area?.x ?? 0) && node.y > (area?.y ?? 0)).toBeTrue();
+    editor.selectAll();
+    editor.addArea();
+    const [area] = Object.values(editor.typed().graph.areas);
+    for (const node of Object.values(editor.typed().graph.nodes)) expect(node.x > (area?.x ?? 0) && node.y > (area?.y ?? 0)).toBeTrue();
   });
 });

@@ -122,9 +122,9 @@ type Side = 'inlets' | 'outlets';
 export class GroupPanel {
   readonly group = input.required<string>();
 
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   protected readonly sides: readonly Side[] = ['inlets', 'outlets'];
-  protected readonly definition = computed(() => this.work.material().groups[this.group()]);
+  protected readonly definition = computed(() => this.editor.material().groups[this.group()]);
   protected readonly ports = computed(() => ({
     inlets: portsInOrder(this.definition()?.inlets ?? {}),
     outlets: portsInOrder(this.definition()?.outlets ?? {}),
@@ -134,20 +134,20 @@ export class GroupPanel {
 
   protected retitle(field: HTMLInputElement): void {
     const title = field.value.trim();
-    if (title) this.work.do(titleGroup(this.group(), title));
+    if (title) this.editor.do(titleGroup(this.group(), title));
     else field.value = this.definition()?.title ?? '';
   }
 
   protected describe(help: string): void {
-    this.work.do(describeGroup(this.group(), help.trim()));
+    this.editor.do(describeGroup(this.group(), help.trim()));
   }
 
   protected forEachLight(each: boolean): void {
-    this.work.do(runForEachLight(this.group(), each));
+    this.editor.do(runForEachLight(this.group(), each));
   }
 
   protected relabel(side: Side, name: string, label: string, port: GroupPort): void {
-    this.work.do(setPort(this.group(), side, name, 'label', label.trim() || port.label));
+    this.editor.do(setPort(this.group(), side, name, 'label', label.trim() || port.label));
   }
 
   /** Whether an inlet can have a value of its own when nothing runs in. */
@@ -171,7 +171,7 @@ export class GroupPanel {
 
   protected setValue(name: string, { label }: GroupPort, value: InletValue | undefined, gesture?: string): void {
     const { changes } = setPort(this.group(), 'inlets', name, 'value', value);
-    this.work.do({ label: `Set ${label} when open`, changes }, gesture);
+    this.editor.do({ label: `Set ${label} when open`, changes }, gesture);
   }
 
   /** Changes places with the one above. */
@@ -181,10 +181,10 @@ export class GroupPanel {
     const above = ports[index - 1];
     if (!above) return;
     const changes = [setPort(this.group(), side, name, 'order', index - 1), setPort(this.group(), side, above[0], 'order', index)];
-    this.work.do({ label: 'Order a group', changes: changes.flatMap((edit) => edit.changes) });
+    this.editor.do({ label: 'Order a group', changes: changes.flatMap((edit) => edit.changes) });
   }
 
   protected remove(side: Side, name: string): void {
-    this.work.do(removePort(this.work.material(), this.group(), side, name));
+    this.editor.do(removePort(this.editor.material(), this.group(), side, name));
   }
 }

@@ -230,19 +230,19 @@ export class NodeCard {
   readonly named = output<void>();
 
   private readonly context = inject(BenchContext);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   protected readonly outlets = inject(OutletInspector);
   private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('name');
 
   /** A parameter's value as its node shows it: one number, or a colour. */
   protected readonly parameter = computed((): { readonly spec: ValueSpec; readonly value: InletValue } | undefined => {
-    const found = this.work.material().parameters[this.node().parameter ?? ''];
+    const found = this.editor.material().parameters[this.node().parameter ?? ''];
     if (!found) return undefined;
     const { name, type, low, high, value } = found;
     return { spec: { kind: type === 'colour' ? 'colour' : 'number', label: name, range: { low, high } }, value };
   });
   protected readonly title = computed(() =>
-    this.kind() ? titleOfNode(this.context.catalogue, this.work.material(), this.node()) : `Unknown: ${this.node().kind}`,
+    this.kind() ? titleOfNode(this.context.catalogue, this.editor.material(), this.node()) : `Unknown: ${this.node().kind}`,
   );
 
   constructor() {
@@ -261,7 +261,7 @@ export class NodeCard {
   });
 
   protected readonly rows = computed((): InletRow[] => {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const types = new Map(typed.inlets(this.id()).map((inlet) => [inlet.spec.name, inlet.type]));
     return (this.kind()?.inlets ?? []).map((spec) => {
       const connected = Object.hasOwn(typed.graph.ribbons, inletKey(this.id(), spec.name));
@@ -285,7 +285,7 @@ export class NodeCard {
 
   protected outletType(name: string): RibbonType {
     return (
-      this.work.typed().outletType({ node: this.id(), outlet: name }) ??
+      this.editor.typed().outletType({ node: this.id(), outlet: name }) ??
       this.context.defaultType(this.kind()?.outlets.find((outlet) => outlet.name === name)?.meaning ?? 'number')
     );
   }
@@ -298,7 +298,7 @@ export class NodeCard {
     const kind = this.context.catalogue.kinds.get(this.node().kind);
     if (!kind) return;
     const inletsWith = (on: readonly string[]): string[] => featuredKind(kind, on).inlets.map((inlet) => inlet.name);
-    this.work.do(this.work.typed().edits.switchFeature(this.work.material(), this.id(), inletsWith, name, label));
+    this.editor.do(this.editor.typed().edits.switchFeature(this.editor.material(), this.id(), inletsWith, name, label));
   }
 
   protected readonly hasCurve = computed(() => hasCurve(this.node().kind));
@@ -321,17 +321,17 @@ export class NodeCard {
 
   protected parameterChanged(value: InletValue, gesture?: string): void {
     const id = this.node().parameter;
-    if (id) this.work.do(setParameter(id, 'value', value), gesture);
+    if (id) this.editor.do(setParameter(id, 'value', value), gesture);
   }
 
   protected valueChanged(spec: InletSpec, value: InletValue, gesture?: string): void {
-    const { edits } = this.work.typed();
-    this.work.do(edits.setInletValue({ node: this.id(), inlet: spec.name }, value, `${this.title()}: ${spec.label}`), gesture);
+    const { edits } = this.editor.typed();
+    this.editor.do(edits.setInletValue({ node: this.id(), inlet: spec.name }, value, `${this.title()}: ${spec.label}`), gesture);
   }
 
   protected reset(spec: InletSpec): void {
     if (this.node().values[spec.name] === undefined) return;
-    this.work.do(this.work.typed().edits.resetInletValue({ node: this.id(), inlet: spec.name }, `${this.title()}: ${spec.label}`));
+    this.editor.do(this.editor.typed().edits.resetInletValue({ node: this.id(), inlet: spec.name }, `${this.title()}: ${spec.label}`));
   }
 
   protected nameKey(event: KeyboardEvent): void {
@@ -348,13 +348,13 @@ export class NodeCard {
   /** A parameter and a group have one name wherever they stand; other nodes one of their own. */
   private rename(name: string): void {
     const { parameter, group } = this.node();
-    if (parameter !== undefined) this.work.do(name ? setParameter(parameter, 'name', name) : undefined);
-    else if (group !== undefined) this.work.do(name ? titleGroup(group, name) : undefined);
-    else this.work.rename(this.id(), name);
+    if (parameter !== undefined) this.editor.do(name ? setParameter(parameter, 'name', name) : undefined);
+    else if (group !== undefined) this.editor.do(name ? titleGroup(group, name) : undefined);
+    else this.editor.rename(this.id(), name);
   }
 
   protected chooseImage(image: string): void {
-    this.work.do(this.work.typed().edits.setImage(this.id(), image));
+    this.editor.do(this.editor.typed().edits.setImage(this.id(), image));
   }
 }
 

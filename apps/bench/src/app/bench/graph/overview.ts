@@ -41,17 +41,17 @@ export class Overview {
   readonly surface = input.required<SurfaceMeasure>();
 
   private readonly view = inject(GraphView);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   /** Changes with the graph, not with how it is seen. */
-  private readonly boxes = computed(() => boxesOf(this.work.typed(), this.work.placed()));
+  private readonly boxes = computed(() => boxesOf(this.editor.typed(), this.editor.placed()));
   private readonly extent = computed(() => boundsOfBoxes(this.boxes()));
   private drawn?: { readonly boxes: readonly Rectangle[]; readonly scale: number; readonly shape: Path2D };
   private map: { readonly bounds: Rectangle; readonly scale: number } = { bounds: { x: 0, y: 0, width: 1, height: 1 }, scale: 1 };
 
   constructor() {
     afterRenderEffect(() => {
-      this.work.typed();
+      this.editor.typed();
       this.surface();
       this.paint();
     });
@@ -60,7 +60,7 @@ export class Overview {
   }
 
   protected needed(): boolean {
-    return this.work.placed().cards.size >= FEWEST;
+    return this.editor.placed().cards.size >= FEWEST;
   }
 
   protected go(event: PointerEvent): void {

@@ -82,7 +82,7 @@ export class Remark {
   readonly naming = input(false);
   readonly named = output<void>();
 
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly field = viewChild<ElementRef<HTMLInputElement | HTMLTextAreaElement>>('field');
   protected readonly box = computed(() => this.area() ?? this.note());
 
@@ -102,10 +102,10 @@ export class Remark {
 
   protected finish(): void {
     const words = this.field()?.nativeElement.value ?? '';
-    const { edits } = this.work.typed();
+    const { edits } = this.editor.typed();
     const [area, note] = [this.area(), this.note()];
-    if (area && words !== area.title) this.work.do(edits.putArea(this.id(), { ...area, title: words }, 'Title an area'));
-    if (note && words !== note.text) this.work.do(edits.putNote(this.id(), { ...note, text: words }, 'Write a note'));
+    if (area && words !== area.title) this.editor.do(edits.putArea(this.id(), { ...area, title: words }, 'Title an area'));
+    if (note && words !== note.text) this.editor.do(edits.putNote(this.id(), { ...note, text: words }, 'Write a note'));
     this.named.emit();
   }
 }

@@ -27,7 +27,7 @@ export class SurfaceFinder {
   readonly open = this.shown.asReadonly();
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private readonly measure: Signal<SurfaceMeasure>,
   ) {}
@@ -60,7 +60,7 @@ export class SurfaceFinder {
 
   /** For a node that goes into a ribbon, which is carried on from its source and then also run to where it ended. */
   findBetween(to: InletAddress, at: Point): void {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const from = typed.sourceOf(to);
     const type = from && (typed.outletType(from) ?? 'number');
     this.find(at, from && type ? { loose: { free: 'inlet', type }, carried: { from, type }, into: to } : {});
@@ -68,11 +68,11 @@ export class SurfaceFinder {
 
   /** For another kind in the place of the chosen node. */
   findSwap(): void {
-    const [id] = this.work.chosen();
-    const [box] = id === undefined ? [] : boxesOf(this.work.typed(), this.work.placed(), new Set([id]));
-    if (id === undefined || !box) this.work.refuse('Choose the node to swap.');
+    const [id] = this.editor.chosen();
+    const [box] = id === undefined ? [] : boxesOf(this.editor.typed(), this.editor.placed(), new Set([id]));
+    if (id === undefined || !box) this.editor.refuse('Choose the node to swap.');
     else {
-      const typed = this.work.typed();
+      const typed = this.editor.typed();
       const family = typed.kind(id)?.family ?? '';
       this.find(this.view.toScreen(box), { swap: { id, family, lostBy: (kind) => lostBySwap(typed, id, kind) } });
     }
@@ -88,14 +88,14 @@ export class SurfaceFinder {
   /** Puts a node of the kind that was found where the finder was opened for it. */
   place({ kind, port, ready }: FoundKind, open: OpenFinder): void {
     if (open.swap !== undefined) {
-      this.work.swap(open.swap.id, kind);
+      this.editor.swap(open.swap.id, kind);
       return;
     }
     const id = newId();
     const at = this.view.toGraph(open.to);
     const offset = open.carried && 'to' in open.carried ? -CARD_WIDTH : 0;
-    const { edits } = this.work.typed();
-    const parts = [this.work.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, ready)];
+    const { edits } = this.editor.typed();
+    const parts = [this.editor.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, ready)];
     if (port && open.carried) {
       parts.push(
         'from' in open.carried
@@ -103,10 +103,10 @@ export class SurfaceFinder {
           : edits.connect({ node: id, outlet: port }, open.carried.to),
       );
     }
-    const wanted = open.into && this.work.typed().inletType(open.into);
+    const wanted = open.into && this.editor.typed().inletType(open.into);
     const outlet = wanted && fittingOutlet(kind, wanted);
     if (open.into && outlet) parts.push(edits.connect({ node: id, outlet: outlet.name }, open.into));
-    this.work.do(joinEdits(`Add ${kind.title}`, ...parts));
+    this.editor.do(joinEdits(`Add ${kind.title}`, ...parts));
     this.view.select([id]);
   }
 }

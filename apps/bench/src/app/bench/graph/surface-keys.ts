@@ -28,9 +28,9 @@ export class SurfaceKeys {
   private readonly carried = signal<Carried | undefined>(undefined);
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
-    private readonly hands: KeyActions,
+    private readonly actions: KeyActions,
   ) {}
 
   /** @param onSurface the surface itself has the focus */
@@ -39,15 +39,15 @@ export class SurfaceKeys {
     if (target.closest('input, textarea, .finder') || event.ctrlKey || event.metaKey || event.altKey) return;
     const nudge = NUDGES[event.key];
     const onCard = target.dataset['card'] ?? target.dataset['remark'];
-    const { material, edits } = this.work.typed();
+    const { material, edits } = this.editor.typed();
     if (event.key === 'Escape') this.escape();
     else if (event.key === 'Delete' || event.key === 'Backspace') this.removeChosen(onCard, !event.shiftKey);
     else if (onCard && event.key === ' ') this.view.toggle(onCard);
     else if (onCard && event.key === 'Enter') this.open(onCard);
-    else if (nudge && (onCard || onSurface) && this.work.chosen().size > 0)
-      this.work.do(edits.move(material, this.work.chosen(), nudge[0] * NUDGE, nudge[1] * NUDGE), 'nudge');
+    else if (nudge && (onCard || onSurface) && this.editor.chosen().size > 0)
+      this.editor.do(edits.move(material, this.editor.chosen(), nudge[0] * NUDGE, nudge[1] * NUDGE), 'nudge');
     else if (nudge && onSurface) this.view.panBy(-nudge[0] * NUDGE * 4, -nudge[1] * NUDGE * 4);
-    else if (/^[\p{L}\d]$/u.test(event.key) && !target.closest('.port, button')) this.hands.type(event.key);
+    else if (/^[\p{L}\d]$/u.test(event.key) && !target.closest('.port, button')) this.actions.type(event.key);
     else return;
     event.preventDefault();
   }
@@ -56,33 +56,33 @@ export class SurfaceKeys {
   pressPort(port: HTMLElement): void {
     const carried = this.carried();
     if (!carried) {
-      this.carried.set(carriedFrom(this.work, port));
-      this.hands.say('A ribbon is taken up. Go to where it ends and press Enter; Escape lets it go.');
+      this.carried.set(carriedFrom(this.editor, port));
+      this.actions.say('A ribbon is taken up. Go to where it ends and press Enter; Escape lets it go.');
       return;
     }
     this.carried.set(undefined);
-    this.hands.say(undefined);
-    setDown(this.work, carried, port);
+    this.actions.say(undefined);
+    setDown(this.editor, carried, port);
   }
 
   private open(id: string): void {
-    if (this.work.typed().graph.nodes[id]?.kind === GROUP_KIND) this.work.enter(id);
+    if (this.editor.typed().graph.nodes[id]?.kind === GROUP_KIND) this.editor.enter(id);
     else this.view.toggle(id);
   }
 
   private escape(): void {
     const carried = this.carried();
     this.carried.set(undefined);
-    if (this.hands.letGo() || carried) return;
+    if (this.actions.letGo() || carried) return;
     if (this.view.selection().size > 0) this.view.select([]);
-    else this.work.leave();
+    else this.editor.leave();
   }
 
   private removeChosen(focused: string | undefined, heal: boolean): void {
-    const chosen = this.work.chosen();
+    const chosen = this.editor.chosen();
     const ids = chosen.size > 0 ? chosen : new Set(focused === undefined ? [] : [focused]);
     if (ids.size === 0) return;
-    this.work.remove(ids, heal);
-    this.hands.focus();
+    this.editor.remove(ids, heal);
+    this.actions.focus();
   }
 }

@@ -27,52 +27,52 @@ const DRIVES: readonly (readonly [string, LiveInput['kind']])[] = [
   ['Drive by the pointer', 'pointer'],
 ];
 
-export function inletMenu(work: GraphEditor, at: InletAddress): Command[] {
-  const { edits, graph } = work.typed();
+export function inletMenu(editor: GraphEditor, at: InletAddress): Command[] {
+  const { edits, graph } = editor.typed();
   if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet)))
-    return [command('Take the ribbon off', () => work.do(edits.disconnect(at)))];
+    return [command('Take the ribbon off', () => editor.do(edits.disconnect(at)))];
   return [
-    command('Make a parameter', () => work.promote(at)),
-    ...DRIVES.map(([title, kind]) => command(title, () => work.promote(at, kind))),
-    command('Reset', () => work.do(edits.resetInletValue(at, at.inlet))),
+    command('Make a parameter', () => editor.promote(at)),
+    ...DRIVES.map(([title, kind]) => command(title, () => editor.promote(at, kind))),
+    command('Reset', () => editor.do(edits.resetInletValue(at, at.inlet))),
   ];
 }
 
-export function cardMenu(work: GraphEditor, hands: MenuActions, id: string): Command[] {
-  const isGroup = work.typed().graph.nodes[id]?.kind === GROUP_KIND;
+export function cardMenu(editor: GraphEditor, actions: MenuActions, id: string): Command[] {
+  const isGroup = editor.typed().graph.nodes[id]?.kind === GROUP_KIND;
   return [
-    ...(isGroup ? [command('Open the group', () => work.enter(id)), command('Unmake the group', () => work.unmakeGroup())] : []),
-    command('Peek at it', () => hands.peek(id)),
-    command('Small picture', () => work.togglePreviews(work.chosen())),
-    command('Swap for …', () => hands.swap()),
-    command('Name', () => hands.name(id)),
-    command('Duplicate', () => work.duplicate()),
-    command('Make a group', () => work.makeGroup()),
-    command('Surround by an area', () => work.addArea()),
-    command('Delete, closing the gap', () => work.remove()),
-    command('Delete with its ribbons', () => work.remove(work.chosen(), false)),
+    ...(isGroup ? [command('Open the group', () => editor.enter(id)), command('Unmake the group', () => editor.unmakeGroup())] : []),
+    command('Peek at it', () => actions.peek(id)),
+    command('Small picture', () => editor.togglePreviews(editor.chosen())),
+    command('Swap for …', () => actions.swap()),
+    command('Name', () => actions.name(id)),
+    command('Duplicate', () => editor.duplicate()),
+    command('Make a group', () => editor.makeGroup()),
+    command('Surround by an area', () => editor.addArea()),
+    command('Delete, closing the gap', () => editor.remove()),
+    command('Delete with its ribbons', () => editor.remove(editor.chosen(), false)),
   ];
 }
 
-export function remarkMenu(work: GraphEditor, hands: MenuActions, id: string): Command[] {
-  return [command('Name', () => hands.name(id)), command('Delete', () => work.remove())];
+export function remarkMenu(editor: GraphEditor, actions: MenuActions, id: string): Command[] {
+  return [command('Name', () => actions.name(id)), command('Delete', () => editor.remove())];
 }
 
-export function ribbonMenu(work: GraphEditor, hands: MenuActions, to: InletAddress, at: Point): Command[] {
-  const { edits } = work.typed();
+export function ribbonMenu(editor: GraphEditor, actions: MenuActions, to: InletAddress, at: Point): Command[] {
+  const { edits } = editor.typed();
   return [
-    command('Insert a node …', () => hands.insert(to, at)),
-    command('Make it straight', () => work.do(edits.setBends(to, []))),
-    command('Take the ribbon off', () => work.do(edits.disconnect(to))),
+    command('Insert a node …', () => actions.insert(to, at)),
+    command('Make it straight', () => editor.do(edits.setBends(to, []))),
+    command('Take the ribbon off', () => editor.do(edits.disconnect(to))),
   ];
 }
 
-export function groundMenu(work: GraphEditor, hands: MenuActions, at: Point): Command[] {
+export function groundMenu(editor: GraphEditor, actions: MenuActions, at: Point): Command[] {
   return [
-    command('Find a node', () => hands.find(at)),
-    command('Add a note', () => hands.note()),
-    command('Choose everything', () => work.selectAll()),
-    command('Show all', () => hands.showAll()),
-    ...(work.group() === undefined ? [] : [command('Leave the group', () => work.leave())]),
+    command('Find a node', () => actions.find(at)),
+    command('Add a note', () => actions.note()),
+    command('Choose everything', () => editor.selectAll()),
+    command('Show all', () => actions.showAll()),
+    ...(editor.group() === undefined ? [] : [command('Leave the group', () => editor.leave())]),
   ];
 }

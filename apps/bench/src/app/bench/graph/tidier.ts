@@ -8,7 +8,7 @@ import type { RemoteTidier, TidyBox } from './tidy.worker';
 /** Lays out the graph, or what is chosen of it, in a worker; the result is one step. */
 @Injectable()
 export class Tidier {
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   /** A layout is under way; it can be cancelled. */
   readonly running = signal(false);
   private worker?: Worker;
@@ -16,9 +16,9 @@ export class Tidier {
   /** @returns whether anything was laid out */
   async tidy(): Promise<boolean> {
     if (this.running()) return false;
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const { graph } = typed;
-    const chosen = [...this.work.chosen()].filter((id) => Object.hasOwn(graph.nodes, id));
+    const chosen = [...this.editor.chosen()].filter((id) => Object.hasOwn(graph.nodes, id));
     const ids = chosen.length > 1 ? chosen : Object.keys(graph.nodes);
     if (ids.length === 0) return false;
     const wanted = new Set(ids);
@@ -42,7 +42,7 @@ export class Tidier {
       const straight = ribbons
         .filter(({ to, ribbon }) => ribbon.bends && (wanted.has(to.node) || wanted.has(ribbon.from)))
         .map(({ to }): Edit => typed.edits.setBends(to, []));
-      this.work.do(joinEdits('Tidy', typed.edits.place(this.work.material(), moved), ...straight));
+      this.editor.do(joinEdits('Tidy', typed.edits.place(this.editor.material(), moved), ...straight));
       return true;
     } finally {
       this.stop();

@@ -26,16 +26,16 @@ export class ImageField {
   readonly chosen = output<string>();
 
   private readonly api = inject(AssetApi);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly placer = inject(ImagePlacer);
   protected readonly open = signal(false);
   protected readonly shelf = signal<readonly AssetSummary[]>([]);
   protected readonly files = IMAGE_FILES;
 
-  protected readonly found = computed((): MaterialImage | undefined => this.work.material().images[this.image() ?? '']);
+  protected readonly found = computed((): MaterialImage | undefined => this.editor.material().images[this.image() ?? '']);
   protected readonly label = computed(() => this.found()?.name || (this.found() ? 'unnamed' : 'choose …'));
   protected readonly own = computed(() =>
-    Object.entries(this.work.material().images)
+    Object.entries(this.editor.material().images)
       .filter(([, { faces }]) => this.cube() === undefined || (faces !== undefined) === this.cube())
       .map(([id, image]) => ({ id, image })),
   );

@@ -33,7 +33,7 @@ export class ImagePlacer {
   private readonly context = inject(BenchContext);
   private readonly shelf = inject(ImageShelf);
   private readonly view = inject(GraphView);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
 
   /** An image node for each file, side by side, or one for the six sides of a cube; the first one runs into an inlet when it was dropped there. */
   async drop(files: readonly File[], at: Point, into?: InletAddress): Promise<void> {
@@ -76,7 +76,7 @@ export class ImagePlacer {
     try {
       return await this.shelf.take(file);
     } catch (error) {
-      this.work.refuse(error instanceof Error ? error.message : String(error));
+      this.editor.refuse(error instanceof Error ? error.message : String(error));
       return undefined;
     }
   }
@@ -85,15 +85,15 @@ export class ImagePlacer {
     try {
       return await this.shelf.takeCube(files);
     } catch (error) {
-      this.work.refuse(error instanceof Error ? error.message : String(error));
+      this.editor.refuse(error instanceof Error ? error.message : String(error));
       return undefined;
     }
   }
 
   private put(user: ImageUser, image: MaterialImage): void {
     const { id, changes } = this.imageOf(image);
-    const chosen = 'node' in user ? this.work.typed().edits.setImage(user.node, id) : setParameter(user.parameter, 'image', id);
-    this.work.do({ label: 'Choose an image', changes: [...changes, ...chosen.changes] });
+    const chosen = 'node' in user ? this.editor.typed().edits.setImage(user.node, id) : setParameter(user.parameter, 'image', id);
+    this.editor.do({ label: 'Choose an image', changes: [...changes, ...chosen.changes] });
   }
 
   private place(image: MaterialImage, at: Point, into?: InletAddress): void {
@@ -102,7 +102,7 @@ export class ImagePlacer {
   }
 
   private takesNormals({ node, inlet }: InletAddress): boolean {
-    const kind = this.context.kind(this.work.typed().graph.nodes[node]?.kind ?? '');
+    const kind = this.context.kind(this.editor.typed().graph.nodes[node]?.kind ?? '');
     return kind?.inlets.find(({ name }) => name === inlet)?.meaning === 'normal';
   }
 
@@ -115,7 +115,7 @@ export class ImagePlacer {
     else if (facts?.grey || named === 'height') this.placeNode('normalFromHeightMap', { ...image, role: 'data' }, at, into);
     else {
       this.placeNode(IMAGE_KIND, image, at);
-      this.work.refuse(
+      this.editor.refuse(
         `“${image.name}” looks neither like a normal map nor like a height, so it stands beside the inlet. If it is one, run it in through Normal from map.`,
       );
     }
@@ -124,12 +124,12 @@ export class ImagePlacer {
   private placeNormalMap(image: MaterialImage, at: Point, into: InletAddress, greenDown: boolean): void {
     const [map, reader] = [this.context.kind(IMAGE_KIND), this.context.kind('normalFromMap')];
     if (!map || !reader) return;
-    const { edits } = this.work.typed();
+    const { edits } = this.editor.typed();
     const { id, changes } = this.imageOf(image);
     const [node, between] = [newId(), newId()];
     const place = (x: number): { x: number; y: number } => ({ x: Math.round(x), y: Math.round(at.y) });
     const features = greenDown ? { features: ['greenDown'] } : {};
-    this.work.do(
+    this.editor.do(
       joinEdits(
         `Add normal map ${image.name}`,
         { label: '', changes },
@@ -145,7 +145,7 @@ export class ImagePlacer {
   private placeNode(kindId: string, image: MaterialImage, at: Point, into?: InletAddress): void {
     const kind = this.context.kind(kindId);
     if (!kind) return;
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const { id, changes } = this.imageOf(image);
     const node = newId();
     const wanted = into && typed.inletType(into);
@@ -159,13 +159,13 @@ export class ImagePlacer {
       ),
       ...(into && outlet ? [typed.edits.connect({ node, outlet: outlet.name }, into)] : []),
     ];
-    this.work.do(joinEdits(`Add image ${image.name}`, ...edits));
+    this.editor.do(joinEdits(`Add image ${image.name}`, ...edits));
     this.view.select([node]);
   }
 
   /** The material's image of the same file, or a new one. */
   private imageOf(image: MaterialImage): { id: string; changes: ReturnType<typeof putImage>[] } {
-    const known = Object.entries(this.work.material().images).find(
+    const known = Object.entries(this.editor.material().images).find(
       ([, each]) => each.asset === image.asset && each.role === image.role && each.faces?.join() === image.faces?.join(),
     );
     if (known) return { id: known[0], changes: [] };

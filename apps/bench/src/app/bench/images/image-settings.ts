@@ -54,7 +54,7 @@ export class ImageSettings {
   readonly id = input.required<string>();
   readonly image = input.required<MaterialImage>();
 
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly shelf = inject(ImageShelf);
   protected readonly seams = computed(() => this.shelf.facts().get(this.image().asset)?.seams);
   protected readonly roles = ROLES;
@@ -64,6 +64,6 @@ export class ImageSettings {
   protected readonly filters = plainChoices(IMAGE_FILTERS);
 
   protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
-    this.work.do(setImageField(this.id(), field, value));
+    this.editor.do(setImageField(this.id(), field, value));
   }
 }

@@ -8,7 +8,7 @@ import { SurfaceBinding } from '../editors/surface-binding';
 @Injectable()
 export class BenchPlaces {
   private readonly store = inject(DocumentStore);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly surface = inject(SurfaceBinding);
 
   /** By the ids of `WORKSPACES`, `PANELS` and `RIG_PANELS`. */
@@ -22,8 +22,8 @@ export class BenchPlaces {
     this.workspace.set(this.store.material()?.code ? 'code' : 'graph');
     if (!path) return;
     const steps = path.split('/');
-    this.work.leave(0);
-    for (const step of steps.slice(0, -1)) this.work.enter(step);
+    this.editor.leave(0);
+    for (const step of steps.slice(0, -1)) this.editor.enter(step);
     const last = steps.at(-1);
     if (last !== undefined) setTimeout(() => this.surface.actions()?.showNode(last));
   }

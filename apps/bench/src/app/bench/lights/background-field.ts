@@ -48,7 +48,7 @@ const FITS: Readonly<Record<BackgroundFit, string>> = {
       accept="image/png,image/jpeg,image/webp"
       (change)="take(file)"
     />
-    @if (work.rig().backgroundImage; as background) {
+    @if (editor.rig().backgroundImage; as background) {
       <select
         #fit
         class="text-input"
@@ -69,7 +69,7 @@ export class BackgroundField {
   /** An image has been chosen. */
   readonly chosen = output<void>();
 
-  protected readonly work = inject(RigEditor);
+  protected readonly editor = inject(RigEditor);
   private readonly api = inject(AssetApi);
   private readonly images = inject(ImageShelf);
   protected readonly fits = BACKGROUND_FITS;
@@ -85,12 +85,12 @@ export class BackgroundField {
   }
 
   protected shown(): string | undefined {
-    return this.work.rig().backgroundImage?.image.asset;
+    return this.editor.rig().backgroundImage?.image.asset;
   }
 
   /** An image in use that is not on the shelf. */
   protected beyond(): MaterialImage | undefined {
-    const image = this.work.rig().backgroundImage?.image;
+    const image = this.editor.rig().backgroundImage?.image;
     return image && !this.shelf().some((each) => each.sha256 === image.asset) ? image : undefined;
   }
 
@@ -113,13 +113,13 @@ export class BackgroundField {
   }
 
   private use({ name, asset, width, height }: Pick<MaterialImage, 'name' | 'asset' | 'width' | 'height'>): void {
-    const rig = this.work.rig();
+    const rig = this.editor.rig();
     const image = { name, asset, width, height, role: 'colour', wrapX: 'clamp', wrapY: 'clamp', filter: 'smooth', uvSet: 0 } as const;
-    this.work.do(setBackgroundKind(rig, 'image', { image, fit: rig.backgroundImage?.fit ?? 'cover' }));
+    this.editor.do(setBackgroundKind(rig, 'image', { image, fit: rig.backgroundImage?.fit ?? 'cover' }));
     this.chosen.emit();
   }
 
   protected put(background: { readonly image: MaterialImage; readonly fit: BackgroundFit }): void {
-    this.work.do(setBackgroundImage(background));
+    this.editor.do(setBackgroundImage(background));
   }
 }

@@ -16,7 +16,7 @@ export class EnvironmentDrop {
   readonly taken = output<void>();
   /** A mesh was dropped, with all that came with it. */
   readonly meshDropped = output<readonly File[]>();
-  private readonly work = inject(EnvironmentEditor);
+  private readonly editor = inject(EnvironmentEditor);
   private readonly drops = inject(FileDrops);
 
   protected over(event: DragEvent): void {
@@ -41,12 +41,12 @@ export class EnvironmentDrop {
     }
     if (!EnvironmentShelf.fits(files)) {
       this.taken.emit();
-      this.work.refuse(
+      this.editor.refuse(
         'Dropped here, a file becomes the environment (one .hdr or .exr panorama, or six images of a cube) or the mesh (.glb, .gltf, .obj). Drop images for the material on the graph.',
       );
       return;
     }
     this.taken.emit();
-    void this.work.take(files);
+    void this.editor.take(files);
   }
 }

@@ -25,7 +25,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         role="radio"
         [attr.aria-checked]="!environment()"
         title="Nothing is all around; lights and colours alone"
-        (click)="work.choose(undefined)"
+        (click)="editor.choose(undefined)"
       >
         none
       </button>
@@ -36,7 +36,7 @@ import type { PanelEntry } from '../registry/panel-entry';
           role="radio"
           [attr.aria-checked]="isUsed(each)"
           [title]="each.name + ': put it all around; turn, strength and blur stay as they are'"
-          (click)="work.choose(each)"
+          (click)="editor.choose(each)"
         >
           {{ each.name }}
         </button>
@@ -61,7 +61,7 @@ import type { PanelEntry } from '../registry/panel-entry';
       />
     </div>
     <div class="environment-fields">
-      @if (work.job(); as job) {
+      @if (editor.job(); as job) {
         <p class="hint environment-wide" role="status">
           {{ job.doing }} “{{ job.name }}” … {{ percent(job.share) }} %
           <button type="button" class="text-button" aria-label="Cancel" title="Leave it out" (click)="job.cancel()">
@@ -71,13 +71,13 @@ import type { PanelEntry } from '../registry/panel-entry';
       } @else if (filters()) {
         <p class="hint environment-wide" role="status">Blurring it for rough surfaces … {{ percent(filtering() ?? 0) }} %</p>
       }
-      @if (work.refusal(); as words) {
+      @if (editor.refusal(); as words) {
         <p class="hint refusal environment-wide" role="alert">{{ words }}</p>
       }
-      @if (work.missing(); as words) {
+      @if (editor.missing(); as words) {
         <p class="hint refusal environment-wide" role="alert">{{ words }}</p>
       }
-      @for (words of work.words(); track words) {
+      @for (words of editor.words(); track words) {
         <p class="hint environment-wide" role="status">{{ words }}</p>
       }
       @if (environment(); as shown) {
@@ -146,14 +146,14 @@ export class EnvironmentPanel {
   /** How much of it is filtered, 0…1. */
   protected readonly filtering = computed(() => this.stage.state()?.filtering);
 
-  protected readonly work = inject(EnvironmentEditor);
+  protected readonly editor = inject(EnvironmentEditor);
   private readonly rig = inject(RigEditor);
   protected readonly pi = Math.PI;
   protected readonly environment = computed(() => this.rig.rig().environment);
   protected readonly degrees = computed(() => ((this.environment()?.turn ?? 0) * 180) / Math.PI);
   /** With the one in use, should the workspace not list it. */
   protected readonly choices = computed((): readonly KnownEnvironment[] => {
-    const [used, known] = [this.environment(), this.work.known()];
+    const [used, known] = [this.environment(), this.editor.known()];
     return used && !known.some((each) => this.isUsed(each)) ? [...known, used] : known;
   });
   protected readonly filters = computed(() => {
@@ -162,7 +162,7 @@ export class EnvironmentPanel {
   });
 
   constructor() {
-    void this.work.refresh();
+    void this.editor.refresh();
   }
 
   protected isUsed({ assets }: KnownEnvironment): boolean {
@@ -172,7 +172,7 @@ export class EnvironmentPanel {
   protected take(field: HTMLInputElement): void {
     const files = [...(field.files ?? [])];
     field.value = '';
-    if (files.length > 0) void this.work.take(files);
+    if (files.length > 0) void this.editor.take(files);
   }
 
   protected set<K extends Exclude<keyof RigEnvironment, 'name' | 'assets' | 'light'>>(

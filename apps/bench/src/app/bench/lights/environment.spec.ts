@@ -21,7 +21,7 @@ const listed = [
 const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 
 describe('The environment panel', () => {
-  let work: RigEditor;
+  let editor: RigEditor;
   const stage = { state: signal<{ readonly filtering?: number } | undefined>(undefined) };
   const failed = signal<{ assets: readonly string[]; words: string } | undefined>(undefined);
   let take: jasmine.Spy<(files: readonly File[]) => Promise<TakenEnvironment | undefined>>;
@@ -41,7 +41,7 @@ describe('The environment panel', () => {
         { provide: EnvironmentShelf, useValue: { take, job: signal(undefined), failed } },
       ],
     });
-    work = TestBed.inject(RigEditor);
+    editor = TestBed.inject(RigEditor);
     held.rig.set(rig);
     const fixture = TestBed.createComponent(EnvironmentPanel);
     await fixture.whenStable();
@@ -67,8 +67,8 @@ describe('The environment panel', () => {
     const fixture = await show(newRig('r'));
     expect(root(fixture).textContent).toContain('Choose what is all around');
     await press(fixture, 'Day');
-    expect(work.rig().environment).toEqual({ ...FIRST_ENVIRONMENT, ...DAY });
-    expect(() => parseDocument(JSON.stringify(work.rig()))).not.toThrow();
+    expect(editor.rig().environment).toEqual({ ...FIRST_ENVIRONMENT, ...DAY });
+    expect(() => parseDocument(JSON.stringify(editor.rig()))).not.toThrow();
   });
 
   it('swaps day for night with one click; turn, strength and the rest stay', async () => {
@@ -77,7 +77,7 @@ describe('The environment panel', () => {
       environment: { ...FIRST_ENVIRONMENT, ...DAY, turn: 1.5, intensity: 0.4, blur: 0.3, shows: false },
     });
     await press(fixture, 'Night harbour');
-    expect(work.rig().environment).toEqual({
+    expect(editor.rig().environment).toEqual({
       name: 'Night harbour',
       assets: NIGHT.assets,
       turn: 1.5,
@@ -89,7 +89,7 @@ describe('The environment panel', () => {
     const chosen = [...root(fixture).querySelectorAll('[role=radio]')].filter((each) => each.getAttribute('aria-checked') === 'true');
     expect(chosen.map((each) => each.textContent.trim())).toEqual(['Night harbour']);
     await press(fixture, 'none');
-    expect(work.rig().environment).toBeUndefined();
+    expect(editor.rig().environment).toBeUndefined();
   });
 
   it('lets it light and be seen independently', async () => {
@@ -99,10 +99,10 @@ describe('The environment panel', () => {
       await fixture.whenStable();
     };
     await flip('It lights the meshes');
-    expect([work.rig().environment?.lights, work.rig().environment?.shows]).toEqual([false, true]);
+    expect([editor.rig().environment?.lights, editor.rig().environment?.shows]).toEqual([false, true]);
     await flip('It is seen behind the meshes');
     await flip('It lights the meshes');
-    expect([work.rig().environment?.lights, work.rig().environment?.shows]).toEqual([true, false]);
+    expect([editor.rig().environment?.lights, editor.rig().environment?.shows]).toEqual([true, false]);
   });
 
   it('takes a panorama that is dropped, and says what was done to it', async () => {
@@ -112,7 +112,7 @@ describe('The environment panel', () => {
     await fixture.whenStable();
     await fixture.whenStable();
     expect(take.calls.mostRecent().args[0].map((file) => file.name)).toEqual(['sky.hdr']);
-    expect(work.rig().environment?.name).toBe('sky');
+    expect(editor.rig().environment?.name).toBe('sky');
     expect(root(fixture).textContent).toContain('Made smaller');
   });
 
@@ -123,7 +123,7 @@ describe('The environment panel', () => {
     await fixture.whenStable();
     await fixture.whenStable();
     expect(root(fixture).querySelector('[role=alert]')?.textContent).toContain('row 3 of 9');
-    expect(work.rig().environment?.name).toBe('Day');
+    expect(editor.rig().environment?.name).toBe('Day');
     drop(fixture, new File(['x'], 'notes.txt'));
     await fixture.whenStable();
     expect(root(fixture).querySelector('[role=alert]')?.textContent).toContain('one .hdr or .exr panorama, or six images');

@@ -122,8 +122,8 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
   `,
 })
 export class LightFields {
-  private readonly work = inject(RigEditor);
-  protected readonly light = this.work.light;
+  private readonly editor = inject(RigEditor);
+  protected readonly light = this.editor.light;
   protected readonly falloffs = FALLOFF_WORDS;
   protected readonly kelvin: NumberRange = { low: COLDEST_KELVIN, high: HOTTEST_KELVIN };
   protected readonly stands = computed(() => this.light().kind === 'point' || this.light().kind === 'spot');
@@ -175,15 +175,15 @@ export class LightFields {
   }
 
   protected set<K extends keyof RigLight>(field: K, value: RigLight[K], label: string, gesture?: string): void {
-    this.work.do(setLight(this.work.chosen(), field, value, label), gesture);
+    this.editor.do(setLight(this.editor.chosen(), field, value, label), gesture);
   }
 
   protected paint(colour: readonly number[], gesture?: string): void {
-    this.work.do(colourLight(this.work.chosen(), this.light(), colour), gesture);
+    this.editor.do(colourLight(this.editor.chosen(), this.light(), colour), gesture);
   }
 
   protected warm(kelvin: number, gesture?: string): void {
-    this.work.do(colourLight(this.work.chosen(), this.light(), temperatureColour(kelvin), kelvin), gesture);
+    this.editor.do(colourLight(this.editor.chosen(), this.light(), temperatureColour(kelvin), kelvin), gesture);
   }
 
   protected atLeast0(value: number): number {

@@ -29,16 +29,16 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
     <brelvin-light-dial
       [camera]="camera()"
       [lights]="dialLights()"
-      [chosen]="work.chosen()"
-      (chose)="work.choose($event)"
+      [chosen]="editor.chosen()"
+      (chose)="editor.choose($event)"
       (changed)="turn($event)"
-      [turn]="work.rig().environment?.turn"
+      [turn]="editor.rig().environment?.turn"
       (turned)="turnEnvironment($event)"
     />
     <div class="light-list">
       <ul aria-label="Lights">
         @for (entry of lights(); track entry[0]) {
-          <li class="light-entry" [class.chosen]="entry[0] === work.chosen()">
+          <li class="light-entry" [class.chosen]="entry[0] === editor.chosen()">
             <button
               type="button"
               class="light-switch"
@@ -53,10 +53,10 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
             <button
               type="button"
               class="light-name"
-              [attr.aria-pressed]="entry[0] === work.chosen()"
+              [attr.aria-pressed]="entry[0] === editor.chosen()"
               [attr.data-light]="entry[0]"
               [title]="entry[1].name + (dark().has(entry[0]) ? ': eight lights shine already, this one stays dark.' : ': choose it')"
-              (click)="work.choose(entry[0])"
+              (click)="editor.choose(entry[0])"
             >
               {{ entry[1].name }}{{ dark().has(entry[0]) ? ' (dark)' : '' }}
             </button>
@@ -89,11 +89,11 @@ const ADDABLE: readonly (readonly [LightKind, string])[] = [
 })
 export class LightPanel {
   protected readonly camera = inject(StageBinding).camera;
-  protected readonly work = inject(RigEditor);
+  protected readonly editor = inject(RigEditor);
   protected readonly addable = ADDABLE;
   protected readonly most = MOST_LIGHTS_IN_RIG;
-  protected readonly lights = computed(() => lightsOf(this.work.rig()));
-  protected readonly full = computed(() => Object.keys(this.work.rig().lights).length >= MOST_LIGHTS_IN_RIG);
+  protected readonly lights = computed(() => lightsOf(this.editor.rig()));
+  protected readonly full = computed(() => Object.keys(this.editor.rig().lights).length >= MOST_LIGHTS_IN_RIG);
   /** Lights that are on and still do not shine, because eight do already. */
   protected readonly dark = computed(
     () =>
@@ -106,7 +106,7 @@ export class LightPanel {
   );
   protected readonly dialLights = computed((): DialLight[] => {
     const { target } = this.camera();
-    return this.work.standing().map(({ id, light, direction, position }) => ({
+    return this.editor.standing().map(({ id, light, direction, position }) => ({
       id,
       name: light.name,
       direction: light.kind === 'sun' ? direction : position.map((each, axis) => each - (target[axis] ?? 0)),
@@ -115,14 +115,14 @@ export class LightPanel {
 
   /** A sun turns; other lights go round what the camera looks at, as far away as they were. */
   protected turnEnvironment({ turn, gesture }: TurnChange): void {
-    this.work.do(setEnvironment('turn', turn, 'Turn the environment'), gesture);
+    this.editor.do(setEnvironment('turn', turn, 'Turn the environment'), gesture);
   }
 
   protected turn({ id, direction, gesture }: DirectionChange): void {
     const light = this.lights().find(([each]) => each === id)?.[1];
     if (!light) return;
     if (light.kind === 'sun') {
-      this.work.do(setLight(id, 'direction', direction, `Move ${light.name}`), gesture);
+      this.editor.do(setLight(id, 'direction', direction, `Move ${light.name}`), gesture);
       return;
     }
     const { target } = this.camera();
@@ -131,11 +131,11 @@ export class LightPanel {
     const moved = setLight(id, 'position', position, `Move ${light.name}`);
     // A spot goes on shining at what the camera looks at.
     const aimed = light.kind === 'spot' ? setLight(id, 'direction', direction, '').changes : [];
-    this.work.do({ label: moved.label, changes: [...moved.changes, ...aimed] }, gesture);
+    this.editor.do({ label: moved.label, changes: [...moved.changes, ...aimed] }, gesture);
   }
 
   protected toggle(id: string, { on, name }: RigLight): void {
-    this.work.do(setLight(id, 'on', !on, `Switch ${name} ${on ? 'off' : 'on'}`));
+    this.editor.do(setLight(id, 'on', !on, `Switch ${name} ${on ? 'off' : 'on'}`));
   }
 
   protected add(kind: LightKind | ''): void {
@@ -145,16 +145,16 @@ export class LightPanel {
     const order = Math.max(0, ...others.map(([, light]) => light.order)) + 1;
     const base = newLight(kind);
     const count = others.filter(([, light]) => light.kind === kind).length;
-    this.work.do(addLight(id, { ...base, order, name: count > 0 ? `${base.name} ${count + 1}` : base.name }));
-    this.work.choose(id);
+    this.editor.do(addLight(id, { ...base, order, name: count > 0 ? `${base.name} ${count + 1}` : base.name }));
+    this.editor.choose(id);
   }
 
   protected canRemove(id: string): boolean {
-    return Object.hasOwn(this.work.rig().lights, id);
+    return Object.hasOwn(this.editor.rig().lights, id);
   }
 
   protected remove(id: string): void {
-    this.work.do(removeLight(this.work.rig(), id));
+    this.editor.do(removeLight(this.editor.rig(), id));
   }
 }
 

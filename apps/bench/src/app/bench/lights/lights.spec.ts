@@ -36,9 +36,9 @@ const choose = (element: HTMLElement, value: string): void => {
 
 /** Works on a rig: its edits are applied. */
 function workOn(rig: LightRig): RigEditor {
-  const work = TestBed.inject(RigEditor);
+  const editor = TestBed.inject(RigEditor);
   held.rig.set(rig);
-  return work;
+  return editor;
 }
 
 describe('LightDial', () => {
@@ -97,34 +97,34 @@ describe('LightDial', () => {
 describe('LightPanel', () => {
   beforeEach(setUp);
 
-  async function show(rig = newRig('r')): Promise<{ fixture: ComponentFixture<LightPanel>; work: RigEditor }> {
-    const work = workOn(rig);
+  async function show(rig = newRig('r')): Promise<{ fixture: ComponentFixture<LightPanel>; editor: RigEditor }> {
+    const editor = workOn(rig);
     const fixture = TestBed.createComponent(LightPanel);
     await fixture.whenStable();
-    return { fixture, work };
+    return { fixture, editor };
   }
 
   it('changes the chosen light', async () => {
-    const { fixture, work } = await show();
+    const { fixture, editor } = await show();
     step(labelled(fixture, 'Intensity of the sun'), 'ArrowUp');
     step(labelled(fixture, 'Specular part'), 'ArrowDown');
     root(fixture).querySelector<HTMLElement>('.light-name[data-light="ambient"]')!.click();
     await fixture.whenStable();
     step(labelled(fixture, 'Intensity of the ambient light'), 'ArrowUp');
-    const { sun, ambient } = work.rig();
+    const { sun, ambient } = editor.rig();
     expect(sun.intensity).toBeGreaterThan(1);
     expect(sun.weights[2]).toBeLessThan(1);
     expect(ambient.intensity).toBeGreaterThan(0.08);
   });
 
   it('adds lights of every kind, names them apart, switches and removes them', async () => {
-    const { fixture, work } = await show();
+    const { fixture, editor } = await show();
     for (const kind of ['point', 'point', 'spot', 'hemisphere', 'sun', 'ambient']) {
       choose(labelled(fixture, 'Add a light'), kind);
       await fixture.whenStable();
-      expect(work.light().kind).toBe(kind as never);
+      expect(editor.light().kind).toBe(kind as never);
     }
-    expect(Object.values(work.rig().lights).map((light) => light.name)).toEqual([
+    expect(Object.values(editor.rig().lights).map((light) => light.name)).toEqual([
       'Point',
       'Point 2',
       'Spot',
@@ -135,8 +135,8 @@ describe('LightPanel', () => {
     labelled(fixture, 'Point 2 on').click();
     labelled(fixture, 'Remove Spot').click();
     await fixture.whenStable();
-    expect(Object.values(work.rig().lights).map((light) => [light.name, light.on])).toContain(['Point 2', false]);
-    expect(Object.keys(work.rig().lights).length).toBe(5);
+    expect(Object.values(editor.rig().lights).map((light) => [light.name, light.on])).toContain(['Point 2', false]);
+    expect(Object.keys(editor.rig().lights).length).toBe(5);
     expect(root(fixture).querySelector('[aria-label="Remove Sun"]')).toBeNull();
   });
 
@@ -144,49 +144,49 @@ describe('LightPanel', () => {
     const lights = Object.fromEntries(
       Array.from({ length: 32 }, (_, order) => [`l${order}`, newLight('point', { name: `Lamp ${order}`, order })]),
     );
-    const { fixture, work } = await show({ ...newRig('r'), lights });
+    const { fixture, editor } = await show({ ...newRig('r'), lights });
     expect(root(fixture).querySelector('[data-light="l6"].light-name')?.textContent).not.toContain('dark');
     expect(root(fixture).querySelector('[data-light="l7"].light-name')?.textContent).toContain('dark');
     expect(root(fixture).querySelector('[role="status"]')?.textContent).toContain('32 lights');
     choose(labelled(fixture, 'Add a light'), 'point');
-    expect(Object.keys(work.rig().lights).length).toBe(32);
+    expect(Object.keys(editor.rig().lights).length).toBe(32);
   });
 
   it('shapes a spot: its angles stay in order, its range above nothing', async () => {
-    const { fixture, work } = await show({ ...newRig('r'), lights: { s: newLight('spot', { falloff: 'windowed', cone: [0.3, 0.31] }) } });
-    work.choose('s');
+    const { fixture, editor } = await show({ ...newRig('r'), lights: { s: newLight('spot', { falloff: 'windowed', cone: [0.3, 0.31] }) } });
+    editor.choose('s');
     await fixture.whenStable();
     for (let count = 0; count < 40; count++) step(labelled(fixture, 'Full within'), 'ArrowUp');
-    const [inner = 0, outer = 0] = work.light().cone;
+    const [inner = 0, outer = 0] = editor.light().cone;
     expect(inner).toBeGreaterThan(0.31);
     expect(outer).toBeGreaterThanOrEqual(inner);
     for (let count = 0; count < 200; count++) step(labelled(fixture, 'Range'), 'ArrowDown');
-    expect(work.light().range).toBeGreaterThan(0);
+    expect(editor.light().range).toBeGreaterThan(0);
   });
 
   it('colours by temperature, and forgets it for a colour of one’s own', async () => {
-    const { fixture, work } = await show();
+    const { fixture, editor } = await show();
     const byTemperature = (): HTMLElement | undefined =>
       [...root(fixture).querySelectorAll('button')].find((each) => each.textContent?.includes('kelvin'));
     byTemperature()!.click();
     await fixture.whenStable();
-    expect(work.rig().sun.temperature).toBe(6500);
+    expect(editor.rig().sun.temperature).toBe(6500);
     step(labelled(fixture, 'Temperature of the sun'), 'ArrowDown');
-    expect(work.rig().sun.temperature).toBeLessThan(6500);
-    expect(work.rig().sun.colour[2]).toBeLessThan(1);
-    work.do(colourLight('sun', work.rig().sun, [1, 0, 0]));
+    expect(editor.rig().sun.temperature).toBeLessThan(6500);
+    expect(editor.rig().sun.colour[2]).toBeLessThan(1);
+    editor.do(colourLight('sun', editor.rig().sun, [1, 0, 0]));
     await fixture.whenStable();
     expect(byTemperature()).toBeDefined();
   });
 
   it('gives motion only to what can move, with its numbers', async () => {
-    const { fixture, work } = await show();
+    const { fixture, editor } = await show();
     choose(labelled(fixture, 'Motion'), 'sway');
     await fixture.whenStable();
     step(labelled(fixture, 'Reach of the motion'), 'ArrowUp');
-    expect(work.rig().sun.motion.kind).toBe('sway');
-    expect(work.rig().sun.motion.reach).toBeGreaterThan(1);
-    work.choose('ambient');
+    expect(editor.rig().sun.motion.kind).toBe('sway');
+    expect(editor.rig().sun.motion.reach).toBeGreaterThan(1);
+    editor.choose('ambient');
     await fixture.whenStable();
     expect([...labelled(fixture, 'Motion').querySelectorAll('option')].map((each) => each.value)).toEqual(['still', 'colours']);
   });
@@ -196,7 +196,7 @@ describe('LightHandles', () => {
   beforeEach(setUp);
 
   it('stand where the lights are, choose and move them', async () => {
-    const work = workOn({
+    const editor = workOn({
       ...newRig('r'),
       lights: { lamp: newLight('point', { position: [0.5, 0, 0] }), off: newLight('point', { on: false }) },
     });
@@ -218,16 +218,16 @@ describe('LightHandles', () => {
     lamp.setPointerCapture = () => undefined;
     lamp.dispatchEvent(new PointerEvent('pointerdown', { clientX: 100, clientY: 100 }));
     lamp.dispatchEvent(new PointerEvent('pointermove', { clientX: 100, clientY: 60 }));
-    expect(work.chosen()).toBe('lamp');
-    const [px, py] = work.rig().lights['lamp']!.position;
+    expect(editor.chosen()).toBe('lamp');
+    const [px, py] = editor.rig().lights['lamp']!.position;
     expect(px).toBeCloseTo(0.5, 3);
     expect(py).toBeGreaterThan(0.2);
     const sun = handles[0]!;
     sun.setPointerCapture = () => undefined;
     sun.dispatchEvent(new PointerEvent('pointerdown', { clientX: 100, clientY: 100 }));
     sun.dispatchEvent(new PointerEvent('pointermove', { clientX: 130, clientY: 100 }));
-    expect(Math.hypot(...work.rig().sun.direction)).toBeCloseTo(1, 4);
-    expect(work.rig().sun.direction[0]).toBeGreaterThan(-0.48);
+    expect(Math.hypot(...editor.rig().sun.direction)).toBeCloseTo(1, 4);
+    expect(editor.rig().sun.direction[0]).toBeGreaterThan(-0.48);
   });
 });
 
@@ -235,7 +235,7 @@ describe('PicturePanel', () => {
   beforeEach(setUp);
 
   it('exposes, bends, and puts a gradient behind', async () => {
-    const work = workOn(newRig('r'));
+    const editor = workOn(newRig('r'));
     const fixture = TestBed.createComponent(PicturePanel);
     await fixture.whenStable();
     step(labelled(fixture, 'Exposure'), 'ArrowUp');
@@ -244,36 +244,36 @@ describe('PicturePanel', () => {
     step(labelled(fixture, 'Bloom'), 'ArrowDown');
     choose(labelled(fixture, 'Behind the meshes'), 'gradient');
     await fixture.whenStable();
-    const { exposure, curve, fog, bloom, backgroundTop } = work.rig();
+    const { exposure, curve, fog, bloom, backgroundTop } = editor.rig();
     expect([exposure > 0, curve, fog.density > 0, bloom.strength]).toEqual([true, 'neutral', true, 0]);
     expect(backgroundTop).toBeDefined();
     choose(labelled(fixture, 'Behind the meshes'), 'colour');
-    expect(work.rig().backgroundTop).toBeUndefined();
+    expect(editor.rig().backgroundTop).toBeUndefined();
   });
 
   it('puts a flat image behind once one is chosen, and nothing at all', async () => {
     const asset = { sha256: 'a'.repeat(64), name: 'Quay.png', width: 40, height: 20 };
     const api = { list: async () => ({ assets: [asset], total: 1 }) };
     TestBed.configureTestingModule({ providers: [{ provide: AssetApi, useValue: api }] });
-    const work = workOn(newRig('r'));
+    const editor = workOn(newRig('r'));
     const fixture = TestBed.createComponent(PicturePanel);
     await fixture.whenStable();
     choose(labelled(fixture, 'Behind the meshes'), 'image');
     await fixture.whenStable();
-    expect(backgroundKind(work.rig())).toBe('colour');
+    expect(backgroundKind(editor.rig())).toBe('colour');
     await fixture.whenStable();
     choose(labelled(fixture, 'Background image'), asset.sha256);
     await fixture.whenStable();
-    expect(work.rig().backgroundImage).toEqual(jasmine.objectContaining({ fit: 'cover' }));
-    expect(work.rig().backgroundImage?.image.name).toBe('Quay');
+    expect(editor.rig().backgroundImage).toEqual(jasmine.objectContaining({ fit: 'cover' }));
+    expect(editor.rig().backgroundImage?.image.name).toBe('Quay');
     choose(labelled(fixture, 'How the image fills the picture'), 'contain');
     await fixture.whenStable();
-    expect(work.rig().backgroundImage?.fit).toBe('contain');
+    expect(editor.rig().backgroundImage?.fit).toBe('contain');
     choose(labelled(fixture, 'Behind the meshes'), 'nothing');
     await fixture.whenStable();
-    expect([backgroundKind(work.rig()), work.rig().backgroundImage?.fit]).toEqual(['nothing', 'contain']);
+    expect([backgroundKind(editor.rig()), editor.rig().backgroundImage?.fit]).toEqual(['nothing', 'contain']);
     choose(labelled(fixture, 'Behind the meshes'), 'image');
-    expect(backgroundKind(work.rig())).toBe('image');
-    expect(() => parseDocument(JSON.stringify(work.rig()))).not.toThrow();
+    expect(backgroundKind(editor.rig())).toBe('image');
+    expect(() => parseDocument(JSON.stringify(editor.rig()))).not.toThrow();
   });
 });

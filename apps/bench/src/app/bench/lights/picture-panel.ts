@@ -149,8 +149,8 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
   `,
 })
 export class PicturePanel {
-  private readonly work = inject(RigEditor);
-  protected readonly rig = this.work.rig;
+  private readonly editor = inject(RigEditor);
+  protected readonly rig = this.editor.rig;
   protected readonly curves = CURVES;
   protected readonly occlusion = FIRST_OCCLUSION;
 
@@ -161,7 +161,7 @@ export class PicturePanel {
 
   protected putBehind(kind: BackgroundKind): void {
     this.asking.set(kind === 'image' && !this.rig().backgroundImage);
-    if (!this.asking()) this.work.do(setBackgroundKind(this.rig(), kind));
+    if (!this.asking()) this.editor.do(setBackgroundKind(this.rig(), kind));
   }
 
   protected answered(): void {
@@ -174,7 +174,7 @@ export class PicturePanel {
     label: string,
     gesture?: string,
   ): void {
-    this.work.do(setRig(field, value, label), gesture);
+    this.editor.do(setRig(field, value, label), gesture);
   }
 
   /** Metres that near occlusion may look. */

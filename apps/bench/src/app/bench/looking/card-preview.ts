@@ -26,24 +26,24 @@ import { OutletInspector } from './outlet-inspector';
 export class CardPreview {
   readonly node = input.required<string>();
 
-  private readonly link = inject(LensBinding);
+  private readonly binding = inject(LensBinding);
   private readonly outlets = inject(OutletInspector);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly side = PREVIEW_SIDE;
   protected readonly place = computed(() => {
     const wish = this.outlets.previewed().get(this.node());
-    return wish && this.link.previews()?.places.get(outletKey(wish.outlet));
+    return wish && this.binding.previews()?.places.get(outletKey(wish.outlet));
   });
 
   constructor() {
     effect((onCleanup) => {
       const node = this.node();
-      this.link.show(node, true);
-      onCleanup(() => this.link.show(node, false));
+      this.binding.show(node, true);
+      onCleanup(() => this.binding.show(node, false));
     });
     afterRenderEffect(() => {
       const context = this.canvas().nativeElement.getContext('2d');
-      const [atlas, place] = [this.link.previews(), this.place()];
+      const [atlas, place] = [this.binding.previews(), this.place()];
       if (!context || !atlas || !place) return;
       const image = new ImageData(atlas.pixels, atlas.width);
       context.clearRect(0, 0, PREVIEW_SIDE, PREVIEW_SIDE);

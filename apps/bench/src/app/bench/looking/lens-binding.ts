@@ -13,7 +13,7 @@ const PREVIEW_PAUSE_MS = 120;
 /** Between what is looked at and the Stage: hands it programs, and brings small pictures and values back. */
 @Injectable()
 export class LensBinding {
-  private readonly link = inject(StageBinding);
+  private readonly binding = inject(StageBinding);
   private readonly outlets = inject(OutletInspector);
   private readonly probes = inject(Probes);
   private readonly atlas = signal<PreviewAtlas | undefined>(undefined);
@@ -33,14 +33,14 @@ export class LensBinding {
 
   constructor() {
     effect(() => {
-      const [engine, program] = [this.link.engine(), this.outlets.program()];
+      const [engine, program] = [this.binding.engine(), this.outlets.program()];
       untracked(() => void engine?.setOutlets(program).then(() => this.lookAgain(engine)));
     });
-    effect(() => this.link.engine()?.setLens(this.outlets.peek()));
+    effect(() => this.binding.engine()?.setLens(this.outlets.peek()));
     // A scale whose ends nobody set spans what is seen.
     effect(() => {
       const peek = this.outlets.peek();
-      this.link.state();
+      this.binding.state();
       if (peek?.mode === 'scale' && !peek.held) untracked(() => void this.fitOnce());
     });
     effect(() => {
@@ -48,7 +48,7 @@ export class LensBinding {
       untracked(() => this.drawSoon());
     });
     effect((onCleanup) => {
-      const engine = this.link.engine();
+      const engine = this.binding.engine();
       this.subscription = engine?.drawn.subscribe(() => this.follow(engine));
       onCleanup(() => {
         this.subscription?.unsubscribe();
@@ -67,7 +67,7 @@ export class LensBinding {
   /** Measures what is seen, and lets the scale span it. */
   async spanSeen(): Promise<boolean> {
     const peek = this.outlets.peek();
-    const range = peek && (await this.link.engine()?.range(peek));
+    const range = peek && (await this.binding.engine()?.range(peek));
     if (!range || this.outlets.peek()?.outlet !== peek.outlet) return false;
     this.outlets.changePeek({ low: range.low, high: range.high > range.low ? range.high : range.low + 1 });
     return true;
@@ -106,14 +106,14 @@ export class LensBinding {
   private async draw(): Promise<void> {
     const wishes = [...this.outlets.previewed()].filter(([node]) => this.onPage.has(node)).map(([, wish]) => wish);
     this.stale = false;
-    this.made = this.link.engine()?.previewedState ?? [];
+    this.made = this.binding.engine()?.previewedState ?? [];
     if (wishes.length === 0) {
       this.atlas.set(undefined);
       return;
     }
     this.drawing = true;
     try {
-      const drawn = await this.link.engine()?.previews(wishes, PREVIEW_SIDE);
+      const drawn = await this.binding.engine()?.previews(wishes, PREVIEW_SIDE);
       if (drawn) this.atlas.set(drawn);
     } finally {
       this.drawing = false;

@@ -6,8 +6,8 @@ import { ViewSettings } from '../stage/view-settings';
 import { OutletInspector } from './outlet-inspector';
 
 export function lookingCommands(): readonly Command[] {
-  const [work, outlets, look, places] = [inject(GraphEditor), inject(OutletInspector), inject(ViewSettings), inject(BenchPlaces)];
-  const needsChosen = (): string | undefined => (work.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  const [editor, outlets, look, places] = [inject(GraphEditor), inject(OutletInspector), inject(ViewSettings), inject(BenchPlaces)];
+  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Choose nodes first.');
   return [
     {
       id: 'view',
@@ -23,7 +23,7 @@ export function lookingCommands(): readonly Command[] {
       words: 'see value outlet mesh debug',
       keys: 'F6',
       help: 'see on the mesh what the selected node gives, and back',
-      run: () => togglePeek(work, outlets),
+      run: () => togglePeek(editor, outlets),
     },
     {
       id: 'probe',
@@ -38,15 +38,15 @@ export function lookingCommands(): readonly Command[] {
       title: 'Small pictures on the chosen nodes',
       words: 'preview thumbnail',
       unable: needsChosen,
-      run: () => work.togglePreviews(work.chosen()),
+      run: () => editor.togglePreviews(editor.chosen()),
     },
-    { id: 'previews-all', title: 'Small pictures on all nodes', words: 'preview thumbnail', run: () => work.togglePreviews() },
+    { id: 'previews-all', title: 'Small pictures on all nodes', words: 'preview thumbnail', run: () => editor.togglePreviews() },
   ];
 }
 
-function togglePeek(work: GraphEditor, outlets: OutletInspector): void {
-  const [id] = work.chosen();
+function togglePeek(editor: GraphEditor, outlets: OutletInspector): void {
+  const [id] = editor.chosen();
   if (id !== undefined) outlets.togglePeek(id);
   else if (outlets.peek()) outlets.stopPeek();
-  else work.refuse('Choose the node to peek at.');
+  else editor.refuse('Choose the node to peek at.');
 }

@@ -40,7 +40,7 @@ export function lensMode(type: RibbonType, meaning: Meaning): LensMode {
 @Injectable()
 export class OutletInspector {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly peeked = signal<Peek | undefined>(undefined);
   private readonly compiled = signal<EmittedOutlets | undefined>(undefined);
   private turn = 0;
@@ -55,7 +55,7 @@ export class OutletInspector {
 
   /** Nodes whose small picture is wanted, each with the outlet it shows. */
   readonly previewed = computed((): ReadonlyMap<string, { readonly outlet: OutletAddress; readonly mode: LensMode }> => {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const found = new Map<string, { outlet: OutletAddress; mode: LensMode }>();
     const { nodes } = typed.graph;
     for (const id of Object.keys(nodes)) {
@@ -87,19 +87,19 @@ export class OutletInspector {
   constructor() {
     effect(() => {
       const [id, wanted] = [this.store.materialId(), this.wanted()];
-      this.work.resolved();
+      this.editor.resolved();
       untracked(() => void this.request(id, wanted));
     });
     // An outlet that is gone is not looked at any more.
     effect(() => {
       const peek = this.peek();
-      if (peek && !Object.hasOwn(this.work.typed().graph.nodes, peek.node) && this.work.group() === peek.group) this.stopPeek();
+      if (peek && !Object.hasOwn(this.editor.typed().graph.nodes, peek.node) && this.editor.group() === peek.group) this.stopPeek();
     });
   }
 
   /** Where an outlet of the graph on the screen is in the unfolded graph. */
   addressOf({ node, outlet }: OutletAddress): OutletAddress {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const path = typed.pathOf(node);
     return typed.graph.nodes[node]?.kind === GROUP_KIND
       ? { node: portPath(path, 'out', outlet), outlet: 'result' }
@@ -108,13 +108,13 @@ export class OutletInspector {
 
   /** Shows an outlet on the mesh; the picture again where it is already shown. */
   togglePeek(node: string, outlet?: string): void {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const kind = typed.kind(node);
     const spec = kind?.outlets.find((each) => each.name === outlet) ?? kind?.outlets[0];
     if (!kind || !spec) return;
     const type = typed.outletType({ node, outlet: spec.name }) ?? 'number';
     if (NO_VALUE.includes(type)) {
-      this.work.refuse('An image has no value by itself. Peek at what reads it.');
+      this.editor.refuse('An image has no value by itself. Peek at what reads it.');
       return;
     }
     const address = this.addressOf({ node, outlet: spec.name });
@@ -125,7 +125,7 @@ export class OutletInspector {
     }
     this.peeked.set({
       node,
-      group: this.work.group(),
+      group: this.editor.group(),
       title: titleOf(kind, typed.graph.nodes[node]?.name, spec.label),
       type,
       outlet: address,
@@ -146,7 +146,7 @@ export class OutletInspector {
   }
 
   private outletsHere(): OutletAddress[] {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     return Object.keys(typed.graph.nodes).flatMap((node) =>
       (typed.kind(node)?.outlets ?? [])
         .filter(({ name }) => !NO_VALUE.includes(typed.outletType({ node, outlet: name }) ?? 'number'))

@@ -79,7 +79,7 @@ const TICKS = 5;
 })
 export class PeekBar {
   protected readonly outlets = inject(OutletInspector);
-  private readonly link = inject(LensBinding);
+  private readonly binding = inject(LensBinding);
   protected readonly modes = MODES;
 
   protected readonly scale = computed(() => {
@@ -101,7 +101,7 @@ export class PeekBar {
   }
 
   protected spanSeen(): void {
-    void this.link.spanSeen();
+    void this.binding.spanSeen();
   }
 
   protected choosePart(component: number): void {

@@ -67,11 +67,11 @@ export class ProbePanel {
   protected readonly places = inject(BenchPlaces);
   protected readonly outlets = inject(OutletInspector);
   protected readonly probes = inject(Probes);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly context = inject(BenchContext);
 
   protected readonly rows = computed(() => {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const points = this.probes.points();
     return Object.entries(typed.graph.nodes).flatMap(([id, node]) => {
       const kind = typed.kind(id);

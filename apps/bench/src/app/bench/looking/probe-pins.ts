@@ -19,14 +19,14 @@ import { Probes } from './probes';
 })
 export class ProbePins {
   private readonly probes = inject(Probes);
-  private readonly link = inject(StageBinding);
+  private readonly binding = inject(StageBinding);
 
   protected readonly marks = computed(() => {
     // Where a point is seen changes with the camera.
-    this.link.camera();
-    this.link.state();
+    this.binding.camera();
+    this.binding.state();
     return this.probes.pins().flatMap(({ number, position, hidden }) => {
-      const at = this.link.engine()?.placeOf(position);
+      const at = this.binding.engine()?.placeOf(position);
       return at ? [{ number, hidden, ...at }] : [];
     });
   });

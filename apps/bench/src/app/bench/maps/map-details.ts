@@ -54,7 +54,7 @@ export class MapDetails {
 
   private readonly api = inject(AssetApi);
   private readonly shelf = inject(ImageShelf);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly context = inject(BenchContext);
   private readonly links = inject(LinkedImages);
   protected readonly keepings = KEEPINGS;
@@ -63,7 +63,7 @@ export class MapDetails {
   protected readonly memory = computed(() => (imageMemory(this.image()) / MEBIBYTE).toFixed(1));
   protected readonly link = computed(() => this.links.stateOf(this.image()));
   protected readonly uses = computed(() =>
-    (imageUses(this.work.material()).get(this.id()) ?? []).map((use) => ({ words: this.wordsOf(use), path: this.pathOf(use) })),
+    (imageUses(this.editor.material()).get(this.id()) ?? []).map((use) => ({ words: this.wordsOf(use), path: this.pathOf(use) })),
   );
   /** Channels that have one value everywhere. */
   protected readonly even = computed(() =>
@@ -78,7 +78,7 @@ export class MapDetails {
         .join(', ')}: a number would do.`,
   );
   /** Nodes that read the image as a normal map. */
-  protected readonly readers = computed(() => normalReaders(this.work.material(), this.id()));
+  protected readonly readers = computed(() => normalReaders(this.editor.material(), this.id()));
   protected readonly readDown = computed(() => this.readers().some(({ greenDown }) => greenDown));
   protected readonly both = computed(() => {
     const chain = this.chain();
@@ -94,23 +94,23 @@ export class MapDetails {
   });
 
   protected readGreen(way: 'up' | 'down'): void {
-    this.work.do(readGreenAs(this.readers(), way === 'down'));
+    this.editor.do(readGreenAs(this.readers(), way === 'down'));
   }
 
   protected async keep(keeping: 'kept' | 'linked'): Promise<void> {
-    if (keeping === 'kept') return this.work.do(linkImage(this.id(), undefined));
+    if (keeping === 'kept') return this.editor.do(linkImage(this.id(), undefined));
     const { asset, name } = this.image();
     const { assets } = await this.api.list({ use: 'image', limit: 200 }).catch(() => ({ assets: [] }));
     const known = assets.find(({ sha256 }) => sha256 === asset)?.name ?? name;
-    if (known) this.work.do(linkImage(this.id(), known));
-    else this.work.refuse('The workspace has no name for this image, so it cannot be followed.');
+    if (known) this.editor.do(linkImage(this.id(), known));
+    else this.editor.refuse('The workspace has no name for this image, so it cannot be followed.');
   }
 
   protected takeNewer(): void {
     const state = this.link();
     if (state?.kind !== 'newer') return;
     const { sha256, width, height } = state.asset;
-    this.work.do(replaceImage(this.work.material(), this.id(), { asset: sha256, width, height }));
+    this.editor.do(replaceImage(this.editor.material(), this.id(), { asset: sha256, width, height }));
   }
 
   protected async replace(field: HTMLInputElement): Promise<void> {
@@ -121,15 +121,15 @@ export class MapDetails {
       const taken = await this.shelf.take(file);
       // A file of one's own is no longer the workspace's image of another name.
       const unlinked = this.image().linked === undefined ? [] : [linkImage(this.id(), undefined)];
-      const edit = taken && replaceImage(this.work.material(), this.id(), taken);
-      if (edit) this.work.do(joinEdits(edit.label, edit, ...unlinked));
+      const edit = taken && replaceImage(this.editor.material(), this.id(), taken);
+      if (edit) this.editor.do(joinEdits(edit.label, edit, ...unlinked));
     } catch (error) {
-      this.work.refuse(error instanceof Error ? error.message : String(error));
+      this.editor.refuse(error instanceof Error ? error.message : String(error));
     }
   }
 
   private wordsOf(use: ImageUse): string {
-    const material = this.work.material();
+    const material = this.editor.material();
     if ('parameter' in use) return `parameter ${material.parameters[use.parameter]?.name ?? ''}`;
     const [, graph] = graphsOf(material).find(([{ group }]) => group === use.group) ?? [];
     const node = graph?.nodes[use.node];

@@ -43,7 +43,7 @@ const READ_AT_ONCE = 3;
 @Injectable()
 export class MapSetEditor {
   private readonly shelf = inject(ImageShelf);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
 
   readonly proposal = signal<MapProposal | undefined>(undefined);
   /** How many files of a set are read, while that goes on. */
@@ -85,7 +85,7 @@ export class MapSetEditor {
       }
       this.propose(images, left);
     } catch (error) {
-      this.work.refuse(wordsOf(error));
+      this.editor.refuse(wordsOf(error));
     } finally {
       this.reading.set(undefined);
     }
@@ -119,9 +119,11 @@ export class MapSetEditor {
   accept(): void {
     const proposal = this.proposal();
     if (!proposal) return;
-    const material = this.work.material();
+    const material = this.editor.material();
     if (material.code) {
-      this.work.refuse('This material is code. Declare a sampler2D parameter for each map; they get their images in the parameters panel.');
+      this.editor.refuse(
+        'This material is code. Declare a sampler2D parameter for each map; they get their images in the parameters panel.',
+      );
       return;
     }
     const images: Edit[] = [];
@@ -135,8 +137,8 @@ export class MapSetEditor {
     });
     const label = `Lay ${maps.length} maps on`;
     const wiring = wireMapSet(material, { label, surface: proposal.surface, height: proposal.height, maps }, newId);
-    this.work.leave(0);
-    this.work.do(joinEdits(label, ...images, wiring));
+    this.editor.leave(0);
+    this.editor.do(joinEdits(label, ...images, wiring));
     this.proposal.set(undefined);
     this.wired.next();
   }
@@ -150,7 +152,7 @@ export class MapSetEditor {
 
   private propose(images: readonly { file: File; image: MaterialImage }[], left: readonly string[]): void {
     if (images.length === 0) {
-      this.work.refuse(left[0] ?? 'No images were found. PNG, JPEG and WebP are taken.');
+      this.editor.refuse(left[0] ?? 'No images were found. PNG, JPEG and WebP are taken.');
       return;
     }
     const facts = this.shelf.facts();

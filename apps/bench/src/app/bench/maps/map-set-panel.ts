@@ -31,7 +31,7 @@ export class MapSetPanel {
   readonly proposal = input.required<MapProposal>();
 
   private readonly api = inject(AssetApi);
-  protected readonly work = inject(MapSetEditor);
+  protected readonly editor = inject(MapSetEditor);
   protected readonly surfaces = SURFACES;
   protected readonly packings = Object.entries(PACKINGS).map(([id, { label }]) => ({ id: id as PackingId, label }));
   protected readonly used = computed(() => this.proposal().rows.filter(({ packing }) => packing).length);
@@ -45,7 +45,7 @@ export class MapSetPanel {
   }
 
   protected choose(index: number, packing: string): void {
-    this.work.setPacking(index, packing === '' ? undefined : (packing as PackingId));
+    this.editor.setPacking(index, packing === '' ? undefined : (packing as PackingId));
   }
 
   protected helpOf({ packing }: MapRow): string {

@@ -41,7 +41,7 @@ export class MapsView {
   private readonly links = inject(LinkedImages);
   private readonly meshes = inject(MeshShelf);
   private readonly drops = inject(FileDrops);
-  protected readonly work = inject(MapSetEditor);
+  protected readonly editor = inject(MapSetEditor);
   protected readonly channels = CHANNEL_CHOICES;
   protected readonly chosen = signal<string | undefined>(undefined);
   protected readonly channel = signal<Channel>('all');
@@ -121,14 +121,14 @@ export class MapsView {
   protected take(field: HTMLInputElement): void {
     const files = [...(field.files ?? [])];
     field.value = '';
-    if (files.length > 0) void this.work.take(files);
+    if (files.length > 0) void this.editor.take(files);
   }
 
   protected drop(event: DragEvent): void {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
     void droppedFiles(event.dataTransfer).then((files) => {
-      if (sortedFiles(files).images.length > 0) void this.work.take(files);
+      if (sortedFiles(files).images.length > 0) void this.editor.take(files);
       else this.drops.take(files);
     });
   }

@@ -25,11 +25,11 @@ const MODES: readonly Choice<OpacityMode>[] = [
   host: { class: 'panel-body outline-panel' },
   template: `
     <span class="field-label">Opacity is</span>
-    <brelvin-choices label="How opacity is used" [options]="modes" [value]="used() ?? mode()" (chosen)="work.do(edit($event))" />
+    <brelvin-choices label="How opacity is used" [options]="modes" [value]="used() ?? mode()" (chosen)="editor.do(edit($event))" />
     <p class="hint outline-hint">
       @if (used(); as mode) {
         {{ helpOf(mode) }}
-      } @else if (work.material().code) {
+      } @else if (editor.material().code) {
         Its alpha is always 1: the surface hides all that is behind it. Give <code>paint</code> a fourth component below 1, or write
         <code>float opacity(Surface s)</code>.
       } @else {
@@ -39,15 +39,15 @@ const MODES: readonly Choice<OpacityMode>[] = [
   `,
 })
 export class OpacityPanel {
-  protected readonly work = inject(GraphEditor);
+  protected readonly editor = inject(GraphEditor);
   protected readonly modes = MODES;
   protected readonly edit = setOpacityMode;
-  protected readonly mode = computed((): OpacityMode => this.work.material().opacity ?? 'blend');
+  protected readonly mode = computed((): OpacityMode => this.editor.material().opacity ?? 'blend');
   private readonly compiled = inject(BenchResult).compiled;
   /** What its program really does; nothing where it hides all that is behind it. */
   protected readonly used = computed((): OpacityMode | undefined => {
-    if (this.work.material().code) return this.compiled()?.compiled?.opacity;
-    return Object.hasOwn(this.work.material().surface.ribbons, inletKey(DOCK, 'opacity')) ? this.mode() : undefined;
+    if (this.editor.material().code) return this.compiled()?.compiled?.opacity;
+    return Object.hasOwn(this.editor.material().surface.ribbons, inletKey(DOCK, 'opacity')) ? this.mode() : undefined;
   });
 
   protected helpOf(mode: OpacityMode): string {

@@ -59,26 +59,26 @@ const PIXELS_A_METRE = 200;
   `,
 })
 export class OutlinePanel {
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   protected readonly methods = METHODS;
   protected readonly units = plainChoices(OUTLINE_UNITS);
   protected readonly first = FIRST_OUTLINE;
-  protected readonly outline = computed(() => this.work.material().outline);
+  protected readonly outline = computed(() => this.editor.material().outline);
   protected readonly method = computed(() => this.outline()?.method ?? 'none');
 
   protected use(method: Outline['method'] | 'none'): void {
-    this.work.do(setOutline(method === 'none' ? undefined : { ...(this.outline() ?? FIRST_OUTLINE), method }));
+    this.editor.do(setOutline(method === 'none' ? undefined : { ...(this.outline() ?? FIRST_OUTLINE), method }));
   }
 
   protected set<K extends keyof Outline>(field: K, value: Outline[K], gesture?: string): void {
-    this.work.do(setOutlineField(field, value), gesture);
+    this.editor.do(setOutlineField(field, value), gesture);
   }
 
   /** Another unit; the line stays about as wide. */
   protected measureIn(unit: Outline['unit']): void {
     const line = this.outline();
     if (!line || line.unit === unit) return;
-    this.work.do(setOutline({ ...line, unit, width: unit === 'metres' ? this.inMetres(line.width) : line.width * PIXELS_A_METRE }));
+    this.editor.do(setOutline({ ...line, unit, width: unit === 'metres' ? this.inMetres(line.width) : line.width * PIXELS_A_METRE }));
   }
 
   protected inMetres(pixels: number): number {

@@ -44,9 +44,9 @@ export class StageSide {
   protected readonly compare = inject(Comparison);
   protected readonly files = inject(BenchFiles);
   protected readonly layout = inject(BenchLayout);
-  protected readonly link = inject(StageBinding);
+  protected readonly binding = inject(StageBinding);
   protected readonly loaders = inject(StageFiles).loaders;
-  protected readonly look = inject(ViewSettings);
+  protected readonly settings = inject(ViewSettings);
   protected readonly outlets = inject(OutletInspector);
   protected readonly places = inject(BenchPlaces);
   protected readonly result = inject(BenchResult);
@@ -63,13 +63,13 @@ export class StageSide {
   protected readonly mesh = computed(() => this.store.set()?.meshes[this.meshId()]);
   protected readonly compiling = computed(() => this.compiler.busy() || this.materials.opening());
   /** What the colours of a special view mean. */
-  protected readonly viewLegend = computed(() => VIEW_WORDS[this.look.inspection().view][1]);
+  protected readonly viewLegend = computed(() => VIEW_WORDS[this.settings.inspection().view][1]);
 
   constructor() {
     effect(() => {
       const [stage, set, rig] = [this.stage(), this.store.set(), this.store.rig()];
       if (stage && set && rig && this.store.material())
-        untracked(() => this.link.show(stage.engine(), { id: this.store.setId(), set }, rig));
+        untracked(() => this.binding.show(stage.engine(), { id: this.store.setId(), set }, rig));
     });
     effect(() => {
       const set = this.store.set();
@@ -84,20 +84,20 @@ export class StageSide {
 
   /** A press on the picture places a pin while values are read, and chooses a part otherwise. */
   protected press({ x, y }: { x: number; y: number }): void {
-    const engine = this.link.engine();
+    const engine = this.binding.engine();
     if (engine && this.outlets.probing()) void this.probes.pin(engine, x, y);
     else this.places.part.set(engine?.pick(x, y));
   }
 
   protected point(place: { x: number; y: number } | undefined): void {
-    const engine = this.link.engine();
+    const engine = this.binding.engine();
     if (!engine || !this.outlets.probing()) return;
     if (place) void this.probes.followPointer(engine, place.x, place.y);
     else this.probes.leavePointer();
   }
 
   protected async saveStill(): Promise<void> {
-    const still = await this.link.engine()?.still();
+    const still = await this.binding.engine()?.still();
     if (still) download(still, `${this.store.material()?.name ?? 'still'}.png`);
   }
 }

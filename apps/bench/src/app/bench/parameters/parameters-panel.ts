@@ -56,7 +56,7 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
   templateUrl: './parameters-panel.html',
 })
 export class ParametersPanel {
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly codeWork = inject(SourceEditor);
   private readonly places = inject(BenchPlaces);
   protected readonly open = signal<string | undefined>(undefined);
@@ -66,7 +66,7 @@ export class ParametersPanel {
 
   /** Where the code of a code material declares each of its parameters, by uniform. */
   private readonly declared = computed(() => {
-    const { code } = this.work.material();
+    const { code } = this.editor.material();
     return code && new Map(parametersOf(code).map((each) => [each.uniform, each]));
   });
   /** Whether code declares them: then it says what they are called and how far they go. */
@@ -75,7 +75,7 @@ export class ParametersPanel {
   /** By heading, those without one first. */
   protected readonly sections = computed(() => {
     const declared = this.declared();
-    const rows = Object.entries(this.work.material().parameters)
+    const rows = Object.entries(this.editor.material().parameters)
       .filter(([, { uniform }]) => !declared || (uniform !== undefined && declared.has(uniform)))
       .map(([id, parameter]): ParameterRow => ({ id, ...parameter, spec: specOfParameter(parameter, { parameter: id }) }))
       .sort((a, b) => a.order - b.order || a.name.localeCompare(b.name));
@@ -83,7 +83,7 @@ export class ParametersPanel {
     return headings.map((heading) => ({ heading, rows: rows.filter((row) => (row.heading ?? '') === heading) }));
   });
   protected readonly variants = computed(() =>
-    Object.entries(this.work.material().variants)
+    Object.entries(this.editor.material().variants)
       .map(([id, variant]) => ({ id, variant }))
       .sort((a, b) => a.variant.order - b.variant.order),
   );
@@ -97,7 +97,7 @@ export class ParametersPanel {
   }
 
   protected chooseImage(row: ParameterRow, image: string): void {
-    this.work.do(setParameter(row.id, 'image', image));
+    this.editor.do(setParameter(row.id, 'image', image));
   }
 
   /** Shows where the code declares it. */
@@ -115,38 +115,38 @@ export class ParametersPanel {
   }
 
   protected set(row: ParameterRow, value: InletValue, gesture?: string): void {
-    this.work.do(setParameter(row.id, 'value', value), gesture);
+    this.editor.do(setParameter(row.id, 'value', value), gesture);
   }
 
   protected renamed(row: ParameterRow, field: HTMLInputElement): void {
     const name = field.value.trim();
-    if (name && name !== row.name) this.work.do(setParameter(row.id, 'name', name));
+    if (name && name !== row.name) this.editor.do(setParameter(row.id, 'name', name));
     else field.value = row.name;
   }
 
   protected words(row: ParameterRow, field: 'heading' | 'help' | 'unit', text: string): void {
-    this.work.do(setParameter(row.id, field, text.trim() || undefined));
+    this.editor.do(setParameter(row.id, field, text.trim() || undefined));
   }
 
   protected bound(row: ParameterRow, field: 'low' | 'high', value: number | undefined, gesture?: string): void {
-    this.work.do(setParameter(row.id, field, value), gesture);
+    this.editor.do(setParameter(row.id, field, value), gesture);
   }
 
   protected retyped(row: ParameterRow): void {
     const type = row.type === 'number' ? 'colour' : 'number';
     const value = type === 'colour' ? this.colourOf(row) : this.numberOf(row);
     const changes = [setParameter(row.id, 'type', type), setParameter(row.id, 'value', value), setParameter(row.id, 'live', undefined)];
-    this.work.do({ label: `Make “${row.name}” a ${type}`, changes: changes.flatMap((edit) => edit.changes) });
+    this.editor.do({ label: `Make “${row.name}” a ${type}`, changes: changes.flatMap((edit) => edit.changes) });
   }
 
   protected drive(row: ParameterRow, kind: string): void {
     const known = LIVE_KINDS.find((each) => each === kind);
     const range = { low: row.low ?? 0, high: row.high ?? 1 };
-    this.work.do(setParameter(row.id, 'live', known && { ...STILL_LIVE_INPUT, ...range, ...row.live, kind: known }));
+    this.editor.do(setParameter(row.id, 'live', known && { ...STILL_LIVE_INPUT, ...range, ...row.live, kind: known }));
   }
 
   protected setLive(row: ParameterRow, field: keyof LiveInput, value: number, gesture?: string): void {
-    if (row.live) this.work.do(setParameter(row.id, 'live', { ...row.live, [field]: value }), gesture);
+    if (row.live) this.editor.do(setParameter(row.id, 'live', { ...row.live, [field]: value }), gesture);
   }
 
   protected liveNumber(row: ParameterRow, field: keyof LiveInput): number {
@@ -158,19 +158,19 @@ export class ParametersPanel {
     const names = new Set(this.variants().map(({ variant }) => variant.name));
     let name = 'Variant 1';
     for (let count = 2; names.has(name); count++) name = `Variant ${count}`;
-    this.work.do(keepVariant(this.work.material(), newId(), name));
+    this.editor.do(keepVariant(this.editor.material(), newId(), name));
   }
 
   protected use(variant: Variant): void {
-    this.work.do(applyVariant(this.work.material(), variant));
+    this.editor.do(applyVariant(this.editor.material(), variant));
   }
 
   protected renameVariant(id: string, field: HTMLInputElement): void {
     const name = field.value.trim();
-    if (name) this.work.do({ label: 'Name a variant', changes: [{ path: ['variants', id, 'name'], value: name }] });
+    if (name) this.editor.do({ label: 'Name a variant', changes: [{ path: ['variants', id, 'name'], value: name }] });
   }
 
   protected dropVariant(id: string): void {
-    this.work.do(removeVariant(id));
+    this.editor.do(removeVariant(id));
   }
 }

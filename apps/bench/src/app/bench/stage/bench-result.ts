@@ -11,7 +11,7 @@ import { Compiler } from '../compile/compiler';
 @Injectable()
 export class BenchResult {
   private readonly compiler = inject(Compiler);
-  private readonly work = inject(GraphEditor);
+  private readonly editor = inject(GraphEditor);
   private readonly stage = inject(StageBinding);
 
   readonly compiled = toSignal(
@@ -23,7 +23,7 @@ export class BenchResult {
     const found = this.compiled()?.problems ?? [];
     const refusal = this.stage.state()?.refusal;
     if (found.length > 0 || !refusal) return found;
-    const known = refusal.node !== undefined && this.work.resolved().nodes.has(refusal.node);
+    const known = refusal.node !== undefined && this.editor.resolved().nodes.has(refusal.node);
     return [{ node: known ? (refusal.node ?? '') : '', message: refusal.message }];
   });
 }

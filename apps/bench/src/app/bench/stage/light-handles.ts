@@ -65,11 +65,11 @@ export class LightHandles {
   readonly width = input.required<number>();
   readonly height = input.required<number>();
 
-  private readonly work = inject(RigEditor);
+  private readonly editor = inject(RigEditor);
   protected readonly held = signal<{ readonly id: string; readonly gesture: string; x: number; y: number } | undefined>(undefined);
 
   protected readonly handles = computed((): Handle[] =>
-    this.work.standing().flatMap((standing): Handle[] => {
+    this.editor.standing().flatMap((standing): Handle[] => {
       const { id, light } = standing;
       const place = this.placeOf(standing);
       const at = this.onScreen(place);
@@ -77,7 +77,7 @@ export class LightHandles {
       const goal = light.kind === 'sun' ? this.camera().target : place.map((each, axis) => each - (standing.direction[axis] ?? 0) * 0.8);
       const to = light.kind === 'point' ? undefined : this.onScreen(goal);
       const ray = to ? `M${at.x} ${at.y}L${at.x + (to.x - at.x) * 0.5} ${at.y + (to.y - at.y) * 0.5}` : '';
-      return [{ id, name: light.name, kind: light.kind, ...at, ray, chosen: id === this.work.chosen() }];
+      return [{ id, name: light.name, kind: light.kind, ...at, ray, chosen: id === this.editor.chosen() }];
     }),
   );
 
@@ -98,7 +98,7 @@ export class LightHandles {
   protected down(event: PointerEvent, id: string): void {
     if (event.button !== 0) return;
     event.stopPropagation();
-    this.work.choose(id);
+    this.editor.choose(id);
     (event.currentTarget as SVGElement).setPointerCapture(event.pointerId);
     this.held.set({ id, gesture: newId(), x: event.clientX, y: event.clientY });
   }
@@ -106,7 +106,7 @@ export class LightHandles {
   /** The light moves in the plane of the picture; a sun turns so that its handle stays under the pointer. */
   protected move(event: PointerEvent): void {
     const held = this.held();
-    const standing = held && this.work.standing().find(({ id }) => id === held.id);
+    const standing = held && this.editor.standing().find(({ id }) => id === held.id);
     if (!held || !standing) return;
     const [dx, dy] = [(event.clientX - held.x) / this.height(), (held.y - event.clientY) / this.height()];
     this.held.set({ ...held, x: event.clientX, y: event.clientY });
@@ -118,11 +118,11 @@ export class LightHandles {
       const away = moved.map((each, axis) => each - (this.camera().target[axis] ?? 0));
       const length = Math.hypot(...away) || 1;
       const direction = away.map((each) => Math.round((each / length) * 1e6) / 1e6);
-      this.work.do(setLight(held.id, 'direction', direction, `Move ${light.name}`), held.gesture);
+      this.editor.do(setLight(held.id, 'direction', direction, `Move ${light.name}`), held.gesture);
     } else {
       // What moves by itself is moved where it stands without its motion.
       const position = light.position.map((each, axis) => Math.round((each + (moved[axis] ?? 0) - (place[axis] ?? 0)) * 1e4) / 1e4);
-      this.work.do(setLight(held.id, 'position', position, `Move ${light.name}`), held.gesture);
+      this.editor.do(setLight(held.id, 'position', position, `Move ${light.name}`), held.gesture);
     }
   }
 }

@@ -17,9 +17,9 @@ export class StageBinding {
   private readonly compiler = inject(Compiler);
   private readonly store = inject(DocumentStore);
   private readonly destroyRef = inject(DestroyRef);
-  private readonly look = inject(ViewSettings);
+  private readonly settings = inject(ViewSettings);
   private readonly materials = inject(StageMaterials);
-  private readonly rigWork = inject(RigEditor);
+  private readonly rigEditor = inject(RigEditor);
   private readonly linked = signal<StageEngine | undefined>(undefined);
 
   /** The Stage's engine, once it was handed something. */
@@ -37,9 +37,9 @@ export class StageBinding {
       const rig = this.store.rig();
       if (rig) untracked(() => this.compiler.light(litProgram(rig)));
     });
-    effect(() => this.look.ringRound(Math.max(0, this.rigWork.number() - 1)));
+    effect(() => this.settings.ringRound(Math.max(0, this.rigEditor.number() - 1)));
     effect(() => {
-      const [inspection, turning, engine] = [this.look.inspection(), this.look.turning(), this.linked()];
+      const [inspection, turning, engine] = [this.settings.inspection(), this.settings.turning(), this.linked()];
       if (takesApart(inspection)) this.compiler.want('inspect');
       engine?.setInspection(inspection);
       engine?.camera.setTurning(turning);
@@ -65,7 +65,7 @@ export class StageBinding {
       this.camera.set(camera);
       if (this.setId !== undefined && !engine.camera.moves) keepCamera(this.setId, camera);
     });
-    engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigWork.seconds.set(seconds));
+    engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigEditor.seconds.set(seconds));
     engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.state.set(state));
     this.linked.set(engine);
     void engine.start();

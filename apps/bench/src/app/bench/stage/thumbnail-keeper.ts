@@ -12,7 +12,7 @@ const AFTER_MS = 6000;
 @Injectable()
 export class ThumbnailKeeper {
   private readonly api = inject(DocumentApi);
-  private readonly link = inject(StageBinding);
+  private readonly binding = inject(StageBinding);
   private readonly wanted = new BehaviorSubject<number | undefined>(undefined);
   private material = '';
   private rig?: string;
@@ -33,7 +33,7 @@ export class ThumbnailKeeper {
       )
       .subscribe((step) => void this.save(step));
     effect(() => {
-      if (!this.link.state()?.complete || !this.missed) return;
+      if (!this.binding.state()?.complete || !this.missed) return;
       this.missed = false;
       this.wanted.next(this.wanted.value);
     });
@@ -53,7 +53,7 @@ export class ThumbnailKeeper {
 
   private async save(step: number): Promise<void> {
     try {
-      const png = await this.link.engine()?.thumbnail();
+      const png = await this.binding.engine()?.thumbnail();
       this.missed = png === undefined;
       if (png) await this.api.saveThumbnail(this.material, step, png);
     } catch (error) {

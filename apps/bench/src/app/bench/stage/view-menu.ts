@@ -43,8 +43,8 @@ const DEGREES = 180 / Math.PI;
       (click)="open.set(!open())"
     >
       view
-      @if (look.inspection().view !== 'none') {
-        <span class="bar-view">{{ words[look.inspection().view][0] }}</span>
+      @if (settings.inspection().view !== 'none') {
+        <span class="bar-view">{{ words[settings.inspection().view][0] }}</span>
       }
       <brelvin-icon name="down" />
     </button>
@@ -57,9 +57,9 @@ const DEGREES = 180 / Math.PI;
               class="mesh-choice"
               role="radio"
               [attr.data-view]="view"
-              [attr.aria-checked]="look.inspection().view === view"
+              [attr.aria-checked]="settings.inspection().view === view"
               [title]="words[view][1]"
-              (click)="look.see(view)"
+              (click)="settings.see(view)"
             >
               {{ words[view][0] }}
             </button>
@@ -92,15 +92,20 @@ const DEGREES = 180 / Math.PI;
             >
               orthographic
             </button>
-            <button type="button" class="choice-alone" [attr.aria-pressed]="look.turning()" (click)="look.turning.set(!look.turning())">
+            <button
+              type="button"
+              class="choice-alone"
+              [attr.aria-pressed]="settings.turning()"
+              (click)="settings.turning.set(!settings.turning())"
+            >
               turntable
             </button>
             <button
               type="button"
               class="choice-alone"
-              [attr.aria-pressed]="look.handlesShown()"
+              [attr.aria-pressed]="settings.handlesShown()"
               title="Show where the lights stand"
-              (click)="look.handlesShown.set(!look.handlesShown())"
+              (click)="settings.handlesShown.set(!settings.handlesShown())"
             >
               light handles
             </button>
@@ -133,7 +138,7 @@ export class ViewMenu {
   readonly edited = output<{ edit: Edit }>();
   readonly stillWanted = output<void>();
 
-  protected readonly look = inject(ViewSettings);
+  protected readonly settings = inject(ViewSettings);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
   protected readonly words = VIEW_WORDS;

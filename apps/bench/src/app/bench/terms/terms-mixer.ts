@@ -63,33 +63,33 @@ const WORDS: Readonly<Record<Bar, string>> = {
       <button
         type="button"
         class="choice-alone"
-        [attr.aria-pressed]="look.inspection().surface === 'albedo'"
+        [attr.aria-pressed]="settings.inspection().surface === 'albedo'"
         title="The colour of the surface without any light on it"
-        (click)="look.showSurface('albedo')"
+        (click)="settings.showSurface('albedo')"
       >
         colour only
       </button>
       <button
         type="button"
         class="choice-alone"
-        [attr.aria-pressed]="look.inspection().surface === 'light'"
+        [attr.aria-pressed]="settings.inspection().surface === 'light'"
         title="The light on a white surface"
-        (click)="look.showSurface('light')"
+        (click)="settings.showSurface('light')"
       >
         light only
       </button>
-      <button type="button" class="choice-alone" [disabled]="look.isWhole()" (click)="look.putTogether()">whole</button>
+      <button type="button" class="choice-alone" [disabled]="settings.isWhole()" (click)="settings.putTogether()">whole</button>
     </div>
   `,
 })
 export class TermsMixer {
-  protected readonly look = inject(ViewSettings);
+  protected readonly settings = inject(ViewSettings);
   protected readonly terms = BARS;
   protected readonly words = WORDS;
   protected held?: { readonly term: Bar; readonly y: number; readonly tall: number; readonly start: number; moved: boolean };
 
   protected weight(term: Bar): number {
-    const inspection = this.look.inspection();
+    const inspection = this.settings.inspection();
     return isFactor(term) ? inspection[term] : inspection.weights[term];
   }
 
@@ -99,12 +99,12 @@ export class TermsMixer {
   }
 
   protected isAlone(term: Bar): boolean {
-    return isFactor(term) ? this.look.inspection().view === term : this.look.alone() === term;
+    return isFactor(term) ? this.settings.inspection().view === term : this.settings.alone() === term;
   }
 
   private isolate(term: Bar): void {
-    if (isFactor(term)) this.look.isolateFactor(term);
-    else this.look.isolate(term);
+    if (isFactor(term)) this.settings.isolateFactor(term);
+    else this.settings.isolate(term);
   }
 
   protected down(event: PointerEvent, term: Bar): void {
@@ -139,8 +139,8 @@ export class TermsMixer {
 
   protected put(term: Bar, weight: number): void {
     const within = Math.round(Math.min(Math.max(weight, 0), this.most(term)) * 100) / 100;
-    if (isFactor(term)) this.look.weighFactor(term, within);
-    else this.look.weigh(term, within);
+    if (isFactor(term)) this.settings.weighFactor(term, within);
+    else this.settings.weigh(term, within);
   }
 }
 

@@ -16,12 +16,12 @@ export class BendRibbon implements Gesture {
   private moved = false;
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private readonly hit: RibbonHit,
     private readonly start: Point,
   ) {
-    const known = work.typed().graph.ribbons[hit.shape.key]?.bends ?? [];
+    const known = editor.typed().graph.ribbons[hit.shape.key]?.bends ?? [];
     this.index = hit.bend < 0 ? hit.place : hit.bend;
     this.bends = hit.bend < 0 ? [...known.slice(0, this.index), [0, 0], ...known.slice(this.index)] : known;
   }
@@ -31,14 +31,14 @@ export class BendRibbon implements Gesture {
     if (!this.moved) return;
     const { x, y } = this.view.toGraph(at);
     this.bends = this.bends.map((bend, index) => (index === this.index ? [x, y] : bend));
-    this.work.do(this.work.typed().edits.setBends(inletOf(this.hit.shape.key), this.bends), this.gesture);
+    this.editor.do(this.editor.typed().edits.setBends(inletOf(this.hit.shape.key), this.bends), this.gesture);
   }
 
   end(): void {
     if (this.moved) return;
-    const { from, key } = { from: this.work.typed().graph.ribbons[this.hit.shape.key]?.from, key: this.hit.shape.key };
+    const { from, key } = { from: this.editor.typed().graph.ribbons[this.hit.shape.key]?.from, key: this.hit.shape.key };
     // A press on a ribbon chooses the nodes at its ends.
-    this.view.select([from ?? '', inletOf(key).node].filter((id) => Object.hasOwn(this.work.typed().graph.nodes, id)));
+    this.view.select([from ?? '', inletOf(key).node].filter((id) => Object.hasOwn(this.editor.typed().graph.nodes, id)));
   }
 
   cancel(): void {

@@ -11,7 +11,7 @@ export class Marquee implements Gesture {
   private readonly before: ReadonlySet<string>;
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private readonly start: Point,
   ) {
@@ -25,7 +25,7 @@ export class Marquee implements Gesture {
     const corner = this.view.toGraph(this.frame);
     const { zoom } = this.view.transform;
     const inGraph = { ...corner, width: this.frame.width / zoom, height: this.frame.height / zoom };
-    this.view.select([...this.before, ...chosenByFrame(this.work.typed(), this.work.placed(), inGraph)]);
+    this.view.select([...this.before, ...chosenByFrame(this.editor.typed(), this.editor.placed(), inGraph)]);
   }
 
   end(): void {

@@ -20,12 +20,12 @@ export class MoveCards implements Gesture {
   private moved = false;
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private last: Point,
     private readonly shapes: () => readonly RibbonShape[],
   ) {
-    this.moving = withContents(work, work.chosen());
+    this.moving = withContents(editor, editor.chosen());
   }
 
   move(at: Point): void {
@@ -36,14 +36,14 @@ export class MoveCards implements Gesture {
     if (x === 0 && y === 0) return;
     this.moved = true;
     this.rest = { x: this.rest.x - x, y: this.rest.y - y };
-    const { edits, material } = this.work.typed();
-    this.work.do(edits.move(material, this.moving, x, y), this.gesture);
+    const { edits, material } = this.editor.typed();
+    this.editor.do(edits.move(material, this.moving, x, y), this.gesture);
   }
 
   end(): void {
     const [id] = this.moving;
     if (!this.moved || this.moving.size !== 1 || id === undefined) return;
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const node = typed.graph.nodes[id];
     const kind = typed.kind(id);
     if (!node || !kind || !isLoose(typed, id)) return;
@@ -52,7 +52,7 @@ export class MoveCards implements Gesture {
     const onScreen = { ...this.view.toScreen(box), width: box.width * zoom, height: box.height * zoom };
     const ribbon = ribbonThrough(this.shapes(), onScreen, zoom);
     // Of the same gesture, so that one undo takes both back.
-    if (ribbon) this.work.do(insertIntoRibbon(typed, inletOf(ribbon.key), id, kind), this.gesture);
+    if (ribbon) this.editor.do(insertIntoRibbon(typed, inletOf(ribbon.key), id, kind), this.gesture);
   }
 
   cancel(): void {
@@ -61,8 +61,8 @@ export class MoveCards implements Gesture {
 }
 
 /** Chosen things, and with a chosen area everything whose middle lies in it. */
-function withContents(work: GraphEditor, chosen: ReadonlySet<string>): ReadonlySet<string> {
-  const typed = work.typed();
+function withContents(editor: GraphEditor, chosen: ReadonlySet<string>): ReadonlySet<string> {
+  const typed = editor.typed();
   const { nodes, areas, notes } = typed.graph;
   const chosenAreas = [...chosen].map((id) => areas[id]).filter((area) => area !== undefined);
   if (chosenAreas.length === 0) return chosen;

@@ -13,12 +13,12 @@ export class ResizeBox implements Gesture {
   private readonly box?: Area | Note;
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private readonly id: string,
     private readonly start: Point,
   ) {
-    const { areas, notes } = work.typed().graph;
+    const { areas, notes } = editor.typed().graph;
     this.box = areas[id] ?? notes[id];
   }
 
@@ -27,9 +27,12 @@ export class ResizeBox implements Gesture {
     const { zoom } = this.view.transform;
     const width = Math.max(SMALLEST, Math.round(this.box.width + (at.x - this.start.x) / zoom));
     const height = Math.max(SMALLEST / 2, Math.round(this.box.height + (at.y - this.start.y) / zoom));
-    const { edits } = this.work.typed();
+    const { edits } = this.editor.typed();
     const changed = { ...this.box, width, height };
-    this.work.do('title' in changed ? edits.putArea(this.id, changed, 'Resize') : edits.putNote(this.id, changed, 'Resize'), this.gesture);
+    this.editor.do(
+      'title' in changed ? edits.putArea(this.id, changed, 'Resize') : edits.putNote(this.id, changed, 'Resize'),
+      this.gesture,
+    );
   }
 
   end(): void {

@@ -26,42 +26,42 @@ export type Carried =
 export const NEW_PORT = 'new-port';
 
 /** What stands at a port, as its element says. */
-export function carriedFrom(work: GraphEditor, port: HTMLElement): Carried | undefined {
+export function carriedFrom(editor: GraphEditor, port: HTMLElement): Carried | undefined {
   const { node, inlet, outlet } = port.dataset;
-  const typed = work.typed();
+  const typed = editor.typed();
   if (!node || inlet === NEW_PORT || outlet === NEW_PORT) return undefined;
   if (outlet) return { from: { node, outlet }, type: typed.outletType({ node, outlet }) ?? 'number' };
   return inlet ? { to: { node, inlet }, type: typed.inletType({ node, inlet }) ?? 'number' } : undefined;
 }
 
 /** Sets a ribbon down at a port; what does not fit is refused in words. */
-export function setDown(work: GraphEditor, carried: Carried, port: HTMLElement, detached?: InletAddress): void {
+export function setDown(editor: GraphEditor, carried: Carried, port: HTMLElement, detached?: InletAddress): void {
   const { node, inlet, outlet } = port.dataset;
-  const made = newPort(work, carried, port);
+  const made = newPort(editor, carried, port);
   if (made) {
-    work.do(made);
+    editor.do(made);
     return;
   }
   const from = 'from' in carried ? carried.from : node && outlet ? { node, outlet } : undefined;
   const to = 'to' in carried ? carried.to : node && inlet ? { node, inlet } : undefined;
   if (!from || !to || inlet === NEW_PORT || outlet === NEW_PORT) {
-    if (!detached) work.refuse('A ribbon runs from an outlet (right edge) to an inlet (left edge).');
+    if (!detached) editor.refuse('A ribbon runs from an outlet (right edge) to an inlet (left edge).');
     return;
   }
   if (detached && inletKey(detached.node, detached.inlet) === inletKey(to.node, to.inlet)) return;
-  const typed = work.typed();
+  const typed = editor.typed();
   const problem = connectionProblem(typed, from, to);
   if (problem) {
-    work.refuse(problem);
+    editor.refuse(problem);
     return;
   }
   const run = typed.edits.connect(from, to);
-  work.do(detached ? joinEdits(run.label, typed.edits.disconnect(detached), run) : run);
+  editor.do(detached ? joinEdits(run.label, typed.edits.disconnect(detached), run) : run);
 }
 
 /** A ribbon that is set down at a group's edge gives the group another inlet or outlet. */
-function newPort(work: GraphEditor, carried: Carried, port: HTMLElement): Edit | undefined {
-  const { group, edits, material, kind } = withKind(work);
+function newPort(editor: GraphEditor, carried: Carried, port: HTMLElement): Edit | undefined {
+  const { group, edits, material, kind } = withKind(editor);
   if (group === undefined) return undefined;
   const name = newId();
   if ('from' in carried && port.dataset['inlet'] === NEW_PORT) {
@@ -77,8 +77,8 @@ function newPort(work: GraphEditor, carried: Carried, port: HTMLElement): Edit |
   return undefined;
 }
 
-function withKind(work: GraphEditor) {
-  const typed = work.typed();
+function withKind(editor: GraphEditor) {
+  const typed = editor.typed();
   return { group: typed.group, edits: typed.edits, material: typed.material, kind: (id: string) => typed.kind(id) };
 }
 
@@ -88,22 +88,22 @@ export class RunRibbon implements Gesture {
   private readonly detached?: InletAddress;
 
   constructor(
-    private readonly work: GraphEditor,
+    private readonly editor: GraphEditor,
     private readonly view: GraphView,
     private readonly measure: () => SurfaceMeasure,
     private readonly into: { void: (carried: Carried) => void },
     carried: Carried,
     private at: Point,
   ) {
-    const source = 'to' in carried ? work.typed().sourceOf(carried.to) : undefined;
+    const source = 'to' in carried ? editor.typed().sourceOf(carried.to) : undefined;
     if (source && 'to' in carried) {
       this.detached = carried.to;
-      this.held = { from: source, type: work.typed().outletType(source) ?? 'number' };
+      this.held = { from: source, type: editor.typed().outletType(source) ?? 'number' };
     } else this.held = carried;
   }
 
   get carried(): RibbonShape | undefined {
-    const typed = this.work.typed();
+    const typed = this.editor.typed();
     const held = this.held;
     const end =
       'from' in held
@@ -124,8 +124,8 @@ export class RunRibbon implements Gesture {
       target?.closest<HTMLElement>('.port') ??
       target?.closest('.card-row, .dock-place, .card-title')?.querySelector<HTMLElement>('.port') ??
       undefined;
-    if (port) setDown(this.work, this.held, port, this.detached);
-    else if (this.detached) this.work.do(this.work.typed().edits.disconnect(this.detached));
+    if (port) setDown(this.editor, this.held, port, this.detached);
+    else if (this.detached) this.editor.do(this.editor.typed().edits.disconnect(this.detached));
     else this.into.void(this.held);
   }
 

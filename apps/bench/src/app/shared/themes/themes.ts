@@ -12,16 +12,16 @@ const KEY = 'brelvin.room';
 @Injectable({ providedIn: 'root' })
 export class Themes {
   private readonly chosen = signal<Theme>('dark');
-  readonly room = this.chosen.asReadonly();
+  readonly current = this.chosen.asReadonly();
 
   restore(): void {
     const stored = localStorage.getItem(KEY);
-    this.choose(THEMES.find((room) => room.id === stored)?.id ?? 'dark');
+    this.choose(THEMES.find(({ id }) => id === stored)?.id ?? 'dark');
   }
 
-  choose(room: Theme): void {
-    this.chosen.set(room);
-    document.documentElement.dataset['room'] = room;
-    localStorage.setItem(KEY, room);
+  choose(theme: Theme): void {
+    this.chosen.set(theme);
+    document.documentElement.dataset['room'] = theme;
+    localStorage.setItem(KEY, theme);
   }
 }
