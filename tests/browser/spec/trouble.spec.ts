@@ -248,10 +248,7 @@ describe('Trouble', () => {
     const id = await fresh({ ...seal, seenIn: { set: 'set-plain-sphere', rig: PLAIN_RIG } });
     await browser.block(['*/api/assets/*']);
     await bench.driver.get(`${server.address}/bench/${id}`);
-    await bench.waitForText(
-      '.stage-notice',
-      /The image “.+” cannot be had: a grey check stands in its place\. .+ It is asked for again\./,
-    );
+    await bench.waitForText('.stage-notice', /The image “.+” cannot be had: a grey check stands in its place\. .+ It is asked for again\./);
     const checked = await bench.pixelsNow();
     await browser.block([]);
     await bench.driver.wait(async () => (await bench.all('.stage-notice')).length === 0, 60_000, 'it is asked for again');

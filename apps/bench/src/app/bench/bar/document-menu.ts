@@ -15,6 +15,8 @@ import { Icon } from '../../shared/icons/icon';
       type="button"
       class="bar-button"
       [cdkMenuTriggerFor]="menu"
+      #trigger="cdkMenuTriggerFor"
+      (keydown.escape)="trigger.close()"
       [cdkMenuPosition]="position()"
       (cdkMenuOpened)="load()"
       (pointerenter)="measure()"

@@ -9,7 +9,14 @@ import { Icon } from '../../shared/icons/icon';
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="bar-button" [cdkMenuTriggerFor]="menu" title="Functions of the Library: read, write, begin one">
+    <button
+      type="button"
+      class="bar-button"
+      [cdkMenuTriggerFor]="menu"
+      #trigger="cdkMenuTriggerFor"
+      (keydown.escape)="trigger.close()"
+      title="Functions of the Library: read, write, begin one"
+    >
       functions <brelvin-icon name="down" />
     </button>
     <ng-template #menu>

@@ -9,7 +9,14 @@ import type { SendOutWish } from './send-out';
   imports: [CdkMenu, CdkMenuItem, CdkMenuTrigger, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="bar-button" title="Save as a Brelvin file, to be kept or given on" [cdkMenuTriggerFor]="menu">
+    <button
+      type="button"
+      class="bar-button"
+      title="Save as a Brelvin file, to be kept or given on"
+      [cdkMenuTriggerFor]="menu"
+      #trigger="cdkMenuTriggerFor"
+      (keydown.escape)="trigger.close()"
+    >
       <brelvin-icon name="download" /> send out <brelvin-icon name="down" />
     </button>
     <ng-template #menu>

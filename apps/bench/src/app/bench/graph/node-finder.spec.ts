@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { NodeKind } from '@brelvin/core';
+import { library, type NodeKind } from '@brelvin/core';
 import { NodeFinder, type FoundKind, type LooseRibbon } from './node-finder';
 
 describe('NodeFinder', () => {
@@ -70,10 +70,12 @@ describe('NodeFinder', () => {
   it('lists for a swap what keeps all ribbons first, kinds like it before others, and says what lets go of some', async () => {
     await open('');
     const lostBy = ({ id, family }: NodeKind): number => (id === 'colour' ? 1 : Number(family !== 'Light' && id !== 'add') * 2);
-    fixture.componentRef.setInput('swap', { id: 's', family: 'Light', lostBy });
+    fixture.componentRef.setInput('swap', { id: 's', kind: library().kinds.get('bands'), lostBy });
     await fixture.whenStable();
     const light = titles().indexOf('Add');
     expect(light).toBeGreaterThan(10);
+    expect(titles().slice(0, 2)).toEqual(['Bands by place', 'Bands by width']);
+    expect(titles()).not.toContain('Bands');
     expect(titles().slice(0, light)).toContain('Lambert');
     expect(titles()[light + 1]).toBe('Colour');
     const ends = [...root().querySelectorAll('.finder-family')].map((each) => each.textContent?.trim());

@@ -25,7 +25,7 @@ export interface LooseRibbon {
 /** A node in whose place another kind is to stand. */
 export interface SwappedNode {
   readonly id: string;
-  readonly family: string;
+  readonly kind?: NodeKind;
   /** How many ribbons a kind would let go. */
   readonly lostBy: (kind: NodeKind) => number;
 }
@@ -37,6 +37,13 @@ export interface FoundKind {
   readonly ready?: ReadyGroup;
   /** Ribbons that are let go where it takes another node's place. */
   readonly lost?: number;
+}
+
+/** How much two kinds are alike: by their family, then by inlets of one name. */
+function likenessOf(kind: NodeKind, other: NodeKind | undefined): number {
+  const names = new Set(other?.inlets.map(({ name }) => name));
+  const shared = kind.inlets.filter(({ name }) => names.has(name)).length;
+  return kind.family === other?.family ? 1000 + shared : shared;
 }
 
 /** Finds a kind of node by typing; from a ribbon, only those that fit. */
@@ -96,7 +103,7 @@ export class NodeFinder {
   readonly loose = input<LooseRibbon>();
   /** Groups that may stand here. */
   readonly groups = input<readonly (ReadyGroup & { readonly kind: NodeKind })[]>([]);
-  /** What lets go of none of its ribbons comes first; before anything is typed, kinds like it before others. */
+  /** What lets go of none of its ribbons comes first; before anything is typed, kinds like it before others: of its family, with its inlets. */
   readonly swap = input<SwappedNode>();
   readonly chosen = output<FoundKind>();
   readonly closed = output<void>();
@@ -111,8 +118,11 @@ export class NodeFinder {
     const kinds = searchKinds([...all, ...groups.keys()], this.query());
     const [loose, swap] = [this.loose(), this.swap()];
     if (swap) {
-      const strange = (kind: NodeKind): number => Number(!this.query() && kind.family !== swap.family);
-      return kinds.map((kind) => ({ kind, lost: swap.lostBy(kind) })).sort((a, b) => a.lost - b.lost || strange(a.kind) - strange(b.kind));
+      const likeness = (kind: NodeKind): number => (this.query() ? 0 : likenessOf(kind, swap.kind));
+      return kinds
+        .filter((kind) => kind !== swap.kind)
+        .map((kind) => ({ kind, lost: swap.lostBy(kind) }))
+        .sort((a, b) => a.lost - b.lost || likeness(b.kind) - likeness(a.kind));
     }
     const found = (kind: NodeKind): FoundKind => ({ kind, ready: groups.get(kind) });
     if (!loose) return kinds.map(found);

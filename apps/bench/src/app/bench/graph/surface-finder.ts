@@ -73,8 +73,7 @@ export class SurfaceFinder {
     if (id === undefined || !box) this.editor.refuse('Choose the node to swap.');
     else {
       const typed = this.editor.typed();
-      const family = typed.kind(id)?.family ?? '';
-      this.find(this.view.toScreen(box), { swap: { id, family, lostBy: (kind) => lostBySwap(typed, id, kind) } });
+      this.find(this.view.toScreen(box), { swap: { id, kind: typed.kind(id), lostBy: (kind) => lostBySwap(typed, id, kind) } });
     }
   }
 
