@@ -28,7 +28,7 @@ float luminanceOf(vec3 value) {
  * Gradient: a colour ramp; 0 gives its left end, 1 its right.
  * @kind gradient 1
  * @family Colour
- * @words ramp, palette, colour ramp, color ramp, stops, map
+ * @words ramp, palette, colour ramp, stops, map
  * @source Linear interpolation between neighbouring stops in scene-linear light
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1

@@ -20,6 +20,12 @@ describe('searchKinds', () => {
     expect(titles('shiny')).toContain('Blinn-Phong');
   });
 
+  it('reads American spelling', () => {
+    expect(titles('color from hue')[0]).toBe('Colour from hue');
+    expect(titles('color steps')).toContain('Gradient, steps');
+    expect(titles('gray')).toContain('Luminance');
+  });
+
   it('forgives left-out letters', () => {
     expect(titles('smthstp')).toEqual(['Smooth step']);
   });

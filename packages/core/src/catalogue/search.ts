@@ -17,10 +17,20 @@ export function searchKinds(kinds: Iterable<NodeKind>, query: string): NodeKind[
   const all = [...kinds];
   if (!wanted) return all.sort((a, b) => a.family.localeCompare(b.family) || a.title.localeCompare(b.title));
   return all
-    .map((kind) => ({ kind, score: Math.max(score(kind, wanted), wordByWord(kind, wanted.split(/\s+/))) }))
+    .map((kind) => ({ kind, score: Math.max(...spellings(wanted).map((each) => fit(kind, each))) }))
     .filter(({ score }) => score > 0)
     .sort((a, b) => b.score - a.score || a.kind.title.localeCompare(b.kind.title))
     .map(({ kind }) => kind);
+}
+
+/** As it was typed, and as titles and words are spelt. */
+function spellings(typed: string): string[] {
+  const british = typed.replaceAll(/colou?r/g, 'colour').replaceAll('gray', 'grey');
+  return british === typed ? [typed] : [typed, british];
+}
+
+function fit(kind: NodeKind, wanted: string): number {
+  return Math.max(score(kind, wanted), wordByWord(kind, wanted.split(/\s+/)));
 }
 
 function wordByWord(kind: NodeKind, typed: readonly string[]): number {

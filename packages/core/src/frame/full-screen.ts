@@ -3,7 +3,6 @@ import type { FrameGlobals } from '../compile/material-values';
 import type { Device, DevicePipeline, DeviceProgram, DeviceTexture, DrawCall, PassDescriptor, PassFormats } from '../device/device';
 import { formatsOf } from '../device/pass-faults';
 import { BINDING_GROUPS } from '../emit/bindings';
-import type { TargetCode } from '../emit/target';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { ownProgram } from './own-program';
 import { OwnValues } from './own-values';
@@ -33,8 +32,11 @@ export class FullScreen {
 
   private get program(): DeviceProgram {
     const { device, name } = this;
-    const write = (): TargetCode => ownProgram(device, libraryProgram('full_screen.vert'), libraryProgram(`${name}.frag`));
-    return (this.made ??= device.createOwnProgram({ label: name, code: write(), vertexBuffers: [] }));
+    return (this.made ??= device.createOwnProgram({
+      label: name,
+      code: ownProgram(device, libraryProgram('full_screen.vert'), libraryProgram(`${name}.frag`)),
+      vertexBuffers: [],
+    }));
   }
 
   /** Numbers for one place where the program is drawn; two places of one picture need two. */

@@ -46,8 +46,8 @@ export class ProgramPipelines {
 
   /** Of a program of the frame's own for meshes: it is written and compiled when it is first drawn. */
   static own(device: Device, label: string, vertex: () => Module, fragment: () => Module, ways: PipelineWays = {}): ProgramPipelines {
-    const write = (): TargetCode => ownProgram(device, vertex(), fragment());
-    const make = (): DeviceProgram => device.createOwnProgram({ label, code: write(), vertexBuffers: SURFACE_VERTEX_BUFFERS });
+    const make = (): DeviceProgram =>
+      device.createOwnProgram({ label, code: ownProgram(device, vertex(), fragment()), vertexBuffers: SURFACE_VERTEX_BUFFERS });
     return new ProgramPipelines(device, make, ways);
   }
 

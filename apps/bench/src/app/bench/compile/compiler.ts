@@ -102,7 +102,7 @@ export class Compiler implements OnDestroy {
   light(lit: LitProgram): void {
     this.lightKnown = true;
     if (lit !== 'plain') this.want(lit);
-    if (!this.running) void this.run();
+    if (!this.running && this.waiting.size > 0) void this.run();
   }
 
   /** From now on also compiles programs for shadows, or for taking pictures apart. */
