@@ -1,5 +1,6 @@
 import type { GraphNode, Material, StageSet } from '@brelvin/contract';
 import { demo, drawScene, easel } from './draw-demos';
+import { pngText } from './png-text';
 
 const SIDE = 300;
 const CHIMNEY = 'material-lamp-chimney';
@@ -17,10 +18,7 @@ export async function run(): Promise<{ readonly png: string }> {
       const { pixels } = await drawScene(easel(), CHIMNEY, sill, rig, SIDE, rough(roughness));
       context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), SIDE, SIDE), column * SIDE, row * SIDE);
     }
-  const bytes = new Uint8Array(await (await sheet.convertToBlob({ type: 'image/png' })).arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 4096) text += String.fromCharCode(...bytes.subarray(at, at + 4096));
-  return { png: btoa(text) };
+  return { png: await pngText(sheet) };
 }
 
 function rough(roughness: number): Material {

@@ -1,5 +1,6 @@
 import { DEMO_DOCUMENTS } from '@brelvin/core';
 import { drawDemos, type DrawnDemo } from './draw-demos';
+import { pngText } from './png-text';
 
 const SIDE = 128;
 const LINE = 16;
@@ -18,10 +19,7 @@ export async function run(): Promise<{ readonly png: string }> {
   context.font = '11px sans-serif';
   drawn.slice(0, rigs.length).forEach(({ rig }, column) => context.fillText(rig, column * SIDE + 4, 12));
   drawn.forEach((each, index) => put(context, each, (index % rigs.length) * SIDE, LINE + Math.floor(index / rigs.length) * (SIDE + LINE)));
-  const bytes = new Uint8Array(await (await sheet.convertToBlob({ type: 'image/png' })).arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 4096) text += String.fromCharCode(...bytes.subarray(at, at + 4096));
-  return { png: btoa(text) };
+  return { png: await pngText(sheet) };
 }
 
 function put(context: OffscreenCanvasRenderingContext2D, { demo, pixels }: DrawnDemo, left: number, top: number): void {

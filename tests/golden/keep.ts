@@ -1,6 +1,18 @@
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { DRAWN_FROM, demoScenes } from '../../apps/server/src/demo-pictures';
+import { DEMO_PICTURES } from '../../apps/server/src/folders';
+import { runInPage } from '../support/device-page';
 import { drawnNow, keep } from './sheet';
 
-// Keeps the demos as they are drawn now. Look at the sheet before it is committed.
-const pictures = await drawnNow();
-keep(pictures);
-console.log(`${pictures.length} pictures kept.`);
+// Keeps the demos as they are drawn now: the sheet that specs compare with, and the pictures that a fresh start shows. Look at both before they are committed.
+const sheet = await drawnNow();
+keep(sheet);
+const pictures = await runInPage<Record<string, string>>(fileURLToPath(new URL('./draw-pictures.ts', import.meta.url)));
+mkdirSync(DEMO_PICTURES, { recursive: true });
+for (const old of readdirSync(DEMO_PICTURES)) rmSync(join(DEMO_PICTURES, old));
+for (const [id, png] of Object.entries(pictures)) writeFileSync(join(DEMO_PICTURES, `${id}.png`), Buffer.from(png, 'base64'));
+const drawnFrom = Object.fromEntries(demoScenes().map(({ id, digest }) => [id, digest]));
+writeFileSync(join(DEMO_PICTURES, DRAWN_FROM), `${JSON.stringify(drawnFrom, null, 2)}\n`);
+console.log(`${sheet.length} pictures on the sheet, ${Object.keys(pictures).length} for lists kept.`);

@@ -1,6 +1,5 @@
 import pg from 'pg';
 import { newRig } from '@brelvin/core';
-import { PNG } from 'pngjs';
 import { freshDatabase } from './databases';
 import { ServerProcess } from './server-process';
 
@@ -13,10 +12,10 @@ const FILLING = 1;
 
 /**
  * A database with the demo in it: the server fills one when the first process asks, and every other is a copy of that one.
- * Drawing the demo's images takes half a minute, a copy does not. Its materials have plain grey pictures, so that a look at
- * the Library draws none, unless none are wanted.
+ * Drawing the demo's images takes half a minute, a copy does not. Its materials have the pictures that come with the demo, so
+ * that a look at the Library draws none, but for that of `undrawn`.
  */
-export async function seededDatabase({ pictures = true } = {}): Promise<string> {
+export async function seededDatabase({ undrawn }: { undrawn?: string } = {}): Promise<string> {
   const base = new pg.Client({ connectionString: process.env['TEST_DATABASE_URL'] });
   await base.connect();
   try {
@@ -27,7 +26,7 @@ export async function seededDatabase({ pictures = true } = {}): Promise<string> 
     const url = await freshDatabase();
     await base.query(`drop database ${nameOf(url)}`);
     await base.query(`create database ${nameOf(url)} template ${TEMPLATE}`);
-    if (!pictures) await within(url, (client) => client.query('delete from thumbnails'));
+    if (undrawn) await within(url, (client) => client.query('delete from thumbnails where document = $1', [undrawn]));
     return url;
   } finally {
     await base.end();
@@ -47,14 +46,5 @@ async function filled(): Promise<string> {
   const server = await ServerProcess.start(url);
   await server.request('POST', '/documents', { id: PLAIN_RIG, document: newRig('Plain day') });
   await server.stop();
-  await within(url, (client) =>
-    client.query(`insert into thumbnails (document, step, png) select id, step, $1 from documents where kind = 'material'`, [grey()]),
-  );
   return url;
-}
-
-function grey(): Buffer {
-  const picture = new PNG({ width: 256, height: 256 });
-  picture.data.fill(128);
-  return PNG.sync.write(picture);
 }

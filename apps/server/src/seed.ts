@@ -1,13 +1,14 @@
 import { CHUNK_BYTES, type BrelvinDocument, type Material, type RigEnvironment } from '@brelvin/contract';
 import { DEMO_DOCUMENTS, demoPanorama, panoramaHarmonics, toldHarmonics } from '@brelvin/core';
 import { demoEnvironments, demoImages } from './demo-images';
+import { demoPicture } from './demo-pictures';
 import type { DocumentRepository } from './store/document-repository';
 import type { UploadRepository } from './store/upload-repository';
 
 /** Who sends the demo's files. */
 const SENDER = 'demo';
 
-/** Puts the demo documents and their images into an empty database. */
+/** Puts the demo documents, their images and their pictures into an empty database. */
 export async function seedDemo(documents: DocumentRepository, uploads: UploadRepository): Promise<boolean> {
   if (!(await documents.isEmpty())) return false;
   const addresses = new Map<string, string>();
@@ -18,7 +19,11 @@ export async function seedDemo(documents: DocumentRepository, uploads: UploadRep
     }
     await uploads.finish(SENDER, sha256);
   }
-  for (const { id, document } of DEMO_DOCUMENTS) await documents.create(id, readdressed(document, addresses));
+  for (const { id, document } of DEMO_DOCUMENTS) {
+    const { step } = await documents.create(id, readdressed(document, addresses));
+    const picture = demoPicture(id);
+    if (picture) await documents.saveThumbnail(id, step, picture);
+  }
   return true;
 }
 

@@ -68,7 +68,7 @@ describe('Files and names', () => {
     await bench.dropFiles(bar, [{ name: 'notes.txt', type: 'text/plain', content: Buffer.from('low tide at six') }]);
     await bench.waitForText('.notice', /“notes\.txt” was not taken\. Brelvin takes images/);
     const cards = await bench.cardCount();
-    await bench.dropFiles(await bench.see('.panel-parameters'), [pngFile('knot.png', (u) => [u, 0.5, 0.2])]);
+    await bench.dropFiles(await bench.see('.panel-about'), [pngFile('knot.png', (u) => [u, 0.5, 0.2])]);
     await bench.settled(() => bench.cardCount(), cards + 1);
     // A mesh on the graph is a mesh; of two, both come.
     const kite = await kiteGlb();

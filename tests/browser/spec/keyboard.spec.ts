@@ -64,4 +64,38 @@ describe('The keyboard alone', () => {
     await bench.see('brelvin-part-dressing');
     expect(await browser.consoleErrors()).toEqual([]);
   });
+
+  it('goes to each area of the Bench with one key, out of a field of text too', async () => {
+    const place = (css: string): Promise<boolean> =>
+      bench.driver.executeScript<boolean>('return document.activeElement.closest(arguments[0]) !== null;', css);
+    const go = async (digit: string): Promise<void> => {
+      await bench.driver.actions().keyDown(Key.ALT).keyDown(Key.SHIFT).sendKeys(digit).keyUp(Key.SHIFT).keyUp(Key.ALT).perform();
+    };
+    const areas = [
+      '.bench-bar',
+      '.graph-surface, .code-view',
+      '.dock',
+      '.bench-stage',
+      '[data-tab="parameters"]',
+      '.panel-about',
+      '.panel-light',
+    ];
+    await bench.press('graph', '.graph-bar');
+    for (const [index, css] of areas.entries()) {
+      await go(String(index + 1));
+      expect(await place(css))
+        .withContext(css)
+        .toBeTrue();
+    }
+    await bench.keys(Key.F4);
+    await bench.see('.command-list input');
+    await bench.keys('dock');
+    expect(await bench.text('#command-entries')).toContain('Alt Shift 3');
+    await go('4');
+    expect(await place('.bench-stage')).toBeTrue();
+    await bench.keys('?');
+    const keys = await bench.text('.keys-help');
+    for (const each of ['Insert', 'F4', 'Ctrl G', 'Ctrl D', 'Ctrl E', 'Ctrl L', 'Alt Shift 1']) expect(keys).toContain(each);
+    await bench.keys(Key.ESCAPE);
+  });
 });

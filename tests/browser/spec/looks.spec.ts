@@ -142,6 +142,46 @@ describe('Looks', () => {
     await bench.driver.executeScript('localStorage.clear()');
   });
 
+  it('give the panels below more room when their edge is dragged or moved by keys, remember it, and forget it on two presses', async () => {
+    const cheek = await underPlainDay(server, 'material-puppet-cheek');
+    await bench.openMaterial(cheek);
+    const height = async (): Promise<number> => (await (await bench.see('.bench-panels')).getRect()).height;
+    const before = await height();
+    const edge = await bench.middle(await bench.see('.panels-edge'));
+    await bench.drag(edge, { x: edge.x, y: edge.y - 40 }, { x: edge.x, y: edge.y - 90 });
+    expect(await height()).toBe(before + 90);
+    await bench.keys(Key.ARROW_DOWN);
+    expect(await height())
+      .withContext('24 less by a key: the press has given the edge the focus')
+      .toBe(before + 66);
+    await bench.openMaterial(cheek);
+    expect(await height()).toBe(before + 66);
+    await bench.driver
+      .actions()
+      .doubleClick(await bench.see('.panels-edge'))
+      .perform();
+    expect(await height()).toBe(before);
+  });
+
+  it('cut no label of the panels below, with parameters and without', async () => {
+    for (const id of ['material-puppet-cheek', 'material-puppet-sash']) {
+      await bench.openMaterial(await underPlainDay(server, id));
+      for (const panel of ['.panel-about', '.panel-light'])
+        for (const tab of await bench.all(`${panel} [role="tab"]`)) {
+          await tab.click();
+          const cut = await bench.driver.executeScript<string[]>(
+            `return [...document.querySelectorAll('.bench-panels :is(.field-label, .term-name, button, .about-material dt)')]
+              .filter((each) => each.checkVisibility() && each.scrollWidth > each.clientWidth + 1 && getComputedStyle(each).overflow !== 'visible'
+                || each.getBoundingClientRect().right > each.closest('.panel').getBoundingClientRect().right + 1)
+              .map((each) => each.textContent.trim());`,
+          );
+          expect(cut)
+            .withContext(`${id}, ${await tab.getText()}`)
+            .toEqual([]);
+        }
+    }
+  });
+
   it('never let a panel cover the Stage', async () => {
     await bench.openMaterial(await underPlainDay(server, 'material-puppet-cheek'));
     await bench.click('[data-kind="rim"] .swatch');

@@ -2,7 +2,7 @@ import type { Graph, Material, RibbonType } from '@brelvin/contract';
 import type { Catalogue, NodeKind } from '../catalogue/kind';
 import { DOCK, ENTRY, inletKey, type InletAddress, type OutletAddress } from '../document/graph';
 import { GraphEdits } from '../document/graph-edits';
-import { kindOfNode } from './group-kind';
+import { kindOfNode, titleOfNode } from './group-kind';
 import type { ResolvedGraph, ResolvedInlet } from './resolve';
 
 /** One graph of a material as it is worked on: with the types that the last resolving found. */
@@ -28,6 +28,12 @@ export class TypedGraph {
   kind(node: string): NodeKind | undefined {
     const found = this.graph.nodes[node];
     return found && kindOfNode(this.catalogue, this.material, found);
+  }
+
+  /** What a node is called where it stands. */
+  title(node: string): string {
+    const found = this.graph.nodes[node];
+    return found ? titleOfNode(this.catalogue, this.material, found) : '';
   }
 
   /** What a node gives at an outlet; a group's own inlets, seen from inside, are outlets of `entry`. */

@@ -34,10 +34,10 @@ function puppetCheek(): BrelvinDocument {
     tags: ['puppet'],
     surface: graph(
       {
-        skin: ['colour', 40, 60, { value: [0.87, 0.46, 0.31] }],
-        bands: ['bands', 260, 40, { count: 3, softness: 0.04, floor: 0.42, tint: [0.72, 0.36, 0.5] }],
-        rim: ['rim', 260, 276, { colour: [1, 0.72, 0.5], strength: 0.55, power: 4 }],
-        both: ['add', 480, 120],
+        skin: ['colour', 50, 60, { value: [0.87, 0.46, 0.31] }],
+        bands: ['bands', 320, 40, { count: 3, softness: 0.04, floor: 0.42, tint: [0.72, 0.36, 0.5] }],
+        rim: ['rim', 320, 276, { colour: [1, 0.72, 0.5], strength: 0.55, power: 4 }],
+        both: ['add', 600, 120],
       },
       { 'bands.base': 'skin.result', 'both.a': 'bands.result', 'both.b': 'rim.result', 'dock.colour': 'both.result' },
     ),
@@ -55,15 +55,15 @@ function puppetHair(): BrelvinDocument {
       {
         sun: ['sun', 0, 0],
         eye: ['viewDirection', 0, 110],
-        between: ['add', 200, 20],
-        half: ['normalize', 400, 20],
-        facing: ['normal', 400, 100],
-        hair: ['colour', 400, 190, { value: [0.19, 0.05, 0.04] }],
-        spot: ['dot', 600, 20],
-        bands: ['bands', 600, 150, { count: 2, softness: 0.03, floor: 0.3, tint: [0.45, 0.3, 0.75] }],
-        edge: ['smoothstep', 800, 20, { low: 0.958, high: 0.966 }],
-        shine: ['colour', 800, 250, { value: [0.84, 0.4, 0.22] }],
-        both: ['mix', 1000, 130],
+        between: ['add', 250, 20],
+        half: ['normalize', 500, 20],
+        facing: ['normal', 500, 100],
+        hair: ['colour', 500, 190, { value: [0.19, 0.05, 0.04] }],
+        spot: ['dot', 750, 20],
+        bands: ['bands', 750, 150, { count: 2, softness: 0.03, floor: 0.3, tint: [0.45, 0.3, 0.75] }],
+        edge: ['smoothstep', 1000, 20, { low: 0.958, high: 0.966 }],
+        shine: ['colour', 1000, 250, { value: [0.84, 0.4, 0.22] }],
+        both: ['mix', 1250, 130],
       },
       {
         'between.a': 'sun.direction',
@@ -90,12 +90,12 @@ function kiteDusk(): BrelvinDocument {
     ...newMaterial('Kite dusk', { set: 'set-plain-sphere', rig: 'rig-dusk-quay' }),
     surface: graph(
       {
-        place: ['place', 40, 120],
-        dusk: ['gradient', 260, 20, { stops: [0.012, 0.02, 0.09, 0, 0.19, 0.05, 0.24, 0.35, 0.86, 0.2, 0.11, 0.62, 0.98, 0.66, 0.28, 1] }],
-        night: ['gradientAsSeen', 260, 180, { stops: [0.006, 0.01, 0.03, 0, 0.03, 0.09, 0.2, 0.5, 0.35, 0.5, 0.55, 1] }],
-        side: ['smoothstep', 260, 340, { low: 0.35, high: 0.95 }],
-        both: ['mix', 480, 120],
-        light: ['blinnPhong', 700, 120, { specular: [0.16, 0.16, 0.16], exponent: 24 }],
+        place: ['place', 50, 120],
+        dusk: ['gradient', 320, 20, { stops: [0.012, 0.02, 0.09, 0, 0.19, 0.05, 0.24, 0.35, 0.86, 0.2, 0.11, 0.62, 0.98, 0.66, 0.28, 1] }],
+        night: ['gradientAsSeen', 320, 180, { stops: [0.006, 0.01, 0.03, 0, 0.03, 0.09, 0.2, 0.5, 0.35, 0.5, 0.55, 1] }],
+        side: ['smoothstep', 320, 340, { low: 0.35, high: 0.95 }],
+        both: ['mix', 600, 120],
+        light: ['blinnPhong', 880, 120, { specular: [0.16, 0.16, 0.16], exponent: 24 }],
       },
       {
         'dusk.at': 'place.y',
@@ -120,15 +120,15 @@ function paintedEyes(): BrelvinDocument {
       {
         facing: ['normal', 0, 60],
         ahead: ['combine', 0, 150, { x: 0, y: 0, z: 1 }],
-        straight: ['dot', 200, 80],
-        iris: ['smoothstep', 400, 70, { low: 0.8, high: 0.83 }],
-        pupil: ['smoothstep', 400, 180, { low: 0.94, high: 0.96 }],
-        ink: ['colour', 400, 290, { value: [0.02, 0.02, 0.03] }],
-        white: ['colour', 400, -90, { value: [0.93, 0.91, 0.86] }],
-        tide: ['colour', 400, -10, { value: [0.05, 0.24, 0.3] }],
-        sea: ['mix', 600, 20],
-        painted: ['mix', 800, 60],
-        light: ['bands', 1000, 60, { count: 2, softness: 0.03, floor: 0.75, tint: [0.7, 0.75, 0.95] }],
+        straight: ['dot', 250, 80],
+        iris: ['smoothstep', 500, 70, { low: 0.8, high: 0.83 }],
+        pupil: ['smoothstep', 500, 220, { low: 0.94, high: 0.96 }],
+        ink: ['colour', 500, 370, { value: [0.02, 0.02, 0.03] }],
+        white: ['colour', 500, -90, { value: [0.93, 0.91, 0.86] }],
+        tide: ['colour', 500, -10, { value: [0.05, 0.24, 0.3] }],
+        sea: ['mix', 750, 20],
+        painted: ['mix', 1000, 60],
+        light: ['bands', 1250, 60, { count: 2, softness: 0.03, floor: 0.75, tint: [0.7, 0.75, 0.95] }],
       },
       {
         'straight.a': 'facing.result',
@@ -192,7 +192,7 @@ function labelCube(): BrelvinDocument {
 function labelMaterial(label: LabelName): BrelvinDocument {
   const name = `Label, ${label}`;
   const surface = graph(
-    { print: ['image', 40, 60], light: ['lambert', 300, 80] },
+    { print: ['image', 50, 60], light: ['lambert', 380, 80] },
     { 'light.base': 'print.colour', 'dock.colour': 'light.result' },
   );
   const print = surface.nodes['print'];

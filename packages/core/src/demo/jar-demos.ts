@@ -57,9 +57,9 @@ function plainGlaze(): Material {
     surface: graph(
       {
         drift: ['fractalNoise', 0, 60, { scale: 2.5 }],
-        tone: ['mixAsSeen', 240, 60, { a: [0.2, 0.125, 0.06], b: [0.36, 0.28, 0.19] }],
+        tone: ['mixAsSeen', 300, 60, { a: [0.2, 0.125, 0.06], b: [0.36, 0.28, 0.19] }],
         part: ['remap', 0, 260, { inLow: -0.6, inHigh: 0.6 }],
-        glaze: ['physicalSurface', 480, 60, { roughness: 0.24 }],
+        glaze: ['physicalSurface', 600, 60, { roughness: 0.24 }],
       },
       { 'part.value': 'drift.result', 'tone.amount': 'part.result', 'glaze.baseColour': 'tone.result', 'dock.colour': 'glaze.result' },
     ),

@@ -48,7 +48,7 @@ function seaFrostedGlobe(): BrelvinDocument {
     surface: graph(
       {
         worn: ['fractalNoise', 0, 60, { scale: 3.5 }],
-        rough: ['remap', 220, 60, { inLow: -0.5, inHigh: 0.5, outLow: 0.16, outHigh: 0.4 }],
+        rough: ['remap', 280, 60, { inLow: -0.5, inHigh: 0.5, outLow: 0.16, outHigh: 0.4 }],
         glass: [
           'physicalSurface',
           460,
@@ -72,8 +72,8 @@ function burnerBrass(): BrelvinDocument {
       graph(
         {
           worn: ['image', 0, 60],
-          open: ['occlusionStrength', 240, 60, { strength: 0.9 }],
-          brass: ['physicalSurface', 480, 60, { baseColour: [0.86, 0.61, 0.26], anisotropy: 0.75 }, ['hasAnisotropy']],
+          open: ['occlusionStrength', 300, 60, { strength: 0.9 }],
+          brass: ['physicalSurface', 600, 60, { baseColour: [0.86, 0.61, 0.26], anisotropy: 0.75 }, ['hasAnisotropy']],
         },
         {
           'open.map': 'worn.red',
@@ -100,13 +100,13 @@ function lacqueredFloat(): BrelvinDocument {
       graph(
         {
           flakes: ['flakes', 0, 80, { scale: 70, density: 0.7, size: 0.9, spread: 0.28 }],
-          lacquer: ['colour', 0, 260, { value: [0.36, 0.012, 0.02] }],
-          flake: ['colour', 0, 340, { value: [0.72, 0.16, 0.1] }],
-          colour: ['mix', 240, 260],
-          metal: ['multiply', 240, 120, { b: 0.85 }],
-          scratches: ['image', 0, 420, { repeat: [3, 2] }],
-          worn: ['normalFromMap', 240, 420, { strengthX: 0.7, strengthY: 0.7 }],
-          paint: ['physicalSurface', 480, 80, { roughness: 0.38, coat: 1, coatRoughness: 0.03 }, ['hasCoat']],
+          lacquer: ['colour', 0, 290, { value: [0.36, 0.012, 0.02] }],
+          flake: ['colour', 0, 360, { value: [0.72, 0.16, 0.1] }],
+          colour: ['mix', 300, 260],
+          metal: ['multiply', 300, 120, { b: 0.85 }],
+          scratches: ['image', 0, 430, { repeat: [3, 2] }],
+          worn: ['normalFromMap', 300, 420, { strengthX: 0.7, strengthY: 0.7 }],
+          paint: ['physicalSurface', 600, 80, { roughness: 0.38, coat: 1, coatRoughness: 0.03 }, ['hasCoat']],
         },
         {
           'colour.a': 'lacquer.result',
@@ -130,7 +130,7 @@ function lacqueredFloat(): BrelvinDocument {
 
 /** Red tallow pressed with a seal: the light is in the picture of a ball. */
 function tallowSeal(): BrelvinDocument {
-  const surface = graph({ wax: ['matcap', 260, 60] }, { 'dock.colour': 'wax.result' });
+  const surface = graph({ wax: ['matcap', 320, 60] }, { 'dock.colour': 'wax.result' });
   const wax = surface.nodes['wax'];
   return {
     ...newMaterial('Tallow seal', HERE),

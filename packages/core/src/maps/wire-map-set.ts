@@ -23,7 +23,7 @@ export interface WiringPlan {
   readonly maps: readonly WiredMap[];
 }
 
-const [COLUMN, ROW] = [240, 236];
+const [COLUMN, ROW] = [240, 248];
 const MARGIN = 60;
 /** Titles and help are read from left to right: images, what they are turned into, the surface. */
 const COLUMNS = { images: 0, between: 2 * COLUMN, surface: 3 * COLUMN, after: 4 * COLUMN };

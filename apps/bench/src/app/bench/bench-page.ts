@@ -25,7 +25,7 @@ import { Steps } from './documents/steps';
 import { ImagePlacer } from './images/image-placer';
 import { BenchLayout } from './layout/bench-layout';
 import { BenchPlaces } from './layout/bench-places';
-import { StageEdge } from './layout/stage-edge';
+import { SplitEdge } from './layout/split-edge';
 import { EnvironmentEditor } from './lights/environment-editor';
 import { RigEditor } from './editors/rig-editor';
 import { OutletInspector } from './looking/outlet-inspector';
@@ -45,7 +45,7 @@ import { Workspace } from './page/workspace';
 /** The Bench: one material with its set and light rig, its graph, its picture. Each part reads and edits the `DocumentStore` itself. */
 @Component({
   selector: 'brelvin-bench-page',
-  imports: [BenchBar, CommandList, KeysHelp, NoticeList, PanelRow, RouterLink, StageEdge, StageSide, Toast, Workspace],
+  imports: [BenchBar, CommandList, KeysHelp, NoticeList, PanelRow, RouterLink, SplitEdge, StageSide, Toast, Workspace],
   providers: [
     ...REGISTERED,
     BenchCommands,
@@ -85,6 +85,7 @@ import { Workspace } from './page/workspace';
   host: {
     class: 'bench',
     '[class.bench-alone]': 'layout.alone()',
+    '[style.--panels.px]': 'layout.panelsHeight()',
     '(document:keydown)': 'commands.press($event)',
     '(document:copy)': 'copy($event, false)',
     '(document:cut)': 'copy($event, true)',

@@ -26,6 +26,8 @@ import { MAPS_WORKSPACE } from './maps/maps-workspace';
 import { OPACITY_TAB } from './outline/opacity-panel';
 import { OUTLINE_TAB } from './outline/outline-panel';
 import { PANELS, RIG_PANELS, type PanelEntry } from './registry/panel-entry';
+import { PARAMETERS_TAB } from './parameters/parameters-panel';
+import { areaCommands } from './page/area-commands';
 import { PARTS_WORKSPACE } from './parts/parts-workspace';
 import { STAGE_KEYS, stageCommands } from './stage/stage-commands';
 import { TERMS_TAB } from './terms/terms-mixer';
@@ -34,7 +36,7 @@ import { WORKSPACES, type WorkspaceEntry } from './registry/workspace-entry';
 
 /** All that the Bench is put together from. A new tab, command or key is one line here. */
 const WORKSPACE_ENTRIES: readonly WorkspaceEntry[] = [GRAPH_WORKSPACE, CODE_WORKSPACE, MAPS_WORKSPACE, PARTS_WORKSPACE];
-const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, HISTORY_TAB];
+const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, PARAMETERS_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, HISTORY_TAB];
 const RIG_TABS: readonly PanelEntry[] = [LIGHT_TAB, ENVIRONMENT_TAB, PICTURE_TAB, TERMS_TAB];
 /** In the order of the list of commands. */
 const COMMANDS: readonly CommandSource[] = [
@@ -44,6 +46,7 @@ const COMMANDS: readonly CommandSource[] = [
   lookingCommands,
   stageCommands,
   workspaceCommands,
+  areaCommands,
   codeCommands,
   fileCommands,
   helpCommands,

@@ -7,9 +7,10 @@ import { GraphView } from '../editors/graph-view';
 import { GraphEditor } from '../editors/graph-editor';
 import { BenchResult } from '../stage/bench-result';
 import { BenchPlaces } from '../layout/bench-places';
+import { summaryOf } from './material-summary';
 import type { PanelEntry } from '../registry/panel-entry';
 
-/** What is wrong with the graph; otherwise what the selected node does and where its formula comes from. */
+/** What is wrong with the graph; otherwise what the selected node does and where its formula comes from, or what the material consists of. */
 @Component({
   selector: 'brelvin-about-panel',
   imports: [CodeField, GroupPanel, Icon],
@@ -48,6 +49,13 @@ import type { PanelEntry } from '../registry/panel-entry';
       }
       <p class="hint">Formula: {{ known.source }}</p>
     } @else if (problems().length === 0 && editor.group() === undefined) {
+      <h3 class="about-title">{{ editor.material().name }}</h3>
+      <dl class="about-material">
+        @for (line of summary(); track line.label) {
+          <dt>{{ line.label }}</dt>
+          <dd>{{ line.words }}</dd>
+        }
+      </dl>
       @if (editor.material().code) {
         <p class="hint">Point at a name in the code to read what it means. Press <kbd>?</kbd> for the keys.</p>
       } @else {
@@ -58,9 +66,11 @@ import type { PanelEntry } from '../registry/panel-entry';
 })
 export class AboutPanel {
   protected readonly places = inject(BenchPlaces);
-  protected readonly problems = inject(BenchResult).problems;
+  private readonly result = inject(BenchResult);
+  protected readonly problems = this.result.problems;
   protected readonly editor = inject(GraphEditor);
   private readonly view = inject(GraphView);
+  protected readonly summary = computed(() => summaryOf(this.editor.material(), this.result.rates()));
   protected readonly kind = computed(() => {
     const [id] = this.view.selection();
     return id === undefined ? undefined : this.editor.typed().kind(id);

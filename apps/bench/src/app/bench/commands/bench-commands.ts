@@ -1,4 +1,4 @@
-import { inject, Injectable, InjectionToken, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { inText } from '../../shared/controls/in-text';
 import { isKeys, type Command, type CommandSource, type PlaceKey } from './command';
 
@@ -23,18 +23,37 @@ export class BenchCommands {
     { keys: LIST_KEY, help: 'all commands, to search and run' },
   ];
 
+  constructor() {
+    // Before the fields, which keep to themselves what is typed into them.
+    const everywhere = (event: KeyboardEvent): void => this.pressEverywhere(event);
+    document.addEventListener('keydown', everywhere, { capture: true });
+    inject(DestroyRef).onDestroy(() => document.removeEventListener('keydown', everywhere, { capture: true }));
+  }
+
   /** Does what a key stands for; fields of text keep theirs. */
   press(event: KeyboardEvent): void {
-    if (event.key === LIST_KEY) {
-      this.listShown.update((shown) => !shown);
-      event.preventDefault();
-      return;
-    }
     if (inText(event)) return;
-    const command = this.all.find((each) => each.keys !== undefined && isKeys(event, each.keys));
-    if (!command || command.unable?.()) return;
+    const command = this.commandOf(event);
+    if (!command || command.inText || command.unable?.()) return;
     event.preventDefault();
     command.run();
+  }
+
+  /** Keys that are heard wherever one is. */
+  private pressEverywhere(event: KeyboardEvent): void {
+    const run = event.key === LIST_KEY ? () => this.listShown.update((shown) => !shown) : this.runOf(this.commandOf(event));
+    if (!run) return;
+    event.preventDefault();
+    event.stopPropagation();
+    run();
+  }
+
+  private runOf(command: Command | undefined): (() => void) | undefined {
+    return command?.inText ? command.run : undefined;
+  }
+
+  private commandOf(event: KeyboardEvent): Command | undefined {
+    return this.all.find(({ keys }) => keys !== undefined && isKeys(event, keys));
   }
 }
 

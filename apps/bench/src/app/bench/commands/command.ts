@@ -6,6 +6,8 @@ export interface Command {
   readonly words?: string;
   /** As shown: `Ctrl D`. */
   readonly keys?: string;
+  /** Its key is heard while somebody writes, too. */
+  readonly inText?: boolean;
   /** What its key does, for the list of keys; the title when absent. */
   readonly help?: string;
   /** Why it cannot be done now; nothing when it can. */
@@ -30,7 +32,9 @@ export function isKeys(event: KeyboardEvent, keys: string): boolean {
   const command = event.ctrlKey || event.metaKey;
   // Characters that need Shift on some keyboards are written without it.
   const shifted = key !== undefined && /^[^a-z0-9]$/.test(key) ? true : event.shiftKey === wants('shift');
-  return event.key.toLowerCase() === key && command === wants('ctrl') && shifted && event.altKey === wants('alt');
+  // With Alt, some keyboards write another character: the key is then known by its place.
+  const pressed = event.altKey && /^[0-9]$/.test(key ?? '') ? event.code === `Digit${key}` : event.key.toLowerCase() === key;
+  return pressed && command === wants('ctrl') && shifted && event.altKey === wants('alt');
 }
 
 /** Commands that match what was typed, by the start of the title, of a word, or letters in order. */

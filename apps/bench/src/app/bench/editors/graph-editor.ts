@@ -296,9 +296,8 @@ export class GraphEditor {
   private chosenBoxes(): Box[] {
     const typed = this.typed();
     return [...this.chosen()].flatMap((id) => {
-      const node = typed.graph.nodes[id];
-      const kind = typed.kind(id);
-      return node ? [{ id, ...cardBox(node, kind) }] : [];
+      const box = cardBox(typed, id);
+      return box ? [{ id, ...box }] : [];
     });
   }
 }

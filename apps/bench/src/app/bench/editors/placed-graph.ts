@@ -63,7 +63,7 @@ export function portEnd(typed: TypedGraph, node: string, side: 'inlet' | 'outlet
   const found = typed.graph.nodes[node];
   const kind = typed.kind(node);
   if (!found || !kind) return undefined;
-  return { at: side === 'inlet' ? inletPoint(found, kind, name) : outletPoint(found, kind, name) };
+  return { at: side === 'inlet' ? inletPoint(found, kind, name) : outletPoint(found, kind, name, typed.title(node)) };
 }
 
 /**
@@ -83,8 +83,8 @@ export function placeGraph(typed: TypedGraph, before?: PlacedGraph): PlacedGraph
       if (before && !sameTypes && !typed.typesAs(before.of, id)) fresh.add(id);
       continue;
     }
-    const kind = typed.kind(id);
-    cards.set(id, { id, node, kind, box: cardBox(node, kind) });
+    const box = cardBox(typed, id);
+    if (box) cards.set(id, { id, node, kind: typed.kind(id), box });
     fresh.add(id);
   }
   const ribbons = new Map<string, PlacedRibbon>();

@@ -26,7 +26,7 @@ import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { OutletInspector } from '../looking/outlet-inspector';
-import { CARD_WIDTH, type Point } from '../editors/card-layout';
+import { NARROWEST_CARD, type Point } from '../editors/card-layout';
 import { BendRibbon } from './gestures/bend-ribbon';
 import type { Gesture } from './gestures/gesture';
 import { Marquee } from './gestures/marquee';
@@ -218,7 +218,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
     event.preventDefault();
     const { inlet: into } = hitOf(event.target as HTMLElement);
     const at = this.view.toGraph(this.local(event));
-    void droppedFiles(transfer).then((files) => this.takeFiles(files, into ? { x: at.x - CARD_WIDTH - 60, y: at.y } : at, into));
+    void droppedFiles(transfer).then((files) => this.takeFiles(files, into ? { x: at.x - NARROWEST_CARD - 60, y: at.y } : at, into));
   }
 
   focus(): void {

@@ -2,8 +2,8 @@ import { TestBed } from '@angular/core/testing';
 import type { Material } from '@brelvin/contract';
 import { DEMO_DOCUMENTS, library, newMaterial, resolveGraph, TypedGraph } from '@brelvin/core';
 import { dockY } from '../editors/dock-layout';
-import { CARD_WIDTH, cardHeight, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from '../editors/card-layout';
-import { placeGraph } from '../editors/placed-graph';
+import { cardHeight, cardWidth, NARROWEST_CARD, HEADER_HEIGHT, inletPoint, outletPoint, ROW_HEIGHT } from '../editors/card-layout';
+import { placeGraph, type Rectangle } from '../editors/placed-graph';
 import { boxesOf, chosenByFrame, fitBoxes, portOnScreen, readyRound, ribbonAt, ribbonShapes, ribbonThrough, seenOf } from './graph-shapes';
 import { GraphView } from '../editors/graph-view';
 import { alignedPlaces, GraphEditor } from '../editors/graph-editor';
@@ -17,7 +17,7 @@ const NONE: ReadonlySet<string> = new Set();
 
 describe('Card layout', () => {
   it('puts a single outlet into the title row, several below it, inlets under them', () => {
-    expect(outletPoint(at, kinds.get('bands')!, 'result')).toEqual({ x: 100 + CARD_WIDTH, y: 50 + HEADER_HEIGHT / 2 });
+    expect(outletPoint(at, kinds.get('bands')!, 'result')).toEqual({ x: 100 + NARROWEST_CARD, y: 50 + HEADER_HEIGHT / 2 });
     expect(inletPoint(at, kinds.get('bands')!, 'count')).toEqual({ x: 100, y: 50 + HEADER_HEIGHT + 1.5 * ROW_HEIGHT });
     expect(outletPoint(at, kinds.get('split')!, 'z').y).toBe(50 + HEADER_HEIGHT + 2.5 * ROW_HEIGHT);
     expect(inletPoint(at, kinds.get('split')!, 'value').y).toBe(50 + HEADER_HEIGHT + 4.5 * ROW_HEIGHT);
@@ -29,7 +29,36 @@ describe('Card layout', () => {
       if (last) expect(inletPoint(at, kind, last.name).y - at.y).toBeLessThan(cardHeight(kind));
     }
   });
+
+  it('is wide enough for a long title and for labels beside their controls, and has an end', () => {
+    const bands = kinds.get('bands')!;
+    expect(cardWidth(bands)).toBe(NARROWEST_CARD);
+    expect(cardWidth(bands, { name: 'Hull, wet with salt water' })).toBeGreaterThan(NARROWEST_CARD);
+    expect(cardWidth(bands, { name: 'Hull '.repeat(30) })).toBe(360);
+    expect(cardWidth(kinds.get('physicalSurface')!)).toBeGreaterThan(NARROWEST_CARD);
+    expect(outletPoint(at, bands, 'result', 'Hull, wet with salt water').x).toBe(at.x + cardWidth(bands, {}, 'Hull, wet with salt water'));
+  });
+
+  it('leaves room between the cards of every demo', () => {
+    for (const { id, document } of DEMO_DOCUMENTS) {
+      if (document.format !== 'brelvin-material' || document.code) continue;
+      for (const group of [undefined, ...Object.keys(document.groups)]) {
+        const typed = new TypedGraph(document, library(), resolveGraph(document, library()), group);
+        const boxes = [...placeGraph(typed).cards.values()];
+        for (const a of boxes)
+          for (const b of boxes)
+            if (a.id < b.id) expect(gapBetween(a.box, b.box)).withContext(`${id}: ${a.id} and ${b.id}`).toBeGreaterThanOrEqual(8);
+      }
+    }
+  });
 });
+
+/** How far two rectangles are from each other, across or down; negative where they lie on each other. */
+function gapBetween(a: Rectangle, b: Rectangle): number {
+  const across = Math.max(a.x - b.x - b.width, b.x - a.x - a.width);
+  const down = Math.max(a.y - b.y - b.height, b.y - a.y - a.height);
+  return Math.max(across, down);
+}
 
 describe('GraphView', () => {
   let view: GraphView;
@@ -121,7 +150,7 @@ describe('GraphView', () => {
     view.set(fitBoxes(boxesOf(typedOf(material), placeGraph(typedOf(material))), { width: 600, height: 300 }));
     for (const node of Object.values(material.surface.nodes)) {
       const corner = view.toScreen(node);
-      const opposite = view.toScreen({ x: node.x + CARD_WIDTH, y: node.y + cardHeight(kinds.get(node.kind)!) });
+      const opposite = view.toScreen({ x: node.x + NARROWEST_CARD, y: node.y + cardHeight(kinds.get(node.kind)!) });
       expect(Math.min(corner.x, corner.y)).toBeGreaterThanOrEqual(0);
       expect(opposite.x).toBeLessThanOrEqual(600);
       expect(opposite.y).toBeLessThanOrEqual(300);

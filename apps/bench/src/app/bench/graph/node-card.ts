@@ -27,6 +27,7 @@ import {
 } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../editors/bench-context';
+import { cardWidth, controlWidth, featureColumns, NARROWEST_CARD } from '../editors/card-layout';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
 import { OutletInspector } from '../looking/outlet-inspector';
@@ -44,6 +45,8 @@ interface InletRow {
   readonly hasPort: boolean;
   /** The control of its own value, where nothing runs into it and it has one. */
   readonly open?: ValueSpec;
+  /** Of its control, CSS pixels. */
+  readonly width: number;
   readonly value: readonly number[];
 }
 
@@ -72,6 +75,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
     '[attr.data-card]': 'id()',
     '[attr.data-kind]': 'node().kind',
     '[attr.aria-label]': 'title() + (selected() ? ", selected" : "")',
+    '[style.width.px]': 'width()',
     '[style.left.px]': 'node().x',
     '[style.top.px]': 'node().y',
   },
@@ -123,7 +127,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
           (blur)="finishNaming()"
         />
       } @else {
-        <span class="card-name">{{ title() }}</span>
+        <span class="card-name" [title]="title()">{{ title() }}</span>
       }
       @if (problem(); as words) {
         <span class="card-problem" [title]="words"><brelvin-icon name="warning" /></span>
@@ -163,7 +167,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
       </div>
     }
     @for (row of rows(); track row.spec.name) {
-      <div class="card-row" [title]="row.spec.help">
+      <div class="card-row" [title]="row.spec.help" [style.--control.px]="row.width">
         @if (row.hasPort) {
           <button
             brelvin-port
@@ -191,7 +195,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
       </div>
     }
     @if (kind()?.features; as features) {
-      <div class="card-features" role="group" aria-label="Features">
+      <div class="card-features" role="group" aria-label="Features" [style.--columns]="columns()">
         @for (feature of features; track feature.name) {
           <button
             type="button"
@@ -260,6 +264,15 @@ export class NodeCard {
     return { marks: Array.from({ length: ticks }), words };
   });
 
+  protected readonly width = computed(() => {
+    const kind = this.kind();
+    return kind ? cardWidth(kind, this.node(), this.title()) : NARROWEST_CARD;
+  });
+  protected readonly columns = computed(() => {
+    const kind = this.kind();
+    return kind ? featureColumns(kind) : 1;
+  });
+
   protected readonly rows = computed((): InletRow[] => {
     const typed = this.editor.typed();
     const types = new Map(typed.inlets(this.id()).map((inlet) => [inlet.spec.name, inlet.type]));
@@ -271,6 +284,7 @@ export class NodeCard {
         spec,
         type,
         connected,
+        width: controlWidth(spec),
         value: asList(this.node().values[spec.name] ?? fallback),
         hasPort: !PORTLESS.has(spec.meaning) || connected,
         open: hasOwnValue(spec) && !connected ? specOfInlet(spec, asList(fallback).length, this.id()) : undefined,

@@ -1,7 +1,7 @@
 import { signal, type Signal } from '@angular/core';
 import { fittingOutlet, joinEdits, lostBySwap, type InletAddress } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
-import { CARD_WIDTH, HEADER_HEIGHT, type Point } from '../editors/card-layout';
+import { cardWidth, HEADER_HEIGHT, type Point } from '../editors/card-layout';
 import type { Carried } from './gestures/run-ribbon';
 import { boxesOf, type SurfaceMeasure } from './graph-shapes';
 import type { GraphView } from '../editors/graph-view';
@@ -92,7 +92,7 @@ export class SurfaceFinder {
     }
     const id = newId();
     const at = this.view.toGraph(open.to);
-    const offset = open.carried && 'to' in open.carried ? -CARD_WIDTH : 0;
+    const offset = open.carried && 'to' in open.carried ? -cardWidth(kind) : 0;
     const { edits } = this.editor.typed();
     const parts = [this.editor.addition(id, kind, { x: at.x + offset, y: at.y - HEADER_HEIGHT / 2 }, ready)];
     if (port && open.carried) {

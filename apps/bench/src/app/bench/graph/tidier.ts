@@ -23,8 +23,8 @@ export class Tidier {
     if (ids.length === 0) return false;
     const wanted = new Set(ids);
     const boxes = ids.flatMap((id): TidyBox[] => {
-      const node = graph.nodes[id];
-      return node ? [{ id, ...cardBox(node, typed.kind(id)) }] : [];
+      const box = cardBox(typed, id);
+      return box ? [{ id, ...box }] : [];
     });
     const ribbons = Object.entries(graph.ribbons).map(([key, ribbon]) => ({ to: inletOf(key), ribbon }));
     const arrows = ribbons

@@ -4,7 +4,8 @@ import { Tabs } from '../../shared/controls/tabs';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
 import { ParametersPanel } from '../parameters/parameters-panel';
-import { PANELS, panelTabs, RIG_PANELS } from '../registry/panel-entry';
+import { shownParameters } from '../parameters/shown-parameters';
+import { PANELS, panelTabs, RIG_PANELS, type PanelEntry } from '../registry/panel-entry';
 
 /** The panels below: parameters, all about the material, all about its light. */
 @Component({
@@ -15,17 +16,27 @@ import { PANELS, panelTabs, RIG_PANELS } from '../registry/panel-entry';
   styleUrl: './panel-row.css',
   host: { class: 'contents' },
   template: `
-    <section class="panel panel-parameters" aria-labelledby="parameters-title">
-      <h2 id="parameters-title" class="panel-title">parameters</h2>
-      <brelvin-parameters-panel />
-    </section>
-    <section class="panel panel-about" [attr.aria-label]="aboutLabel">
-      <brelvin-tabs class="panel-tabs" [label]="aboutLabel" [tabs]="tabs()" [(shown)]="places.panel" />
+    @if (parameters()) {
+      <section class="panel panel-parameters" aria-labelledby="parameters-title">
+        <h2 id="parameters-title" class="panel-title">parameters</h2>
+        <brelvin-parameters-panel />
+      </section>
+    }
+    <section class="panel panel-about" aria-labelledby="about-title">
+      <h2 id="about-title" class="sr-only">{{ aboutLabel }}</h2>
+      <brelvin-tabs
+        class="panel-tabs"
+        [label]="aboutLabel"
+        [tabs]="tabs()"
+        [shown]="panel()?.id ?? ''"
+        (shownChange)="places.panel.set($event)"
+      />
       @if (store.material() && panel(); as shown) {
         <ng-container *ngComponentOutlet="shown.view" />
       }
     </section>
-    <section class="panel panel-light" aria-label="Light, environment and picture">
+    <section class="panel panel-light" aria-labelledby="light-title">
+      <h2 id="light-title" class="sr-only">Light, environment and picture</h2>
       <brelvin-tabs class="panel-tabs" label="Light, environment and picture" [tabs]="rigTabs()" [(shown)]="places.rigPanel" />
       @if (store.rig() && rigPanel(); as shown) {
         <ng-container *ngComponentOutlet="shown.view" />
@@ -42,7 +53,16 @@ export class PanelRow {
   protected readonly aboutLabel = labelOf(this.panels.map(({ id }) => id));
   protected readonly tabs = panelTabs(PANELS);
   protected readonly rigTabs = panelTabs(RIG_PANELS);
-  protected readonly panel = computed(() => this.panels.find(({ id }) => id === this.places.panel()));
+  /** Whether there are parameters: they then have a column of their own. */
+  protected readonly parameters = computed(() => {
+    const material = this.store.material();
+    return material !== undefined && shownParameters(material).length > 0;
+  });
+  /** The panel that was chosen, as long as it has a tab. */
+  protected readonly panel = computed((): PanelEntry | undefined => {
+    const has = (id: string): boolean => this.tabs().some(({ value }) => value === id);
+    return this.panels.find(({ id }) => id === this.places.panel() && has(id)) ?? this.panels[0];
+  });
   protected readonly rigPanel = computed(() => this.rigPanels.find(({ id }) => id === this.places.rigPanel()));
 }
 

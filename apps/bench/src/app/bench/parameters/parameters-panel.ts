@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import { LIVE_KINDS, type InletValue, type LiveInput, type MaterialParameter, type Variant } from '@brelvin/contract';
-import { applyVariant, keepVariant, parametersOf, removeVariant, setParameter, STILL_LIVE_INPUT } from '@brelvin/core';
+import { applyVariant, keepVariant, removeVariant, setParameter, STILL_LIVE_INPUT } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
@@ -9,6 +9,8 @@ import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter, type ValueSpec } from '../values/value-spec';
+import { declaredParameters, shownParameters } from './shown-parameters';
+import type { PanelEntry } from '../registry/panel-entry';
 
 interface ParameterRow extends MaterialParameter {
   readonly id: string;
@@ -64,21 +66,17 @@ export class ParametersPanel {
   protected readonly liveWords = LIVE_WORDS;
   protected readonly liveNumbers = LIVE_NUMBERS;
 
-  /** Where the code of a code material declares each of its parameters, by uniform. */
-  private readonly declared = computed(() => {
-    const { code } = this.editor.material();
-    return code && new Map(parametersOf(code).map((each) => [each.uniform, each]));
-  });
+  private readonly declared = computed(() => declaredParameters(this.editor.material()));
   /** Whether code declares them: then it says what they are called and how far they go. */
   protected readonly inCode = computed(() => this.declared() !== undefined);
 
   /** By heading, those without one first. */
   protected readonly sections = computed(() => {
-    const declared = this.declared();
-    const rows = Object.entries(this.editor.material().parameters)
-      .filter(([, { uniform }]) => !declared || (uniform !== undefined && declared.has(uniform)))
-      .map(([id, parameter]): ParameterRow => ({ id, ...parameter, spec: specOfParameter(parameter, { parameter: id }) }))
-      .sort((a, b) => a.order - b.order || a.name.localeCompare(b.name));
+    const rows = shownParameters(this.editor.material(), this.declared()).map(([id, parameter]): ParameterRow => ({
+      id,
+      ...parameter,
+      spec: specOfParameter(parameter, { parameter: id }),
+    }));
     const headings = [...new Set(rows.map((row) => row.heading ?? ''))].sort((a, b) => Number(a !== '') - Number(b !== ''));
     return headings.map((heading) => ({ heading, rows: rows.filter((row) => (row.heading ?? '') === heading) }));
   });
@@ -174,3 +172,13 @@ export class ParametersPanel {
     this.editor.do(removeVariant(id));
   }
 }
+
+export const PARAMETERS_TAB: PanelEntry = {
+  id: 'parameters',
+  // With a parameter they have a column of their own.
+  tab: () => {
+    const { material } = inject(GraphEditor);
+    return () => (shownParameters(material()).length > 0 ? undefined : { help: 'Named values of the material, to be changed at a glance' });
+  },
+  view: ParametersPanel,
+};

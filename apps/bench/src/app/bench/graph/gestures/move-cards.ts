@@ -44,10 +44,9 @@ export class MoveCards implements Gesture {
     const [id] = this.moving;
     if (!this.moved || this.moving.size !== 1 || id === undefined) return;
     const typed = this.editor.typed();
-    const node = typed.graph.nodes[id];
     const kind = typed.kind(id);
-    if (!node || !kind || !isLoose(typed, id)) return;
-    const box = cardBox(node, kind);
+    const box = cardBox(typed, id);
+    if (!box || !kind || !isLoose(typed, id)) return;
     const { zoom } = this.view.transform;
     const onScreen = { ...this.view.toScreen(box), width: box.width * zoom, height: box.height * zoom };
     const ribbon = ribbonThrough(this.shapes(), onScreen, zoom);
@@ -64,13 +63,17 @@ export class MoveCards implements Gesture {
 function withContents(editor: GraphEditor, chosen: ReadonlySet<string>): ReadonlySet<string> {
   const typed = editor.typed();
   const { nodes, areas, notes } = typed.graph;
+  const cards = Object.keys(nodes).flatMap((id): [string, Rectangle][] => {
+    const box = cardBox(typed, id);
+    return box ? [[id, box]] : [];
+  });
   const chosenAreas = [...chosen].map((id) => areas[id]).filter((area) => area !== undefined);
   if (chosenAreas.length === 0) return chosen;
   const inside = ({ x, y, width, height }: Rectangle): boolean =>
     chosenAreas.some((area) => holds(area, { x: x + width / 2, y: y + height / 2 }));
   return new Set([
     ...chosen,
-    ...Object.entries(nodes).flatMap(([id, node]) => (inside(cardBox(node, typed.kind(id))) ? [id] : [])),
+    ...cards.flatMap(([id, box]) => (inside(box) ? [id] : [])),
     ...Object.entries(notes).flatMap(([id, note]) => (inside(note) ? [id] : [])),
   ]);
 }

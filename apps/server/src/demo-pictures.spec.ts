@@ -1,0 +1,33 @@
+import { THUMBNAIL } from '@brelvin/core';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { DRAWN_FROM, demoPicture, demoScenes } from './demo-pictures';
+import { DEMO_PICTURES } from './folders';
+
+const ANEW = 'Draw them anew: npx tsx tests/golden/keep.ts';
+
+describe('Pictures of the demo', () => {
+  const scenes = demoScenes();
+
+  it('are drawn from the documents as they are now', () => {
+    const drawn = JSON.parse(readFileSync(join(DEMO_PICTURES, DRAWN_FROM), 'utf8')) as Record<string, string>;
+    expect(drawn)
+      .withContext(ANEW)
+      .toEqual(Object.fromEntries(scenes.map(({ id, digest }) => [id, digest])));
+    expect(readdirSync(DEMO_PICTURES).length).withContext(ANEW).toBe(scenes.length + 1);
+  });
+
+  it('show something, each something else, in the size of a list', () => {
+    const pictures = new Set<string>();
+    for (const { id } of scenes) {
+      const { width, height, data } = PNG.sync.read(demoPicture(id) ?? Buffer.alloc(0));
+      expect({ width, height }).withContext(id).toEqual(THUMBNAIL);
+      const tones = new Set(Array.from({ length: width }, (_, x) => data.readUInt32BE(((height / 2) * width + x) * 4)));
+      expect(tones.size).withContext(id).toBeGreaterThan(20);
+      pictures.add(data.toString('base64'));
+    }
+    // The six labels stand on one cube and are seen as one picture.
+    expect(pictures.size).toBeGreaterThan(scenes.length - 6);
+  });
+});
