@@ -42,7 +42,7 @@ try {
   }
   await bench.press('Dark', 'brelvin-theme-switch');
   await bench.openMaterial('material-lamp-chimney');
-  await bench.press('around', '.panel-light');
+  await bench.press('environment', '.panel-light');
   await bench.click('[data-kind="physicalSurface"] .card-name');
   await calm();
   await picture('glass');
@@ -154,7 +154,7 @@ try {
   await bench.driver.get(`${server.address}/bench/material-festival-silk`);
   await bench.press('time', '.mesh-bar');
   await bench.ready();
-  await bench.command('Small pictures on all nodes');
+  await bench.command('Previews on all nodes');
   await bench.press('tidy', '.graph-bar');
   await bench.driver.sleep(2500);
   await calm();

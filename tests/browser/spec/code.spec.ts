@@ -237,7 +237,7 @@ describe('Code', () => {
   it('reads the code of a built-in, and forks it', async () => {
     await bench.openMaterial('material-puppet-cheek');
     await bench.choose('rim');
-    await bench.command('Read the chosen node’s code');
+    await bench.command('Read the selected node’s code');
     await bench.waitForText('.code-bar', /rim\.glsl/);
     await bench.press('fork', '.code-bar');
     await bench.waitForText('.code-bar', /myRim/);

@@ -30,7 +30,7 @@ describe('Environments and glass', () => {
       },
     });
     await bench.openMaterial(material);
-    await bench.press('around', '.panel-light');
+    await bench.press('environment', '.panel-light');
     return { material, rig };
   }
 
@@ -80,7 +80,7 @@ describe('Environments and glass', () => {
     await changes(() => bench.press('Night harbour', '.environment-list'), 0.3);
     await bench.saved();
     expect((await rigOf(rig)).environment?.name).toBe('Night harbour');
-    await changes(() => bench.press('It is seen behind', '.environment-fields'), 0.1);
+    await changes(() => bench.press('It is the background', '.environment-fields'), 0.1);
     await changes(() => bench.press('It lights', '.environment-fields'), 0.1);
     await bench.saved();
     expect((await rigOf(rig)).environment).toEqual(jasmine.objectContaining({ lights: false, shows: false }));
@@ -126,7 +126,7 @@ describe('Environments and glass', () => {
       /cut off or damaged at row/,
     ],
     ['colours of another kind', 'xyz.hdr', Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_xyze\n\n-Y 1 +X 1\n....'), /CIE XYZ/],
-    ['a picture of another kind', 'odd.exr', Buffer.from('not at all'), /not taken/],
+    ['a picture of another kind', 'odd.exr', Buffer.from('not at all'), /not imported/],
   ] as const)
     it(`is refused with a reason: ${what}; all else stays`, async () => {
       const { rig } = await open();
@@ -165,7 +165,7 @@ describe('Environments and glass', () => {
     writeFileSync(join(folder, 'plain.jpg'), base);
     writeFileSync(join(folder, 'bright.jpg'), Buffer.concat([base, map.subarray(0, 2), segment, map.subarray(2)]));
     const corner = async (name: string): Promise<number> => {
-      await changes(async () => (await bench.see('input[aria-label="Environment from files"]')).sendKeys(join(folder, name)), 0.3);
+      await changes(async () => (await bench.see('input[aria-label="Import an environment"]')).sendKeys(join(folder, name)), 0.3);
       return (await bench.stagePixels()).brightness(12, 12);
     };
     const [plain, bright] = [await corner('plain.jpg'), await corner('bright.jpg')];

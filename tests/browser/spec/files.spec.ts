@@ -46,8 +46,8 @@ describe('Files and names', () => {
     const document: Material = newMaterial('Mooring', { set: 'pier', rig: 'rig-dusk-quay' });
     await server.request('POST', '/documents', { id: 'mooring', document });
     await bench.openMaterial('mooring');
-    await bench.press('send out', '.bench-bar');
-    await bench.waitForText('.menu', /this material alone\s+with its stage\s+the set “Pier”\s+the light rig “Dusk quay”/);
+    await bench.press('export', '.bench-bar');
+    await bench.waitForText('.menu', /this material only\s+with its set and light rig\s+the set “Pier”\s+the light rig “Dusk quay”/);
     await type(Key.ESCAPE);
     const file = await fetch(`${server.address}/api/documents/mooring/file?with=stage`);
     const path = join(mkdtempSync(join(tmpdir(), 'brelvin-file-')), 'mooring.brelvin');
@@ -66,7 +66,7 @@ describe('Files and names', () => {
     await bench.openMaterial('mooring');
     const bar = await bench.see('.bench-bar');
     await bench.dropFiles(bar, [{ name: 'notes.txt', type: 'text/plain', content: Buffer.from('low tide at six') }]);
-    await bench.waitForText('.notice', /“notes\.txt” was not taken\. Brelvin takes images/);
+    await bench.waitForText('.notice', /“notes\.txt” was not imported\. Brelvin imports images/);
     const cards = await bench.cardCount();
     await bench.dropFiles(await bench.see('.panel-about'), [pngFile('knot.png', (u) => [u, 0.5, 0.2])]);
     await bench.settled(() => bench.cardCount(), cards + 1);

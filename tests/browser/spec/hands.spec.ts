@@ -287,7 +287,7 @@ describe('Hands', () => {
     await number('rim', 'Strength', '0.55');
     await number('rim', 'Power', '4');
     await gesture(bench.press('outline', '.panel-about'));
-    await gesture(bench.press('round the shape', '.outline-panel'));
+    await gesture(bench.press('silhouette', '.outline-panel'));
     expect(gestures).toBeLessThanOrEqual(25);
     const made = await stored(id);
     const demo = DEMO_DOCUMENTS.find((each) => each.id === 'material-puppet-cheek')!.document as Material;

@@ -132,7 +132,7 @@ describe('Light', () => {
     await open();
     await bench.press('picture', '.panel-light');
     const programs = await bench.compiledPrograms();
-    await changes(() => bench.click('[aria-label="Tone curve"] option[value="aces"]'));
+    await changes(() => bench.click('[aria-label="Tone mapping"] option[value="aces"]'));
     const fog = await bench.see('[role="spinbutton"][aria-label="Fog"]');
     await changes(async () => {
       await fog.click();
@@ -147,7 +147,7 @@ describe('Light', () => {
     await bench.openMaterial(await server.keep(newMaterial('Light', { set, rig: 'rig-dusk-quay' })));
     await bench.click('.dial-dot[data-light="sun"]');
     const lit = await bench.stagePixels();
-    await changes(() => bench.press('throws it', 'brelvin-light-fields'), 0.01);
+    await changes(() => bench.press('casts shadow', 'brelvin-light-fields'), 0.01);
     await changes(() => bench.undo(), 0.01);
     expect((await bench.stagePixels()).changedShare(lit))
       .withContext('the same shadow again')

@@ -44,7 +44,7 @@ describe('Looking at values', () => {
     const before = await bench.stagePixels();
     await bench.choose('smoothstep');
     await bench.keys(PEEK);
-    await bench.waitForText('.peek-title', /Smooth step/);
+    await bench.waitForText('.peek-title', /Smoothstep/);
     await bench.expectChange(before, 0.05);
     await bench.waitForText('.peek-numbers', /^0(\.000)?\s+0\.2\d*\s+0\.5\d*\s+0\.7\d*\s+1(\.\d+)?$/);
     const scaled = await bench.stagePixels();
@@ -75,7 +75,7 @@ describe('Looking at values', () => {
     await bench.keys(PROBE);
     await pressStage(0.5, 0.5);
     await bench.waitForText('[data-kind="smoothstep"] .card-value', /0\.8\d\d/);
-    await bench.waitForText('.probe-table', /Smooth step/);
+    await bench.waitForText('.probe-table', /Smoothstep/);
     await pressStage(0.5, 0.68);
     expect(await bench.settled(async () => (await bench.all('.probe-mark')).length, 2)).toBe(2);
     const values = async (): Promise<number[]> => {
@@ -112,9 +112,9 @@ describe('Looking at values', () => {
     return bench.see(`[data-kind="${kind}"] input.number-input`);
   }
 
-  it('shows small pictures on all nodes by one command, keeps them, and takes them away by undo', async () => {
+  it('shows previews on all nodes by one command, keeps them, and takes them away by undo', async () => {
     const id = await open();
-    await bench.command('Small pictures on all nodes');
+    await bench.command('Previews on all nodes');
     const drawn = async (): Promise<number> => (await bench.all('.card-preview canvas[data-drawn]')).length;
     expect(await bench.settled(drawn, 3)).toBe(3);
     const lit = await bench.driver.executeScript<number>(
@@ -176,13 +176,13 @@ describe('Looking at values', () => {
     await bench.connect(await bench.outlet('smoothstep'), await bench.dockInlet('opacity'));
     await bench.press('opacity', '.panel-about');
     const laid = await bench.stagePixels();
-    await bench.press('cut away', 'brelvin-opacity-panel');
+    await bench.press('mask', 'brelvin-opacity-panel');
     await bench.expectChange(laid, 0.02);
     const cut = await bench.stagePixels();
     await bench.press('added', 'brelvin-opacity-panel');
     await bench.expectChange(cut, 0.02);
     await bench.undo();
-    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(cut) < 0.01, 60_000, 'cut away again');
+    await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(cut) < 0.01, 60_000, 'masked again');
   });
 
   it('moves vertices from the graph: the outline of the sphere changes, and a broken shape keeps the last picture', async () => {

@@ -112,7 +112,7 @@ describe('Maps', () => {
     await bench.press('mesh:', '.mesh-bar');
     await bench.press('Cube', '.mesh-list');
     await bench.keys(Key.ESCAPE);
-    await bench.press('around', '.panel-light');
+    await bench.press('environment', '.panel-light');
     await bench.press('Loft window', '.panel-light');
     await bench.press('maps', '.graph-bar');
     await bench.click('.maps-entry:nth-child(2)');
@@ -193,7 +193,7 @@ describe('Maps', () => {
     await drop([whole, broken]);
     // What is whole is still offered.
     await bench.see('.map-set');
-    expect(await bench.text('.map-set-words')).toMatch(/“keel_roughness\.png” was not taken\. It cannot be decoded/);
+    expect(await bench.text('.map-set-words')).toMatch(/“keel_roughness\.png” was not imported\. It cannot be decoded/);
     await bench.press('Not now');
     const zip = (files: Record<string, Uint8Array>): { name: string; type: string; content: Buffer } => ({
       name: 'keel.zip',
@@ -202,7 +202,7 @@ describe('Maps', () => {
     });
     await bench.press('graph', '.graph-bar');
     await drop([zip({ '../keel_color.png': whole.content })]);
-    await bench.waitForText('.toast', /“keel\.zip” was not taken\. It holds a name that leads out of it/);
+    await bench.waitForText('.toast', /“keel\.zip” was not imported\. It holds a name that leads out of it/);
     await bench.press('graph', '.graph-bar');
     await drop([zip({ 'keel_color.png': new Uint8Array(70 * 1024 * 1024) })]);
     await bench.waitForText('.toast', /unpacks to more than is taken/);

@@ -75,7 +75,7 @@ describe('Meshes of files', () => {
     const kite = await kiteGlb();
     const gltf = (json: object): Buffer => Buffer.from(JSON.stringify({ asset: { version: '2.0' }, ...json }));
     const cases: readonly (readonly [string, Buffer, RegExp])[] = [
-      ['cut.glb', kite.content.subarray(0, 400), /“cut\.glb” was not taken\. It ends too early/],
+      ['cut.glb', kite.content.subarray(0, 400), /“cut\.glb” was not imported\. It ends too early/],
       ['draco.gltf', gltf({ extensionsRequired: ['KHR_draco_mesh_compression'] }), /compressed by Draco/],
       ['future.gltf', gltf({ extensionsRequired: ['LOFT_feathers'] }), /requires LOFT_feathers/],
       ['loop.gltf', gltf({ nodes: [{ children: [1] }, { children: [0] }] }), /its own ancestor/],

@@ -45,14 +45,14 @@ describe('The picture', () => {
     const { id } = await open();
     const plain = await bench.stagePixels();
     await bench.press('outline', '.panel-about');
-    await changes(() => bench.press('round the shape', '.outline-panel'), 0.002);
+    await changes(() => bench.press('silhouette', '.outline-panel'), 0.002);
     await bench.addNode('colour', await bench.ground(60, 300));
     await changes(async () => {
       await bench.connect(await bench.outlet('colour'), await bench.dockInlet('outline'));
     }, 0.002);
     const width = await bench.middle(await bench.see('[aria-label="Width of the outline"]'));
     await changes(() => bench.drag(width, { x: width.x + 40, y: width.y }, { x: width.x + 80, y: width.y }), 0.004);
-    await bench.press('at every break', '.outline-panel');
+    await bench.press('silhouette and creases', '.outline-panel');
     await bench.press('metres', '.outline-panel');
     await bench.saved();
     const { outline } = await documentOf<Material>(id);
@@ -64,8 +64,8 @@ describe('The picture', () => {
   it('has nothing behind it where that is wanted, or an image', async () => {
     const { rig } = await open();
     await bench.press('picture', '.panel-light');
-    await changes(() => bench.click('[aria-label="Behind the meshes"] option[value="nothing"]'), 0.1);
-    await bench.click('[aria-label="Behind the meshes"] option[value="image"]');
+    await changes(() => bench.click('[aria-label="Kind of background"] option[value="nothing"]'), 0.1);
+    await bench.click('[aria-label="Kind of background"] option[value="image"]');
     const file = await bench.see('[aria-label="Background image from a file"]');
     const path = join(mkdtempSync(join(tmpdir(), 'brelvin-plate-')), 'plate.png');
     writeFileSync(path, pngOf(40, 20, [20, 160, 60]));
@@ -73,10 +73,10 @@ describe('The picture', () => {
     await bench.saved();
     const { backgroundImage, transparent } = await documentOf<LightRig>(rig);
     expect([backgroundImage?.image.name, backgroundImage?.image.width, transparent]).toEqual(['plate', 40, undefined]);
-    await bench.click('[aria-label="Behind the meshes"] option[value="image"]');
+    await bench.click('[aria-label="Kind of background"] option[value="image"]');
     writeFileSync(path, 'no image');
     await (await bench.see('[aria-label="Background image from a file"]')).sendKeys(path);
-    await bench.waitForText('.background-field [role="alert"]', /plate\.png.* was not taken/);
+    await bench.waitForText('.background-field [role="alert"]', /plate\.png.* was not imported/);
     expect(await browser.consoleErrors()).toEqual([]);
   });
 

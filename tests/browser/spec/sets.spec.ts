@@ -87,7 +87,7 @@ describe('Sets and images', () => {
     await bench.press('parts', '.graph-bar');
     await bench.click('.parts-part');
     const before = await bench.stagePixels();
-    await (await bench.see('[aria-label="Turn, ° y"]')).click();
+    await (await bench.see('[aria-label="Rotation, ° y"]')).click();
     await bench.keys('30', Key.ENTER);
     await bench.expectChange(before, 0.02);
     await (await bench.see('[aria-label="Columns"]')).click();
@@ -143,7 +143,7 @@ describe('Sets and images', () => {
       'cut.png',
       'image/png',
       () => picture(64, 64, [9, 9, 9]).subarray(0, 90),
-      /“cut.png” was not taken.*(damaged|cut off)/,
+      /“cut.png” was not imported.*(damaged|cut off)/,
     ],
     [
       'a PNG that claims 60,000 × 60,000 pixels',
@@ -222,7 +222,7 @@ describe('Sets and images', () => {
     await bench.waitForText('.finding-title', /not used: Sine/);
     await bench.press('why', '.finding');
     await bench.waitForText('.finding', /costs? nothing/);
-    await bench.press('not here', '.finding');
+    await bench.press('ignore here', '.finding');
     await bench.waitForText('.panel-about', /1 switched off/);
     await bench.press('1 switched off');
     await bench.press('Remove it', '.finding');

@@ -41,7 +41,7 @@ export const RIG_LIGHT = object({
   range: described(number(0.001, 1e5), 'Metres at which windowed light ends.'),
   cone: described(tuple(number(0, Math.PI / 2), 2), 'Half angles, radians: full light inside the first, none outside the second.'),
   motion: LIGHT_MOTION,
-  casts: described(flag, 'Whether parts throw shadows in its light; suns and spots only.'),
+  casts: described(flag, 'Whether parts cast shadows in its light; suns and spots only.'),
   softness: described(number(0, 10), 'Half the width of a shadow’s edge, metres for each metre from what throws it.'),
 });
 
@@ -90,7 +90,10 @@ export const LIGHT_RIG = object({
   curve: oneOf(TONE_CURVES),
   bloom: BLOOM,
   fog: FOG,
-  occlusion: optional(NEAR_OCCLUSION, 'Light from all around is less where surfaces are near each other; everywhere the same when absent.'),
+  occlusion: optional(
+    NEAR_OCCLUSION,
+    'Ambient occlusion: ambient light and that of the environment is less where surfaces are near each other; none when absent.',
+  ),
 });
 
 export type LightKind = (typeof LIGHT_KINDS)[number];

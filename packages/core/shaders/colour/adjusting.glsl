@@ -36,7 +36,7 @@ vec3 saturated(vec3 colour, float amount) {
  * @inlet colour colour "Colour" = 0.8 0.8 0.8
  * @inlet black number "Black" = 0
  * @inlet white number "White" = 1
- * @inlet middle number "Middle" = 1 in 0.1..10: above 1 the middle is brighter.
+ * @inlet middle number "Midtone" = 1 in 0.1..10: above 1 the middle is brighter.
  * @outlet result colour "Colour"
  */
 vec3 levelled(vec3 colour, float black, float white, float middle) {

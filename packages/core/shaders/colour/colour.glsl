@@ -84,10 +84,10 @@ vec3 gradientSteps(float at, vec4 stops[8]) {
 }
 
 /**
- * Gradient, as seen: a colour ramp whose middles are what the eye takes for the middle.
+ * Gradient, perceptual: a colour ramp whose middles are what the eye takes for the middle.
  * @kind gradientAsSeen 1
  * @family Colour
- * @words ramp, palette, stops, perceptual, oklab, even
+ * @words ramp, palette, stops, perceptual, oklab, even, gradient, as seen
  * @source Ottosson 2020, "A perceptual color space for image processing" (Oklab; CSS Color 4, section 12)
  * @inlet at fraction "At" = 0.5 in 0..1
  * @inlet stops stops "Stops" = 0.02 0.02 0.02 0  0.9 0.9 0.9 1

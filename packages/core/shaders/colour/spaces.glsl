@@ -112,10 +112,10 @@ vec3 colourFromLch(float lightness, float chroma, float hue) {
 }
 
 /**
- * Mix as seen: from one colour to another through what the eye takes for the middle.
+ * Mix, perceptual: from one colour to another through what the eye takes for the middle.
  * @kind mixAsSeen 1
  * @family Colour
- * @words perceptual, blend, oklab, even
+ * @words perceptual, blend, oklab, even, mix as seen
  * @source Ottosson 2020, "A perceptual color space for image processing" (Oklab; CSS Color 4, section 9)
  * @inlet a colour "A" = 0.02 0.02 0.02
  * @inlet b colour "B" = 0.9 0.9 0.9
@@ -159,10 +159,10 @@ vec3 srgbDecoded(vec3 encoded) {
  * @words palette, rainbow, iridescent, procedural, gradient
  * @source a + b cos(2π (c t + d)), channel by channel
  * @inlet at number "At" = 0
- * @inlet middle colour "Middle" = 0.5 0.5 0.5
- * @inlet swing colour "Swing" = 0.5 0.5 0.5
- * @inlet speed vector "Speed" = 1 1 1: swings of red, green and blue from 0 to 1.
- * @inlet start vector "Start" = 0 0.33 0.67: where each swing begins, 0…1.
+ * @inlet middle colour "Bias" = 0.5 0.5 0.5
+ * @inlet swing colour "Amplitude" = 0.5 0.5 0.5
+ * @inlet speed vector "Frequency" = 1 1 1: swings of red, green and blue from 0 to 1.
+ * @inlet start vector "Phase" = 0 0.33 0.67: where each swing begins, 0…1.
  * @outlet result colour "Colour"
  */
 vec3 cosinePalette(float at, vec3 middle, vec3 swing, vec3 speed, vec3 start) {

@@ -25,7 +25,7 @@ vec2 imagePlace(vec2 uv, vec2 repeat, vec2 offset, float turn) {
  * @inlet uv uv "UV" = surface uv
  * @inlet repeat vector "Repeat" = 1 1: how often the picture stands side by side, and one above the other
  * @inlet offset vector "Offset" = 0 0: in pictures
- * @inlet turn number "Turn" = 0 unit radians: counter-clockwise, about the middle
+ * @inlet turn number "Rotation" = 0 unit radians: counter-clockwise, about the middle
  * @outlet colour colour "Colour": scene-linear for a colour image, as stored for data.
  * @outlet alpha fraction "Alpha"
  * @outlet red number "Red"

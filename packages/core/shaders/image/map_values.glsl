@@ -33,8 +33,8 @@ float roughnessFromGloss(float gloss) {
  * @source Geometric interpolation, low × (high / low) ^ gloss ^ power: equal steps of gloss multiply the exponent by equal factors
  * @inlet gloss fraction "Gloss" = 0.5 in 0..1: mostly the alpha of a specular map, read as data.
  * @inlet power number "Power" = 1 in 0.1..8: above 1 only what is very glossy shines sharply.
- * @inlet low number "Dullest" = 2 in 1..64: exponent where the map is black.
- * @inlet high number "Sharpest" = 512 in 8..4096: exponent where the map is white.
+ * @inlet low number "Lowest" = 2 in 1..64: exponent where the map is black.
+ * @inlet high number "Highest" = 512 in 8..4096: exponent where the map is white.
  * @outlet result number "Exponent"
  */
 float exponentFromGloss(float gloss, float power, float low, float high) {

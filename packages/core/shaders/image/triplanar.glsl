@@ -27,16 +27,16 @@ vec3 triplanarNormalHere(bool onObject) {
 }
 
 /**
- * Image from three sides: a picture laid on from left, top and front at once, for meshes without good UVs.
+ * Triplanar image: a picture laid on from left, top and front at once, for meshes without good UVs.
  * @kind triplanar 1
  * @family Images
- * @words triplanar, box projection, cube projection, world space, without uv, terrain, tri-planar
+ * @words triplanar, box projection, cube projection, world space, without uv, terrain, tri-planar, image from three sides
  * @source Geiss 2007, "Generating complex procedural terrains using the GPU", GPU Gems 3, chapter 1
  * @inlet image image "Image"
  * @inlet size number "Size" = 1 in 0.01..10 unit m: of one picture.
  * @inlet sharpness number "Sharpness" = 6 in 1..32: of the borders between the three; 1 blends widely.
  * @inlet offset vector "Offset" = 0 0 0 unit m
- * @feature onObject "goes along": the picture goes along when the mesh moves; without, it stays in the room.
+ * @feature onObject "object space": the picture goes along when the mesh moves; without, it stays in the room.
  * @outlet colour colour "Colour": scene-linear for a colour image, as stored for data.
  * @outlet alpha fraction "Alpha"
  * @outlet red number "Red"
@@ -61,10 +61,10 @@ vec3 triplanarLean(vec3 map, vec2 strength, vec3 right, vec3 up, vec3 axis, vec3
 }
 
 /**
- * Normal map from three sides: a normal map laid on from left, top and front at once, its bumps bending each the right way.
+ * Triplanar normal map: a normal map laid on from left, top and front at once, its bumps bending each the right way.
  * @kind triplanarNormal 1
  * @family Normals
- * @words triplanar, box projection, bump, world space, without uv, terrain
+ * @words triplanar, box projection, bump, world space, without uv, terrain, normal map from three sides
  * @source Geiss 2007, GPU Gems 3, chapter 1; whiteout blending: Barré-Brisebois, Hill 2012, "Blending in detail"
  * @inlet image image "Normal map": read as data, green up.
  * @inlet size number "Size" = 1 in 0.01..10 unit m: of one picture.
@@ -72,7 +72,7 @@ vec3 triplanarLean(vec3 map, vec2 strength, vec3 right, vec3 up, vec3 axis, vec3
  * @inlet offset vector "Offset" = 0 0 0 unit m
  * @inlet strengthX number "Strength sideways" = 1 in -2..2
  * @inlet strengthY number "Strength upwards" = 1 in -2..2
- * @feature onObject "goes along": the picture goes along when the mesh moves; without, it stays in the room.
+ * @feature onObject "object space": the picture goes along when the mesh moves; without, it stays in the room.
  * @outlet result normal "Normal": unit length, world space.
  */
 vec3 triplanarNormal(sampler2D image, float size, float sharpness, vec3 offset, float strengthX, float strengthY, bool onObject) {

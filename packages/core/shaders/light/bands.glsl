@@ -26,7 +26,7 @@ float bandLevel(float value, float steps, float sharpness) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
- * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
+ * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
 Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
@@ -64,7 +64,7 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
- * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
+ * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
 Lit bandsByWidth(vec3 base, float width, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
@@ -91,7 +91,7 @@ float aboveBorder(float value, float border, float edge) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the dark.
  * @inlet tint colour "Tint" = 1 1 1: colour of the dark.
  * @inlet normal normal "Normal" = surface normal
- * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
+ * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
 Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softness, float floor, vec3 tint, vec3 normal, bool occluded) {
@@ -124,7 +124,7 @@ Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softne
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet stops stops "Falloff" = 0.1 0.1 0.16 0.45  0.55 0.5 0.55 0.55  1 1 1 0.75: at 0 the surface faces away from the light, at 0.5 it is edge on, at 1 it faces it.
  * @inlet normal normal "Normal" = surface normal
- * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
+ * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
 Lit ramp(vec3 base, vec4 stops[8], vec3 normal, bool occluded) {
@@ -154,7 +154,7 @@ Lit ramp(vec3 base, vec4 stops[8], vec3 normal, bool occluded) {
  * @inlet image image "Image"
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet normal normal "Normal" = surface normal
- * @feature occluded "near occlusion": near surfaces darken its ambient light, where the rig has that switched on.
+ * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
 Lit rampImage(sampler2D image, vec3 base, vec3 normal, bool occluded) {
@@ -185,7 +185,7 @@ Lit rampImage(sampler2D image, vec3 base, vec3 normal, bool occluded) {
  * @inlet size fraction "Size" = 0.12 in 0..1: how far from the middle of the highlight it reaches; 1 is a quarter turn of the normal.
  * @inlet softness fraction "Softness" = 0.05 in 0..1: how wide the edge is.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result light "Light"
  */
 Lit hardSpot(vec3 colour, float size, float softness, vec3 normal, vec3 toEye) {

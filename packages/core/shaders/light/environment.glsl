@@ -20,10 +20,10 @@ vec3 harmonicLight(vec3 d) {
 }
 
 /**
- * Environment, all around: what a white surface that faces this way gets of the environment.
+ * Environment, diffuse: what a white surface that faces this way gets of the environment.
  * @kind environmentAround 1
  * @family Light
- * @words ibl, hdri, image based lighting, irradiance, sky, ambient, diffuse, spherical harmonics, image based
+ * @words ibl, hdri, image based lighting, irradiance, sky, ambient, diffuse, spherical harmonics, image based, environment, all around
  * @source Ramamoorthi, Hanrahan 2001, "An efficient representation for irradiance environment maps", SIGGRAPH
  * @inlet normal normal "Normal" = surface normal
  * @outlet result colour "Colour": black without an environment that lights.
@@ -38,10 +38,10 @@ float levelOfRoughness(float roughness) {
 }
 
 /**
- * Environment, mirrored: what is seen of the environment in a direction, as a surface of this roughness mirrors it.
+ * Environment, reflection: what is seen of the environment in a direction, as a surface of this roughness mirrors it.
  * @kind environmentMirrored 1
  * @family Light
- * @words ibl, hdri, environment map, reflection, sky, cube map, specular, image based
+ * @words ibl, hdri, environment map, reflection, sky, cube map, specular, image based, environment, mirrored
  * @source Karis 2013, in the SIGGRAPH course "Physically based shading in theory and practice": the first of the two sums
  * @inlet direction vector "Direction" = 0 1 0: world space; of a mirror the view direction, reflected.
  * @inlet roughness fraction "Roughness" = 0 in 0..1

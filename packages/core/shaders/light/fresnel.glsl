@@ -6,8 +6,8 @@
  * @source Schlick 1994, "An inexpensive BRDF model for physically-based rendering", Computer Graphics Forum 13(3)
  * @inlet f0 fraction "Facing" = 0.04 in 0..1: what it mirrors head on; 0.04 for most that is no metal.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
- * @outlet result fraction "Mirrored": 0…1.
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @outlet result fraction "Reflectance": 0…1.
  */
 float fresnelSchlick(float f0, vec3 normal, vec3 toEye) {
   float away = 1.0 - clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 0.0, 1.0);
@@ -23,8 +23,8 @@ float fresnelSchlick(float f0, vec3 normal, vec3 toEye) {
  * @source Fresnel 1823; Born, Wolf 1999, "Principles of Optics", section 1.5.2, unpolarised light from air
  * @inlet ior number "Index of refraction" = 1.5 in 1..3
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
- * @outlet result fraction "Mirrored": 0…1.
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @outlet result fraction "Reflectance": 0…1.
  */
 float fresnelDielectric(float ior, vec3 normal, vec3 toEye) {
   float cosine = clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 0.0, 1.0);
@@ -44,8 +44,8 @@ float fresnelDielectric(float ior, vec3 normal, vec3 toEye) {
  * @inlet eta vector "Index of refraction" = 0.18 0.42 1.37: of red, green and blue; those of gold by default.
  * @inlet extinction vector "Extinction" = 3.42 2.35 1.77: how quickly light dies in it.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
- * @outlet result colour "Mirrored": 0…1.
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @outlet result colour "Reflectance": 0…1.
  */
 vec3 fresnelConductor(vec3 eta, vec3 extinction, vec3 normal, vec3 toEye) {
   float cosine = clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 1e-4, 1.0);

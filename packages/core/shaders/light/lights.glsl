@@ -91,7 +91,7 @@ struct SunLight {
  * @family Light
  * @words directional, light direction, light colour, lamp
  * @source The light rig: its sun
- * @outlet direction directionToLight "To the light": unit length, world space, from the surface to the sun.
+ * @outlet direction directionToLight "Light direction": unit length, world space, from the surface to the sun.
  * @outlet colour colour "Colour": colour times intensity; black while the sun is switched off.
  */
 SunLight sunLight() {
@@ -122,7 +122,7 @@ struct OneLight {
  * @words lamp, point light, spot light, light direction, light colour, light distance, single
  * @source KHR_lights_punctual (falloff and cone); the light rig
  * @inlet number count "Light" = 1 in 1..8: the rig's lights in their order, from 1; ambient light and hemispheres have no number.
- * @outlet direction directionToLight "To the light": unit length, world space, from the surface to the light.
+ * @outlet direction directionToLight "Light direction": unit length, world space, from the surface to the light.
  * @outlet colour colour "Colour": what arrives here, falloff and cone included.
  * @outlet distance number "Distance": metres; 0 for a sun, which is nowhere.
  * @outlet falloff number "Falloff": what is left of its strength over the distance.
@@ -156,14 +156,14 @@ struct EachLight {
  * @words for each light, light attenuation, attenuation, loop, current light, light direction, light colour, falloff, shadow, own lighting
  * @source KHR_lights_punctual (falloff and cone); the light rig
  * @given light
- * @outlet direction directionToLight "To the light": unit length, world space, from the surface to the light.
+ * @outlet direction directionToLight "Light direction": unit length, world space, from the surface to the light.
  * @outlet colour colour "Colour": what arrives here, falloff and cone included.
  * @outlet distance number "Distance": metres; 0 for a sun, which is nowhere.
  * @outlet falloff number "Falloff": what is left of its strength over the distance.
  * @outlet shadow fraction "Shadow": 1 where the light gets through, 0 where something stands in its way.
- * @outlet ambientPart number "Ambient part": the rig's weight for what this light gives from all sides.
- * @outlet diffusePart number "Diffuse part": the rig's weight for what is scattered.
- * @outlet specularPart number "Specular part": the rig's weight for what is mirrored.
+ * @outlet ambientPart number "Ambient": the rig's weight for what this light gives from all sides.
+ * @outlet diffusePart number "Diffuse": the rig's weight for what is scattered.
+ * @outlet specularPart number "Specular": the rig's weight for what is mirrored.
  */
 EachLight thisLight(int light) {
   LightHere here = lightHere(light);

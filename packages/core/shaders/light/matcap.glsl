@@ -17,9 +17,9 @@ vec2 matcapPlace(vec3 normal, vec3 toEye) {
  * @source Sloan, Martin, Gooch, Gooch 2001, "The lit sphere", Graphics Interface, section 3
  * @inlet image image "Image"
  * @inlet tint colour "Tint" = 1 1 1
- * @inlet turn number "Turn" = 0 unit radians: turns the picture, and its light with it, counter-clockwise.
+ * @inlet turn number "Rotation" = 0 unit radians: turns the picture, and its light with it, counter-clockwise.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result light "Light"
  */
 Lit matcap(sampler2D image, vec3 tint, float turn, vec3 normal, vec3 toEye) {

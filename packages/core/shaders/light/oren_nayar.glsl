@@ -7,7 +7,7 @@
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet roughness number "Roughness" = 0.5 in 0..1 unit radians: how far its facets are tilted; 0 is Lambert's law.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result light "Light"
  */
 Lit orenNayar(vec3 base, float roughness, vec3 normal, vec3 toEye) {

@@ -8,7 +8,7 @@
  * @inlet specular colour "Highlight" = 0.5 0.5 0.5: colour and strength of the highlight.
  * @inlet exponent number "Exponent" = 8 in 1..512: higher is smaller and sharper; about a quarter of Blinn-Phong's looks alike.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result light "Light"
  */
 Lit phong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {

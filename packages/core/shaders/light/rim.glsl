@@ -8,7 +8,7 @@
  * @inlet strength number "Strength" = 1 in 0..4
  * @inlet power number "Power" = 3 in 0.5..10: higher is thinner.
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result light "Light"
  */
 Lit rim(vec3 colour, float strength, float power, vec3 normal, vec3 toEye) {

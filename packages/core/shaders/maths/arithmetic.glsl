@@ -161,7 +161,7 @@ float signedPower(float a, float b) {
  * @words 1-x, 1 - x, complement, invert, inverse, flip mask
  * @source 1 − x, component by component
  * @inlet value number "Value" = 0
- * @outlet result number "Rest"
+ * @outlet result number "Result"
  */
 float oneMinus(float value) {
   return 1.0 - value;
@@ -183,7 +183,7 @@ vec4 oneMinus(vec4 value) {
  * @words minus, opposite, negative, flip, other way, sign, -x
  * @source −x, component by component
  * @inlet value number "Value" = 1
- * @outlet result number "Opposite"
+ * @outlet result number "Negated"
  */
 float negated(float value) {
   return -value;

@@ -5,7 +5,7 @@
  * @words greater than, threshold, less than, if, above
  * @source x > y, rising linearly over the softness
  * @inlet value number "Value" = 0.5
- * @inlet border number "Border" = 0.5
+ * @inlet border number "Threshold" = 0.5
  * @inlet softness number "Softness" = 0 in 0..1: how wide the change is.
  * @outlet result fraction "Above": 0…1.
  */

@@ -25,10 +25,10 @@ vec3 vectorOf(vec3 value) {
 }
 
 /**
- * On or off: a switch, 1 when it is on, 0 when it is off.
+ * Boolean: a switch, 1 when it is on, 0 when it is off.
  * @kind onOff 1
  * @family Numbers
- * @words boolean, bool, true, false, toggle, switch, checkbox, flag, yes, no
+ * @words boolean, bool, true, false, toggle, switch, checkbox, flag, yes, no, on or off
  * @source 1 where it is on, 0 where it is off
  * @inlet state choice "State" = 1 of off|on
  * @outlet result fraction "Number"

@@ -6,7 +6,7 @@
  * @source GLSL ES 3.00 specification, section 8.5
  * @inlet a vector "A" = 1 0 0
  * @inlet b vector "B" = 0 1 0
- * @outlet result vector "Square to both"
+ * @outlet result vector "Cross"
  */
 vec3 crossOf(vec3 a, vec3 b) {
   return cross(a, b);
@@ -37,7 +37,7 @@ float distanceOf(vec2 a, vec2 b) {
  * @source GLSL ES 3.00 specification, section 8.5: i − 2 (n · i) n
  * @inlet direction vector "Direction" = 0 -1 0: the way it travels.
  * @inlet normal normal "Normal" = surface normal
- * @outlet result vector "Mirrored"
+ * @outlet result vector "Reflected"
  */
 vec3 reflectedOf(vec3 direction, vec3 normal) {
   vec3 n = safeNormalize(normal);
@@ -53,7 +53,7 @@ vec3 reflectedOf(vec3 direction, vec3 normal) {
  * @inlet direction vector "Direction" = 0 -1 0: the way it travels.
  * @inlet normal normal "Normal" = surface normal
  * @inlet ior number "Index of refraction" = 1.5 in 1..3: of what it enters.
- * @outlet result vector "Bent": unit length, or 0 where all is mirrored.
+ * @outlet result vector "Refracted": unit length, or 0 where all is mirrored.
  */
 vec3 refractedOf(vec3 direction, vec3 normal, float ior) {
   return refract(safeNormalize(direction), safeNormalize(normal), 1.0 / max(ior, 1e-3));
@@ -68,7 +68,7 @@ vec3 refractedOf(vec3 direction, vec3 normal, float ior) {
  * @inlet value vector "Vector" = 1 0 0
  * @inlet axis vector "Axis" = 0 1 0
  * @inlet angle number "Angle" = 0: radians, counter-clockwise seen from where the axis points to.
- * @outlet result vector "Turned"
+ * @outlet result vector "Rotated"
  */
 vec3 rotatedAbout(vec3 value, vec3 axis, float angle) {
   vec3 k = safeNormalize(axis);
@@ -98,7 +98,7 @@ float angleBetween(vec3 a, vec3 b) {
  * @source k (k · v) for the unit vector k
  * @inlet value vector "Vector" = 1 0 0
  * @inlet along vector "Along" = 0 1 0
- * @outlet result vector "Part"
+ * @outlet result vector "Projected"
  */
 vec3 projectedOn(vec3 value, vec3 along) {
   vec3 k = safeNormalize(along);

@@ -46,13 +46,13 @@ vec4 stepAt(vec4 edge, vec4 value) {
 }
 
 /**
- * Smooth step: rises from 0 to 1 between two edges, without a corner.
+ * Smoothstep: rises from 0 to 1 between two edges, without a corner.
  * @kind smoothstep 1
  * @family Numbers
- * @words soft, threshold, ease, hermite
+ * @words soft, threshold, ease, hermite, smooth step
  * @source GLSL ES 3.00 specification, section 8.3: 3t² − 2t³; where the edges meet, a hard step
- * @inlet low number "From" = 0
- * @inlet high number "To" = 1
+ * @inlet low number "Low" = 0
+ * @inlet high number "High" = 1
  * @inlet value number "Value" = 0.5
  * @outlet result fraction "Step": 0…1.
  */
@@ -68,8 +68,8 @@ float smoothStepBetween(float low, float high, float value) {
  * @words limit, clip, saturate, restrict
  * @source GLSL ES 3.00 specification, section 8.3: min(max(x, low), high)
  * @inlet value number "Value" = 0
- * @inlet low number "Lowest" = 0
- * @inlet high number "Highest" = 1
+ * @inlet low number "Low" = 0
+ * @inlet high number "High" = 1
  * @outlet result number "Clamped"
  */
 float clampValue(float value, float low, float high) {
@@ -92,10 +92,10 @@ vec4 clampValue(vec4 value, vec4 low, vec4 high) {
  * @words range, map, rescale, fit, normalise
  * @source Linear map that takes inLow to outLow and inHigh to outHigh; outLow where the first range is empty
  * @inlet value number "Value" = 0.5
- * @inlet inLow number "From low" = 0
- * @inlet inHigh number "From high" = 1
- * @inlet outLow number "To low" = 0
- * @inlet outHigh number "To high" = 1
+ * @inlet inLow number "In low" = 0
+ * @inlet inHigh number "In high" = 1
+ * @inlet outLow number "Out low" = 0
+ * @inlet outHigh number "Out high" = 1
  * @outlet result number "Remapped"
  */
 float remapValue(float value, float inLow, float inHigh, float outLow, float outHigh) {
@@ -115,10 +115,10 @@ vec3 remapValue(vec3 value, float inLow, float inHigh, float outLow, float outHi
  * @words range, map, ease, bias, gamma, shape, falloff
  * @source Schlick 1994, "Fast alternatives to Perlin’s bias and gain functions", Graphics Gems IV: bias t / ((1/b − 2)(1 − t) + 1)
  * @inlet value number "Value" = 0.5
- * @inlet inLow number "From low" = 0
- * @inlet inHigh number "From high" = 1
- * @inlet outLow number "To low" = 0
- * @inlet outHigh number "To high" = 1
+ * @inlet inLow number "In low" = 0
+ * @inlet inHigh number "In high" = 1
+ * @inlet outLow number "Out low" = 0
+ * @inlet outHigh number "Out high" = 1
  * @inlet curve fraction "Curve" = 0.5 in 0..1: 0.5 is straight; above, it rises early, below, late.
  * @outlet result number "Remapped"
  */

@@ -6,7 +6,7 @@
  * @source GLSL ES 3.00 specification, section 8.3: x − y floor(x / y); 0 where y is 0
  * @inlet a number "Value" = 0
  * @inlet b number "Divisor" = 1
- * @outlet result number "Rest"
+ * @outlet result number "Remainder"
  */
 float moduloOf(float a, float b) {
   return abs(b) < 1e-12 ? 0.0 : a - b * floor(a / b);
@@ -25,8 +25,8 @@ vec3 moduloOf(vec3 a, vec3 b) {
  * @words wrap, cycle, loop, range
  * @source low + (x − low) modulo (high − low)
  * @inlet value number "Value" = 0
- * @inlet low number "Lowest" = 0
- * @inlet high number "Highest" = 1
+ * @inlet low number "Low" = 0
+ * @inlet high number "High" = 1
  * @outlet result number "Repeated": from the lowest on, below the highest.
  */
 float repeatBetween(float value, float low, float high) {

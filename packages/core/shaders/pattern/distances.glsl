@@ -5,7 +5,7 @@
  * @words sdf, signed distance, circle, signed distance field, disc, round
  * @source length(p − middle) − radius (Hart 1996, "Sphere tracing", The Visual Computer 12(10), appendix A)
  * @inlet uv uv "UV" = surface uv
- * @inlet middle uv "Middle" = 0.5 0.5
+ * @inlet middle uv "Centre" = 0.5 0.5
  * @inlet radius number "Radius" = 0.3 in 0..1
  * @outlet result number "Distance": in units of the UV; a step at 0 draws the circle.
  */
@@ -20,7 +20,7 @@ float distanceToCircle(vec2 uv, vec2 middle, float radius) {
  * @words sdf, signed distance, signed distance field, box, rectangle, square, rounded rectangle, frame
  * @source With q = |p − middle| − size / 2: length(max(q, 0)) + min(max(q.x, q.y), 0) (distance to a box: Arvo 1990, "A simple method for box-sphere intersection testing", Graphics Gems); rounded: the same of a box that is smaller by the radius, less the radius
  * @inlet uv uv "UV" = surface uv
- * @inlet middle uv "Middle" = 0.5 0.5
+ * @inlet middle uv "Centre" = 0.5 0.5
  * @inlet size uv "Size" = 0.6 0.4
  * @inlet rounding number "Rounding" = 0 in 0..0.5: radius of the corners.
  * @outlet result number "Distance": in units of the UV; a step at 0 draws the rectangle.

@@ -56,7 +56,7 @@ float shownPart(vec3 place) {
  * @family Patterns
  * @words random, hash, grain, static
  * @source pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @outlet result fraction "Value": 0…1.
  */
@@ -70,7 +70,7 @@ float whiteNoise(vec3 place, float scale) {
  * @family Patterns
  * @words noise, clouds, soft, blobs, smooth random
  * @source Values of cells by pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3)), quintic blend (Perlin 2002)
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @outlet result fraction "Value": 0…1.
  */
@@ -93,7 +93,7 @@ float valueNoise(vec3 place, float scale) {
  * @family Patterns
  * @words perlin, hills, waves, bumps, organic
  * @source Perlin 2002, "Improving noise", SIGGRAPH, over the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @outlet result number "Value": −1…1, 0 on average.
  */
@@ -115,7 +115,7 @@ struct CellularNoise {
  * @family Patterns
  * @words worley, voronoi, cells, stones, scales, cracks
  * @source Worley 1996, "A cellular texture basis function", SIGGRAPH; points by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @inlet scatter fraction "Scatter" = 1 in 0..1: 0 is a regular grid.
  * @outlet distance number "Distance": to the nearest point, in cells.
@@ -146,7 +146,7 @@ CellularNoise cellularNoise(vec3 place, float scale, float scatter) {
  * @family Patterns
  * @words fbm, clouds, octaves, turbulence, terrain
  * @source Musgrave 2003, in Ebert et al., "Texturing and Modeling", chapter 16 (fractional Brownian motion)
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @inlet octaves count "Octaves" = 4 in 1..8: how many sizes.
  * @inlet gain fraction "Gain" = 0.5 in 0..1: how strong each size is beside the one before.
@@ -176,7 +176,7 @@ float fractalNoise(vec3 place, float scale, float octaves, float gain, float lac
  * @family Patterns
  * @words ridges, veins, mountains, marble, cracks
  * @source Musgrave 2003, in Ebert et al., "Texturing and Modeling", chapter 16 (ridged multifractal, without weights)
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @inlet octaves count "Octaves" = 4 in 1..8: how many sizes.
  * @inlet gain fraction "Gain" = 0.5 in 0..1: how strong each size is beside the one before.
@@ -207,7 +207,7 @@ float ridgedNoise(vec3 place, float scale, float octaves, float gain, float lacu
  * @family Patterns
  * @words smooth, organic, hills, clouds
  * @source Gustavson 2005, "Simplex noise demystified", with twelve directions by the pcg hash of whole cells (Jarzynski, Olano 2020, JCGT 9(3))
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 4 in 0.1..50: cells along one unit.
  * @outlet result number "Value": −1…1, 0 on average.
  */
@@ -238,7 +238,7 @@ float simplexCorner(vec3 cell, vec3 away) {
  * @family Patterns
  * @words domain warping, marble, smoke, swirl, wood, turbulence
  * @source Ebert et al. 2003, "Texturing and modeling", chapter 2: noise as an offset of its own domain; gradient noise (Perlin 2002)
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 2 in 0.1..50: cells along one unit.
  * @inlet warp number "Warp" = 1 in 0..4: how far the place is pushed, in cells.
  * @outlet result number "Value": −1…1, 0 on average.
@@ -262,7 +262,7 @@ struct Flakes {
  * @family Patterns
  * @words glitter, sparkle, car paint, metallic, mica
  * @source Cells of Worley 1996, "A cellular texture basis function", SIGGRAPH, with a tilted normal each; pcg hash (Jarzynski, Olano 2020, JCGT 9(3))
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet scale number "Scale" = 40 in 1..400: flakes along one unit.
  * @inlet density fraction "Density" = 0.6 in 0..1: how many of them are there.
  * @inlet size fraction "Size" = 0.8 in 0..1: of a flake, as a part of its cell.
@@ -311,7 +311,7 @@ struct Dissolved {
  * @inlet pattern fraction "Pattern" = 0.5: what is low goes first.
  * @inlet amount fraction "Amount" = 0.5 in 0..1: 0 leaves all, 1 takes all.
  * @inlet seam fraction "Seam" = 0.08 in 0..0.5: how wide the seam is.
- * @outlet left fraction "Left": 1 where the surface is left; run it to the dock’s opacity.
+ * @outlet left fraction "Mask": 1 where the surface is left; run it to the dock’s opacity.
  * @outlet seam fraction "Seam": 1 at the edge, falling to 0.
  */
 Dissolved dissolve(float pattern, float amount, float seam) {

@@ -143,7 +143,7 @@ Bricks brickAt(vec2 uv, float rows, float ratio, float mortar, float shift) {
  * @inlet uv uv "UV" = surface uv
  * @inlet count number "Rings" = 8 in 1..64: along one unit.
  * @inlet width fraction "Width" = 0.5 in 0..1: of a ring, as a part of its distance to the next.
- * @inlet middle uv "Middle" = 0.5 0.5
+ * @inlet middle uv "Centre" = 0.5 0.5
  * @outlet result fraction "Value": 1 on a ring.
  */
 float ringsAt(vec2 uv, float count, float width, vec2 middle) {
@@ -211,7 +211,7 @@ float wavesAt(vec2 uv, float count, float shift) {
  * @inlet count number "Turns" = 6 in 0..64: along one unit from the middle.
  * @inlet arms count "Arms" = 1 in 1..12
  * @inlet width fraction "Width" = 0.5 in 0..1: of an arm, as a part of its distance to the next.
- * @inlet middle uv "Middle" = 0.5 0.5
+ * @inlet middle uv "Centre" = 0.5 0.5
  * @outlet result fraction "Value": 1 on an arm.
  */
 float spiralAt(vec2 uv, float count, float arms, float width, vec2 middle) {
@@ -261,7 +261,7 @@ Triangles trianglesAt(vec2 uv, float count, float width) {
  * @family Patterns
  * @words cage, bars, wire, scaffold, grid, 3d
  * @source Distance to the nearest of three sets of lines along the axes; edges one pixel soft
- * @inlet place position "Place" = surface position: by default the point of the surface, metres.
+ * @inlet place position "Position" = surface position: by default the point of the surface, metres.
  * @inlet count number "Cells" = 4 in 0.1..50: along one unit.
  * @inlet width fraction "Width" = 0.3 in 0..1: of a bar, as a part of a cell.
  * @outlet result fraction "Value": 1 in a bar.

@@ -1,11 +1,11 @@
 /**
- * Clear coat: a layer of lacquer over light that is there already; what it mirrors does not reach what is under it.
+ * Clearcoat: a layer of lacquer over light that is there already; what it mirrors does not reach what is under it.
  * @kind clearCoat 1
  * @family Light
- * @words varnish, lacquer, car paint, gloss, wet, layer
+ * @words varnish, lacquer, car paint, gloss, wet, layer, clear coat
  * @source KHR_materials_clearcoat (f0 0.04); many bounces: Fdez-Agüera 2019, JCGT 8(1)
- * @inlet under light "Under it" = 0
- * @inlet coat fraction "Coat" = 1 in 0..1: 0 is none.
+ * @inlet under light "Base" = 0
+ * @inlet coat fraction "Clearcoat" = 1 in 0..1: 0 is none.
  * @inlet roughness fraction "Roughness" = 0.05 in 0..1
  * @inlet normal normal "Normal" = surface normal
  * @outlet result light "Light"

@@ -68,10 +68,10 @@ vec3 refractedTo(vec3 normal, vec3 toEye, float ior, float way) {
 }
 
 /**
- * Seen through: what is behind, refracted by a body of glass and blurred where its surface is rough.
+ * Transmission: what is behind, refracted by a body of glass and blurred where its surface is rough.
  * @kind seenThrough 1
  * @family Light
- * @words glass, transmission, dispersion, volume, refraction, frosted, thick, clear, transparent
+ * @words glass, transmission, dispersion, volume, refraction, frosted, thick, clear, transparent, seen through
  * @source KHR_materials_transmission, KHR_materials_volume, KHR_materials_dispersion
  * @inlet ior ior "Index of refraction" = 1.5 in 1..2.5
  * @inlet thickness number "Thickness" = 0 in 0..1 unit m: of the body behind the surface; 0 is a thin pane, which does not bend light.

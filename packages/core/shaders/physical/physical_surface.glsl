@@ -13,31 +13,31 @@
  * @inlet specular fraction "Specular" = 1 in 0..1: how strongly what is no metal mirrors.
  * @inlet specularColour colour "Specular colour" = 1 1 1: tints what is no metal where it is seen head on.
  * @inlet anisotropy fraction "Anisotropy" = 0.7 in 0..1: how much farther it mirrors across the grooves.
- * @inlet grooves number "Grooves turned" = 0 in -1.5708..1.5708 unit rad: from the tangent, counter-clockwise.
+ * @inlet grooves number "Anisotropy rotation" = 0 in -1.5708..1.5708 unit rad: from the tangent, counter-clockwise.
  * @inlet iridescence fraction "Iridescence" = 1 in 0..1
- * @inlet filmIor number "Film’s index" = 1.3 in 1..2.5
- * @inlet filmThickness number "Film’s thickness" = 400 in 0..1200 unit nm
+ * @inlet filmIor number "Iridescence IOR" = 1.3 in 1..2.5
+ * @inlet filmThickness number "Iridescence thickness" = 400 in 0..1200 unit nm
  * @inlet transmission fraction "Transmission" = 1 in 0..1: how much light passes instead of being scattered.
  * @inlet thickness number "Thickness" = 0.1 in 0..1 unit m: of the body behind the surface.
- * @inlet absorbed colour "Absorption colour" = 1 1 1: what white light is after the distance.
- * @inlet absorbedAt number "At distance" = 0.2 in 0..2 unit m: 0 absorbs nothing.
+ * @inlet absorbed colour "Attenuation colour" = 1 1 1: what white light is after the distance.
+ * @inlet absorbedAt number "Attenuation distance" = 0.2 in 0..2 unit m: 0 absorbs nothing.
  * @inlet dispersion number "Dispersion" = 0.3 in 0..4: 20 divided by the Abbe number.
  * @inlet sheenColour colour "Sheen colour" = 0.5 0.5 0.5
  * @inlet sheenRoughness fraction "Sheen roughness" = 0.4 in 0..1
  * @inlet emission colour "Emission" = 1 1 1
  * @inlet emissionStrength number "Emission strength" = 1 in 0..20
- * @inlet coat fraction "Coat" = 1 in 0..1
- * @inlet coatRoughness fraction "Coat roughness" = 0.05 in 0..1
- * @inlet coatNormal normal "Coat normal" = surface normal
+ * @inlet coat fraction "Clearcoat" = 1 in 0..1
+ * @inlet coatRoughness fraction "Clearcoat roughness" = 0.05 in 0..1
+ * @inlet coatNormal normal "Clearcoat normal" = surface normal
  * @feature hasSpecular "specular": strength, colour and index of refraction of what is no metal.
- * @feature hasCoat "coat": a clear coat on top, with a roughness and a normal of its own.
+ * @feature hasCoat "clearcoat": a clear coat on top, with a roughness and a normal of its own.
  * @feature hasSheen "sheen": a soft glow of fibres at the edge.
- * @feature hasAnisotropy "brushed": highlights stretched across grooves.
- * @feature hasIridescence "film": colours of a film as thin as light’s waves.
- * @feature hasTransmission "glass": light passes; what is behind is seen through it.
- * @feature hasVolume "body": glass with a thickness that bends and absorbs light; without it is a thin pane.
- * @feature hasDispersion "prism": colours bend differently in a body of glass.
- * @feature hasEmission "glow": light of its own.
+ * @feature hasAnisotropy "anisotropy": highlights stretched across grooves.
+ * @feature hasIridescence "iridescence": colours of a film as thin as light’s waves.
+ * @feature hasTransmission "transmission": light passes; what is behind is seen through it.
+ * @feature hasVolume "volume": glass with a thickness that bends and absorbs light; without it is a thin pane.
+ * @feature hasDispersion "dispersion": colours bend differently in a body of glass.
+ * @feature hasEmission "emission": light of its own.
  * @outlet result light "Light"
  */
 Lit physicalSurface(

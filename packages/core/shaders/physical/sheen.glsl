@@ -31,7 +31,7 @@ float fibreLobe(float alpha, float nDotH, float nDotL, float nDotV) {
  * @family Light
  * @words cloth, velvet, felt, fuzz, dust, fabric, layer
  * @source Estevez, Kulla 2017, "Production friendly microfacet sheen BRDF", SIGGRAPH course; KHR_materials_sheen
- * @inlet under light "Under it" = 0
+ * @inlet under light "Base" = 0
  * @inlet colour colour "Colour" = 0.5 0.5 0.5: black is none.
  * @inlet roughness fraction "Roughness" = 0.4 in 0..1: lower is a finer edge.
  * @inlet normal normal "Normal" = surface normal

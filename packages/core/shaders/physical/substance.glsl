@@ -1,8 +1,8 @@
 /**
- * Reflectivity from ior: how much a clear substance mirrors head on.
+ * Reflectivity from IOR: how much a clear substance mirrors head on.
  * @kind reflectivityFromIor 1
  * @family Light
- * @words ior, f0, fresnel, index of refraction, specular, convert
+ * @words ior, f0, fresnel, index of refraction, specular, convert, reflectivity from ior
  * @source glTF extension KHR_materials_ior: ((n − 1) / (n + 1))²
  * @inlet ior number "Index of refraction" = 1.5 in 1..3
  * @outlet result fraction "Reflectivity": 0.04 for 1.5.
@@ -14,10 +14,10 @@ float reflectivityFromIor(float ior) {
 }
 
 /**
- * Ior from reflectivity: the index of refraction of what mirrors this much head on.
+ * IOR from reflectivity: the index of refraction of what mirrors this much head on.
  * @kind iorFromReflectivity 1
  * @family Light
- * @words f0, fresnel, index of refraction, specular, convert
+ * @words f0, fresnel, index of refraction, specular, convert, ior from reflectivity
  * @source Inverse of KHR_materials_ior: (1 + √r) / (1 − √r)
  * @inlet reflectivity fraction "Reflectivity" = 0.04 in 0..0.25
  * @outlet result number "Index of refraction"
@@ -33,10 +33,10 @@ float iorFromReflectivity(float reflectivity) {
  * @family Light
  * @words beer lambert, beer, attenuation, volume, attenuation distance, depth, thickness, colour
  * @source Beer-Lambert law as glTF extension KHR_materials_volume states it
- * @inlet colour colour "Colour" = 1 1 1: what white light is after the distance.
- * @inlet distance number "At distance" = 0.1 in 0..2 unit m: 0 absorbs nothing.
- * @inlet travelled number "Travelled" = 0.1 in 0..2 unit m
- * @outlet result colour "Left"
+ * @inlet colour colour "Attenuation colour" = 1 1 1: what white light is after the distance.
+ * @inlet distance number "Attenuation distance" = 0.1 in 0..2 unit m: 0 absorbs nothing.
+ * @inlet travelled number "Distance travelled" = 0.1 in 0..2 unit m
+ * @outlet result colour "Transmittance"
  */
 vec3 absorption(vec3 colour, float distance, float travelled) {
   if (distance <= 0.0) {

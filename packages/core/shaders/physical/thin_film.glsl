@@ -25,12 +25,12 @@ vec3 reflectanceBetween(vec3 inner, float outer) {
  * @family Light
  * @words iridescence, soap, oil, bubble, interference, nacre, rainbow
  * @source Belcour, Barla 2017, "A practical extension to microfacet theory for the modeling of varying iridescence", SIGGRAPH; KHR_materials_iridescence
- * @inlet under colour "Reflectivity under it" = 0.04 0.04 0.04: what the surface under the film mirrors head on.
- * @inlet ior number "Film’s index of refraction" = 1.3 in 1..2.5
+ * @inlet under colour "Base reflectivity" = 0.04 0.04 0.04: what the surface under the film mirrors head on.
+ * @inlet ior number "Film IOR" = 1.3 in 1..2.5
  * @inlet thickness number "Thickness" = 400 in 0..1200 unit nm
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
- * @outlet result colour "Mirrored": 0…1 by channel.
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @outlet result colour "Reflectance": 0…1 by channel.
  */
 vec3 thinFilm(vec3 under, float ior, float thickness, vec3 normal, vec3 toEye) {
   return filmReflectance(under, ior, thickness, clamp(abs(dot(safeNormalize(normal), safeNormalize(toEye))), 0.0, 1.0));

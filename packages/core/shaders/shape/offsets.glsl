@@ -18,7 +18,7 @@ vec3 offsetAlongNormal(float amount, vec3 normal) {
  * @family Shape
  * @words displace, displacement, move, translate, push, vertex
  * @source Vector arithmetic: amount × way
- * @inlet way vector "Way" = 0 1 0: world space, metres.
+ * @inlet way vector "Vector" = 0 1 0: world space, metres.
  * @inlet amount number "Amount" = 0.1 in -2..2: how much of it.
  * @outlet result vector "Offset": world space, metres.
  */
@@ -55,7 +55,7 @@ vec3 waveOffset(vec3 position, vec3 along, vec3 way, float height, float wavelen
  * @inlet position position "Position" = surface position
  * @inlet normal normal "Normal" = surface normal
  * @inlet amount number "Amount" = 0.1 in 0..1 unit m
- * @inlet lumps number "Lumps" = 1 in 0.1..10: along one metre.
+ * @inlet lumps number "Frequency" = 1 in 0.1..10: along one metre.
  * @inlet speed number "Speed" = 0.4 in 0..4: swellings a second.
  * @inlet seconds seconds "Time" = surface time
  * @outlet result vector "Offset": along the normal, metres.
@@ -75,7 +75,7 @@ vec3 wobbleOffset(vec3 position, vec3 normal, float amount, float lumps, float s
  * @inlet position position "Position" = surface position
  * @inlet axis vector "Axis" = 0 1 0
  * @inlet centre position "Centre" = 0 0 0: a point on the axis that stays as it is.
- * @inlet angle number "Turn" = 0.8 in -6..6: radians over one metre.
+ * @inlet angle number "Twist" = 0.8 in -6..6: radians over one metre.
  * @outlet result vector "Offset": world space, metres.
  */
 vec3 twistOffset(vec3 position, vec3 axis, vec3 centre, float angle) {
@@ -175,7 +175,7 @@ TravellingPulse travellingPulse(vec3 position, vec3 normal, vec3 along, float he
  * @words flutter, breeze, flag, cloth, leaves, sway, gust
  * @source A steady push and two octaves of gradient noise (Perlin 2002, "Improving noise", SIGGRAPH) that travel with the wind
  * @inlet position position "Position" = surface position
- * @inlet free fraction "Free" = 1 in 0..1: 0 where it is held, 1 at its free end.
+ * @inlet free fraction "Mask" = 1 in 0..1: 0 where it is held, 1 at its free end.
  * @inlet towards vector "Blows towards" = 1 0 0.3
  * @inlet strength number "Strength" = 0.25 in 0..2 unit m
  * @inlet gusts number "Gusts" = 1 in 0.05..8: along one metre.

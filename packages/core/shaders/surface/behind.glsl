@@ -47,10 +47,10 @@ vec3 sceneColourBehind(vec2 offset) {
 }
 
 /**
- * Glow where surfaces meet: 1 where something stands right behind the surface, falling to 0.
+ * Intersection glow: 1 where something stands right behind the surface, falling to 0.
  * @kind meetingGlow 1
  * @family Where
- * @words intersection, contact, edge, shield, force field, foam, shore, soft
+ * @words intersection, contact, edge, shield, force field, foam, shore, soft, glow where surfaces meet
  * @source Distance between the surface and the scene behind it, along the line of sight, over a width
  * @inlet width number "Width" = 0.15 in 0.01..2 unit m: how far the glow reaches.
  * @inlet power number "Power" = 2 in 0.25..8: higher is thinner.

@@ -76,7 +76,7 @@ vec3 surfaceTangent() {
  * @family Where
  * @words eye vector, view vector, eye, camera, incident, v
  * @source Plain vector geometry: normalize(eye − position)
- * @outlet result directionToEye "To the eye": unit length, world space.
+ * @outlet result directionToEye "View direction": unit length, world space.
  */
 vec3 surfaceToEye() {
   // Orthographic: the same direction everywhere, w is 0.
@@ -108,10 +108,10 @@ vec2 surfaceSecondUv() {
 }
 
 /**
- * Copy index: the number of this copy of the mesh, from 0; always 0 where there is only one.
+ * Instance index: the number of this copy of the mesh, from 0; always 0 where there is only one.
  * @kind copyIndex 1
  * @family Where
- * @words instance, grid, number, variation, each copy
+ * @words instance, grid, number, variation, each copy, copy index
  * @source Copies are counted along the rows of their grid
  * @outlet result number "Index"
  */
@@ -142,7 +142,7 @@ Place surfacePlace() {
  * @words n dot v, ndotv, n·v, n.v, edge, incidence, silhouette, view angle, facing the eye
  * @source Cosine of the angle between normal and view direction, clamped to 0…1
  * @inlet normal normal "Normal" = surface normal
- * @inlet toEye directionToEye "To the eye" = surface viewDirection
+ * @inlet toEye directionToEye "View direction" = surface viewDirection
  * @outlet result fraction "Facing"
  */
 float surfaceFacing(vec3 normal, vec3 toEye) {

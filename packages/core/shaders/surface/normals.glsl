@@ -7,8 +7,8 @@
  * @inlet map vector "Map" = 0.5 0.5 1: colours of the map as they are stored, read as data.
  * @inlet strengthX number "Strength along u" = 1 in -2..2
  * @inlet strengthY number "Strength along v" = 1 in -2..2
- * @feature greenDown "green down": for maps whose green is bright where a bump falls off downwards; without, where it rises.
- * @feature twoChannels "only x and y": the map's blue is not read; the normal's length tells what is missing.
+ * @feature greenDown "flip green": for maps whose green is bright where a bump falls off downwards; without, where it rises.
+ * @feature twoChannels "two channels": the map's blue is not read; the normal's length tells what is missing.
  * @outlet result normal "Normal": unit length, world space.
  */
 vec3 normalFromMap(vec3 map, float strengthX, float strengthY, bool greenDown, bool twoChannels) {

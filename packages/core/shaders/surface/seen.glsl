@@ -55,10 +55,10 @@ float surfacePartIndex() {
 }
 
 /**
- * Random by copy: a number of its own for each copy of the mesh.
+ * Random per instance: a number of its own for each copy of the mesh.
  * @kind randomByCopy 1
  * @family Where
- * @words instance, variation, each copy, phase, hash
+ * @words instance, variation, each copy, phase, hash, random by copy
  * @source pcg hash of the copy's number (Jarzynski, Olano 2020, JCGT 9(3))
  * @inlet seed number "Seed" = 0: another seed, other numbers.
  * @outlet result fraction "Random": 0…1.

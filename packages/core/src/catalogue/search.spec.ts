@@ -27,7 +27,7 @@ describe('searchKinds', () => {
   });
 
   it('forgives left-out letters', () => {
-    expect(titles('smthstp')).toEqual(['Smooth step']);
+    expect(titles('smthstp')).toEqual(['Smoothstep']);
   });
 
   it('lists everything by family when nothing is typed', () => {
@@ -42,7 +42,7 @@ describe('searchKinds', () => {
   });
 
   it('takes several words, each of which must match, and forgives a wrong letter', () => {
-    expect(titles('soft step')[0]).toBe('Smooth step');
+    expect(titles('soft step')[0]).toBe('Smoothstep');
     expect(titles('image map')[0]).toBe('Image');
     expect(titles('image qqqq')).toEqual([]);
     expect(titles('lambrt')).toContain('Lambert');

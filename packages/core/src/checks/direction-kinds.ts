@@ -44,7 +44,7 @@ export const directionKinds: Check = {
             explanation:
               'Both are vectors of length 1, so it compiles; but the angle that is measured is another one than the formula means.',
             mend: {
-              label: 'Take the ribbon off',
+              label: 'Disconnect it',
               document: 'material' as const,
               edit: new GraphEdits(node.home.group).disconnect({ node: node.home.node, inlet: inlet.spec.name }),
             },

@@ -21,7 +21,7 @@ export const environmentLight: Check = {
           mend: {
             label: 'Give it its full strength',
             document: 'rig',
-            edit: setEnvironment('intensity', 1, 'Strength of the environment'),
+            edit: setEnvironment('intensity', 1, 'Intensity of the environment'),
           },
         },
       ];

@@ -15,9 +15,9 @@ export const partMaterials: Check = {
         {
           place: `rule/${id}`,
           title: `${parts.length > 0 ? `“${parts.join('”, “')}”` : `Parts called “${rule.pattern}”`} have no material.`,
-          explanation: `${reason} What should wear it is drawn hatched, as not ready.`,
+          explanation: `${reason} Parts with it are drawn hatched, as not ready.`,
           mend: {
-            label: 'Let them wear the material on the Bench',
+            label: 'Give them the material on the Bench',
             document: 'set',
             edit: { label: 'Take a missing material off', changes: [{ path: ['partRules', id, 'material'] }] },
           },

@@ -125,7 +125,7 @@ export function unmakeGroup(typed: TypedGraph, id: string, newId: () => string):
   return {
     nodes: [...names.values()],
     edit: {
-      label: 'Unmake a group',
+      label: 'Ungroup',
       changes: [
         ...edits.remove(material, [id]).changes,
         ...[...put].map(([each, node]) => edits.putNode(fresh(each), node)),

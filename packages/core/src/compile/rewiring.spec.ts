@@ -94,6 +94,28 @@ describe('Making a parameter of an inlet', () => {
     expect(edited(next, second?.edit).parameters[second?.parameter ?? '']?.type).toBe('colour');
   });
 
+  it('takes a range that holds the value, whatever was typed', () => {
+    const rangeOf = (value: number, inlet = 'b'): readonly (number | undefined)[] => {
+      const material = materialOf({ m: ['multiply', { b: value }], n: ['valueNoise', { scale: value }] }, { 'dock.colour': 'm' });
+      const made = promote(typed(material), inlet === 'b' ? { node: 'm', inlet } : { node: 'n', inlet }, countingIds());
+      const { low, high } = edited(material, made?.edit).parameters[made?.parameter ?? '']!;
+      return [low, high];
+    };
+    expect([rangeOf(0.3), rangeOf(1.2), rangeOf(37), rangeOf(-4), rangeOf(600)]).toEqual([
+      [0, 1],
+      [0, 2],
+      [0, 50],
+      [-5, 5],
+      [0, 1000],
+    ]);
+    expect([rangeOf(4, 'scale'), rangeOf(70, 'scale')])
+      .withContext('of an inlet with a range of its own')
+      .toEqual([
+        [0.1, 50],
+        [0.1, 100],
+      ]);
+  });
+
   it('is not possible where a ribbon runs, or the surface gives the value', () => {
     expect(promote(typed(chain), { node: 'm', inlet: 'a' }, countingIds())).toBeUndefined();
     expect(promote(typed(chain), { node: 'l', inlet: 'normal' }, countingIds())).toBeUndefined();

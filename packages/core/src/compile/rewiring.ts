@@ -127,8 +127,17 @@ export function swapKind(typed: TypedGraph, id: string, kind: NodeKind): Edit | 
   return { label: `Swap for ${kind.title}`, changes };
 }
 
-/** Makes a parameter of an open inlet: it takes the inlet's value and range, and a node that reads it runs in. */
-export function promote(typed: TypedGraph, at: InletAddress, newId: () => string): { edit: Edit; parameter: string } | undefined {
+/**
+ * Makes a parameter of an open inlet: it takes the inlet's value, a range that holds it, and a node that reads it runs in.
+ *
+ * @param settle finds room for that node, near where it would best stand
+ */
+export function promote(
+  typed: TypedGraph,
+  at: InletAddress,
+  newId: () => string,
+  settle: (near: Place, name: string) => Place = (near) => near,
+): { edit: Edit; parameter: string } | undefined {
   const { material, edits, graph } = typed;
   const node = graph.nodes[at.node];
   const inlet = typed.inlets(at.node).find((each) => each.spec.name === at.inlet);
@@ -139,19 +148,20 @@ export function promote(typed: TypedGraph, at: InletAddress, newId: () => string
   const typedIn = node.values[at.inlet] ?? fallback;
   const numbers = typeof typedIn === 'number' ? [typedIn] : typedIn;
   const order = Math.max(-1, ...Object.values(material.parameters).map((each) => each.order)) + 1;
+  const name = freeParameterName(material, spec.label);
+  const number = numbers[0] ?? 0;
   const parameter: MaterialParameter = {
-    name: freeParameterName(material, spec.label),
+    name,
     type,
-    value: type === 'colour' ? [0, 1, 2].map((index) => numbers[index] ?? numbers[0] ?? 0) : (numbers[0] ?? 0),
-    ...(spec.low === undefined ? {} : { low: spec.low }),
-    ...(spec.high === undefined ? {} : { high: spec.high }),
+    ...(type === 'colour' ? { value: [0, 1, 2].map((index) => numbers[index] ?? number) } : { value: number, ...rangeRound(number, spec) }),
     ...(spec.help ? { help: spec.help } : {}),
     ...(spec.unit ? { unit: spec.unit } : {}),
     order,
   };
   const [parameterId, nodeId] = [newId(), newId()];
   const row = Math.max(0, typed.inlets(at.node).indexOf(inlet));
-  const reader: GraphNode = { kind: 'parameter', rev: 1, x: node.x - 220, y: node.y + row * 20, values: {} };
+  const { x, y } = settle({ x: node.x - 220, y: node.y + row * 20 }, name);
+  const reader: GraphNode = { kind: 'parameter', rev: 1, x, y, values: {} };
   return {
     parameter: parameterId,
     edit: joinEdits(
@@ -160,6 +170,26 @@ export function promote(typed: TypedGraph, at: InletAddress, newId: () => string
       edits.connect({ node: nodeId, outlet: 'result' }, at),
     ),
   };
+}
+
+interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The inlet's range, widened to 1, 2 or 5 times a power of ten where the value lies beyond; from 0, or both ways, where it has none. */
+function rangeRound(value: number, { low, high }: { readonly low?: number; readonly high?: number }): { low: number; high: number } {
+  const wide = roundUp(Math.abs(value));
+  return {
+    low: low !== undefined && low <= value ? low : value < 0 ? -wide : 0,
+    high: high !== undefined && high >= value ? high : Math.max(wide, 0),
+  };
+}
+
+function roundUp(size: number): number {
+  if (size <= 1) return 1;
+  const decade = 10 ** Math.floor(Math.log10(size));
+  return decade * ([1, 2, 5].find((factor) => factor * decade >= size) ?? 10);
 }
 
 /** Nodes of the graph that nothing carries to its dock. */

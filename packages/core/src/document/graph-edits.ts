@@ -141,7 +141,7 @@ export class GraphEdits {
     const changes = [...ids].map((id): Change =>
       shown ? { path: this.node(id, 'preview'), value: true } : { path: this.node(id, 'preview') },
     );
-    return { label: shown ? 'Show small pictures' : 'Hide small pictures', changes };
+    return { label: shown ? 'Show previews' : 'Hide previews', changes };
   }
 
   setCode(id: string, code: string): Edit {

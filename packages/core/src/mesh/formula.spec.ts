@@ -17,6 +17,14 @@ describe('Formula meshes', () => {
     expect(readFormula('surface', 'vec3 p = vec3(u, v, 0.0); return p * 2.0;')(0.5, 0.25)).toEqual([1, 0.5, 0]);
   });
 
+  it('counts numbers without a point as floats, unless it speaks of whole numbers itself', () => {
+    expect(readFormula('height', '5*x + z/2')(3, 1)).toEqual([15.5]);
+    expect(readFormula('height', 'min(1, x) + 0.25')(3, 0)).toEqual([1.25]);
+    expect(readFormula('height', 'float sum = 0.0; for (int i = 0; i < 3; i++) sum += x; return sum;')(2, 0)).toEqual([6]);
+    const misspelt = failure('5*x +\n 3*sni(2*x)');
+    expect([misspelt.line, misspelt.column]).toEqual([2, 4]);
+  });
+
   it('takes normals from the partial derivatives: y = x² at x has (−2x, 1, 0)', () => {
     const mesh = buildMesh({ shape: 'height', numbers: { size: 2, segments: 8 }, smooth: true, formula: 'x * x' });
     for (let index = 0; index < mesh.positions.length / 3; index++) {

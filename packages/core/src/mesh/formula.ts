@@ -26,17 +26,18 @@ export class FormulaError extends Error {
 
 /**
  * Reads an expression, or statements with `return`, in x and z (metres) or u and v (0…1), as shading code with the
- * whole shader library at hand.
+ * whole shader library at hand. Numbers without a point count as floats, unless it speaks of whole numbers itself: `5*x`.
  *
  * @throws FormulaError also when it cannot be computed, or gives no finite number
  */
 export function readFormula(shape: FormulaShape, text: string): (a: number, b: number) => readonly number[] {
   const statements = /\breturn\b/.test(text);
   const before = `${HEADS[shape]} { ${statements ? '' : 'return '}`;
-  const { module, diagnostics } = elaborate('formula', `${before}${text}${statements ? '' : ';'} }`, library().module);
+  const written = withFloats(text);
+  const { module, diagnostics } = elaborate('formula', `${before}${written.text}${statements ? '' : ';'} }`, library().module);
   const error = diagnostics.find((each) => each.severity === 'error');
   if (error) {
-    const at = Math.min(Math.max(error.range.from - before.length, 0), text.length);
+    const at = Math.min(Math.max(written.typedAt(error.range.from - before.length), 0), text.length);
     const lines = text.slice(0, at).split('\n');
     throw new FormulaError(error.message, lines.length, (lines.at(-1)?.length ?? 0) + 1);
   }
@@ -53,6 +54,16 @@ export function readFormula(shape: FormulaShape, text: string): (a: number, b: n
     const names = shape === 'height' ? `x = ${round(a)}, z = ${round(b)}` : `u = ${round(a)}, v = ${round(b)}`;
     throw new FormulaError(`at ${names} the result is not a finite number`, 1, 1);
   };
+}
+
+const WHOLE_NUMBERS = /\b(?:u?int|[iu]vec[234])\b|\[/;
+const WITHOUT_POINT = /(?<![\w.])\d+(?![\w.])/g;
+
+/** The formula with a point behind each number that has none, and where a place in it was typed. */
+function withFloats(text: string): { readonly text: string; readonly typedAt: (at: number) => number } {
+  if (WHOLE_NUMBERS.test(text)) return { text, typedAt: (at) => at };
+  const ends = [...text.matchAll(WITHOUT_POINT)].map((found, index) => found.index + found[0].length + index);
+  return { text: text.replace(WITHOUT_POINT, '$&.'), typedAt: (at) => at - ends.filter((end) => end < at).length };
 }
 
 export function heightOf(formula: (x: number, z: number) => readonly number[], x: number, z: number): Vector3 {

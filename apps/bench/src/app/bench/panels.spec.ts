@@ -230,11 +230,11 @@ describe('Commands', () => {
   const key = (name: string, held: Partial<KeyboardEventInit> = {}): KeyboardEvent => new KeyboardEvent('keydown', { key: name, ...held });
 
   it('are found by title, by a word in it, and by other words for it', () => {
-    const commands = [command('Align left edges'), command('Unmake the group', 'explode'), command('Make a group')];
+    const commands = [command('Align left edges'), command('Ungroup', 'explode'), command('Make a group')];
     const titles = (query: string): string[] => findCommands(commands, query).map((each) => each.title);
-    expect(titles('group')).toEqual(['Unmake the group', 'Make a group']);
+    expect(titles('group')).toEqual(['Ungroup', 'Make a group']);
     expect(titles('make')[0]).toBe('Make a group');
-    expect(titles('explode')).toEqual(['Unmake the group']);
+    expect(titles('explode')).toEqual(['Ungroup']);
     expect(titles('')).toHaveSize(3);
     expect(titles('qqq')).toEqual([]);
   });

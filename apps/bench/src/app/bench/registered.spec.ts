@@ -65,10 +65,10 @@ describe('What the Bench is put together from', () => {
 
   it('has tabs that say how much there is to mend and to look at', () => {
     expect(words(PANELS)).toEqual(['about', 'outline', 'opacity', 'checks', 'probe', 'history']);
-    expect(words(RIG_PANELS)).toEqual(['light dial', 'around', 'picture', 'terms']);
+    expect(words(RIG_PANELS)).toEqual(['light dial', 'environment', 'picture', 'terms']);
     problems.set([{}, {}]);
     checked.set({ findings: [{}] });
-    expect(words(PANELS).slice(0, 4)).toEqual(['to mend 2', 'outline', 'opacity', 'checks 1']);
+    expect(words(PANELS).slice(0, 5)).toEqual(['problems 2', 'parameters', 'outline', 'opacity', 'checks 1']);
   });
 
   it('has a graph only of a material that is one', () => {

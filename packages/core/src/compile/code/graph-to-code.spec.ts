@@ -44,7 +44,7 @@ describe('A graph as code', () => {
     const near = bands();
     const light = { ...near.surface.nodes['light']!, features: ['occluded'] };
     const made = written({ ...near, surface: { ...near.surface, nodes: { ...near.surface.nodes, light } } });
-    expect(made.source.text).toMatch(/^Lit bandsNear/m);
+    expect(made.source.text).toMatch(/^Lit bandsAmbientOcclusion/m);
     expect(compileMaterial(made.material).problems).toEqual([]);
     expect(compileMaterial(written(bands()).material).problems).toEqual([]);
   });

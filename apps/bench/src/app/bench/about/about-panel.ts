@@ -88,7 +88,7 @@ export const ABOUT_TAB: PanelEntry = {
   // How much there is to mend.
   tab: () => {
     const { problems } = inject(BenchResult);
-    return () => (problems().length > 0 ? { words: `to mend ${problems().length}` } : {});
+    return () => (problems().length > 0 ? { words: `problems ${problems().length}` } : {});
   },
   view: AboutPanel,
 };

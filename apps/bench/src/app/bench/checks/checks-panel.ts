@@ -35,8 +35,8 @@ import { CheckRunner } from './check-runner';
             <button type="button" class="choice-alone" (click)="apply(mend)">{{ mend.label }}</button>
           }
           <button type="button" class="text-button" [attr.aria-expanded]="open() === key(finding)" (click)="toggle(finding)">why</button>
-          <button type="button" class="text-button" title="Do not say this about this place again" (click)="runner.silence(finding)">
-            not here
+          <button type="button" class="text-button" title="Do not report this here again" (click)="runner.silence(finding)">
+            ignore here
           </button>
         </p>
         @if (open() === key(finding)) {

@@ -26,9 +26,9 @@ export function codeCommands(): readonly Command[] {
   return [
     {
       id: 'read-code',
-      title: 'Read the chosen node’s code',
+      title: 'Read the selected node’s code',
       words: 'function source formula glsl fork',
-      unable: () => (work.chosen().size > 0 ? undefined : 'Choose nodes first.'),
+      unable: () => (work.chosen().size > 0 ? undefined : 'Select a node first.'),
       run: read,
     },
   ];

@@ -87,7 +87,7 @@ export class CompareMenu {
       { label: 'Another material', empty: 'There is no other.', choices: others.map((each) => choiceOf('material', each)) },
       {
         label: 'A version',
-        empty: 'None is kept yet: history, “keep version”.',
+        empty: 'None is saved yet: history, “save version”.',
         choices: this.versions().map(({ name, step }) => ({ key: name, name, with: { kind: 'version', step, name } })),
       },
       {

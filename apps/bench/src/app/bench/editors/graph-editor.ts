@@ -37,7 +37,8 @@ import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from './bench-context';
 import { DocumentStore } from '../documents/document-store';
-import { cardBox, type Point } from './card-layout';
+import { cardBox, cardHeight, cardWidth, NARROWEST_CARD, type Point } from './card-layout';
+import { freePlace } from './free-place';
 import { GraphView } from './graph-view';
 import { placeGraph, type PlacedGraph } from './placed-graph';
 
@@ -175,13 +176,23 @@ export class GraphEditor {
 
   /** Makes a parameter of an inlet; with a live input, one that moves by itself. */
   promote(at: InletAddress, live?: LiveInput['kind']): void {
-    const made = promote(this.typed(), at, newId);
+    const made = promote(this.typed(), at, newId, (near, name) => this.placeOfParameter(near, name));
     if (!made) {
       this.refuse('Only an open number or colour inlet can become a parameter.');
       return;
     }
     const moves = live && setParameter(made.parameter, 'live', { ...STILL_LIVE_INPUT, kind: live });
     this.do(moves ? joinEdits(`Drive by ${live}`, made.edit, moves) : made.edit);
+  }
+
+  /** Beside the node it is for, its right edge where it was wanted for a narrow card, covering no other card. */
+  private placeOfParameter({ x, y }: Point, name: string): Point {
+    const typed = this.typed();
+    const kind = this.context.catalogue.kinds.get(PARAMETER_KIND);
+    if (!kind) return { x, y };
+    const width = cardWidth(kind, {}, name);
+    const boxes = Object.keys(typed.graph.nodes).flatMap((id) => cardBox(typed, id) ?? []);
+    return freePlace({ x: x + NARROWEST_CARD - width, y, width, height: cardHeight(kind) }, boxes);
   }
 
   // Clipboard
@@ -243,7 +254,7 @@ export class GraphEditor {
 
   makeGroup(): void {
     const made = makeGroup(this.typed(), this.chosen(), newId);
-    if (!made) this.refuse('Choose the nodes that the group is to be made of.');
+    if (!made) this.refuse('Select the nodes that the group is to be made of.');
     else {
       this.do(made.edit);
       this.view.select([made.node]);
@@ -253,7 +264,7 @@ export class GraphEditor {
   unmakeGroup(): void {
     const [id] = this.chosen();
     const made = id === undefined ? undefined : unmakeGroup(this.typed(), id, newId);
-    if (!made) this.refuse('Choose a group to unmake.');
+    if (!made) this.refuse('Select a group to ungroup.');
     else {
       this.do(made.edit);
       this.view.select(made.nodes);
@@ -266,7 +277,7 @@ export class GraphEditor {
     const { edits, material } = this.typed();
     const boxes = this.chosenBoxes();
     if (boxes.length === 0) {
-      this.refuse('Choose the nodes that the area is to surround.');
+      this.refuse('Select the nodes that the area is to surround.');
       return;
     }
     const x = Math.min(...boxes.map((box) => box.x)) - 20;
@@ -286,7 +297,7 @@ export class GraphEditor {
   align(how: Alignment): void {
     const boxes = this.chosenBoxes();
     if (boxes.length < 2) {
-      this.refuse('Choose two or more nodes to align.');
+      this.refuse('Select two or more nodes to align.');
       return;
     }
     const { edits, material } = this.typed();

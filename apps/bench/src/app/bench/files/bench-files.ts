@@ -46,7 +46,7 @@ export class BenchFiles {
     else if (others.length > 0) this.drops.refuse(others);
     const [environment] = environments;
     if (environment) {
-      this.places.rigPanel.set('around');
+      this.places.rigPanel.set('environment');
       void this.environments.take([environment]);
     }
     if (images.length === 0) return;

@@ -4,5 +4,5 @@ import { SendOut } from './send-out';
 
 export function fileCommands(): readonly Command[] {
   const out = inject(SendOut);
-  return [{ id: 'send-out', title: 'Send the material out as a file', words: 'export save', run: () => void out.send() }];
+  return [{ id: 'send-out', title: 'Export the material as a file', words: 'save send', run: () => void out.send() }];
 }

@@ -12,12 +12,12 @@ import type { SendOutWish } from './send-out';
     <button
       type="button"
       class="bar-button"
-      title="Save as a Brelvin file, to be kept or given on"
+      title="Export a Brelvin file, to keep or to pass on"
       [cdkMenuTriggerFor]="menu"
       #trigger="cdkMenuTriggerFor"
       (keydown.escape)="trigger.close()"
     >
-      <brelvin-icon name="download" /> send out <brelvin-icon name="down" />
+      <brelvin-icon name="download" /> export <brelvin-icon name="down" />
     </button>
     <ng-template #menu>
       <div class="popover menu" cdkMenu>
@@ -28,22 +28,22 @@ import type { SendOutWish } from './send-out';
           title="The material, its images and the functions it needs"
           (cdkMenuItemTriggered)="wanted.emit('material')"
         >
-          this material alone
+          this material only
         </button>
         <button
           type="button"
           class="menu-item"
           cdkMenuItem
-          title="All that is seen: also its set with meshes and what they wear, and the light rig with its environment and background"
+          title="All that is seen: also its set with meshes and their materials, and the light rig with its environment and background"
           (cdkMenuItemTriggered)="wanted.emit('stage')"
         >
-          with its stage
+          with its set and light rig
         </button>
         <button
           type="button"
           class="menu-item"
           cdkMenuItem
-          title="The set, its own meshes, and the materials that its parts wear"
+          title="The set, its own meshes, and the materials of its parts"
           (cdkMenuItemTriggered)="wanted.emit('set')"
         >
           the set “{{ setName() }}”

@@ -31,7 +31,7 @@ export class SendOut {
       work.close();
     } catch (error) {
       if (work.signal.aborted) work.close();
-      else work.end(`“${name}” was not sent out. ${error instanceof Error ? error.message : String(error)}`);
+      else work.end(`“${name}” was not exported. ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 }

@@ -40,7 +40,7 @@ import { Tidier } from './tidier';
     @if (tidier.running()) {
       <button type="button" class="bar-button" title="Stop laying out; nothing changes" (click)="tidier.stop()">tidying … stop</button>
     } @else {
-      <button type="button" class="bar-button" title="Lay the graph out in layers, or what is chosen of it (Ctrl L)" (click)="tidy()">
+      <button type="button" class="bar-button" title="Lay the graph out in layers, or only the selection (Ctrl L)" (click)="tidy()">
         tidy
       </button>
     }

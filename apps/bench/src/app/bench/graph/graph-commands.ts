@@ -9,8 +9,8 @@ const ALIGNMENTS: readonly (readonly [Alignment, string])[] = [
   ['right', 'Align right edges'],
   ['top', 'Align top edges'],
   ['bottom', 'Align bottom edges'],
-  ['across', 'Spread across evenly'],
-  ['down', 'Spread down evenly'],
+  ['across', 'Distribute horizontally'],
+  ['down', 'Distribute vertically'],
 ];
 
 /** Keys of the graph besides those of its commands. */
@@ -29,7 +29,7 @@ export function finderCommands(): readonly Command[] {
 
 export function graphCommands(): readonly Command[] {
   const [editor, surface, tidier] = [inject(GraphEditor), inject(SurfaceBinding), inject(Tidier)];
-  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Select nodes first.');
   const inGroup = (): string | undefined => (editor.group() === undefined ? 'This is not inside a group.' : undefined);
   const enter = (): void => {
     const [id] = editor.chosen();
@@ -39,8 +39,8 @@ export function graphCommands(): readonly Command[] {
     { id: 'copy', title: 'Copy nodes', unable: needsChosen, run: () => void navigator.clipboard.writeText(editor.copied() ?? '') },
     { id: 'paste', title: 'Paste nodes', run: () => void pasteFromClipboard(editor, surface) },
     { id: 'duplicate', title: 'Duplicate', keys: 'Ctrl D', unable: needsChosen, run: () => editor.duplicate() },
-    { id: 'choose-all', title: 'Choose everything', words: 'select all', keys: 'Ctrl A', run: () => editor.selectAll() },
-    { id: 'delete', title: 'Delete, closing the gap', words: 'remove heal', unable: needsChosen, run: () => editor.remove() },
+    { id: 'choose-all', title: 'Select all', words: 'choose everything', keys: 'Ctrl A', run: () => editor.selectAll() },
+    { id: 'delete', title: 'Delete and reconnect', words: 'remove heal', unable: needsChosen, run: () => editor.remove() },
     {
       id: 'delete-open',
       title: 'Delete with its ribbons',
@@ -61,7 +61,7 @@ export function graphCommands(): readonly Command[] {
     { id: 'group', title: 'Make a group', words: 'collapse combine', keys: 'Ctrl G', unable: needsChosen, run: () => editor.makeGroup() },
     {
       id: 'ungroup',
-      title: 'Unmake the group',
+      title: 'Ungroup',
       words: 'explode',
       keys: 'Ctrl Shift G',
       unable: needsChosen,
@@ -82,7 +82,7 @@ export function graphCommands(): readonly Command[] {
     ...ALIGNMENTS.map(([how, title]): Command => ({
       id: `align-${how}`,
       title,
-      words: 'distribute',
+      words: 'spread evenly',
       unable: needsChosen,
       run: () => editor.align(how),
     })),
@@ -93,7 +93,7 @@ export function graphCommands(): readonly Command[] {
       keys: 'Home',
       run: () => surface.actions()?.showAll(),
     },
-    { id: 'show-chosen', title: 'Show what is chosen', words: 'zoom fit', keys: 'End', run: () => surface.actions()?.showChosen() },
+    { id: 'show-chosen', title: 'Show the selection', words: 'zoom fit', keys: 'End', run: () => surface.actions()?.showChosen() },
   ];
 }
 

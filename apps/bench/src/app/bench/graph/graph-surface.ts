@@ -176,7 +176,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
 
   startNaming(): void {
     const [id] = this.editor.chosen();
-    if (id === undefined) this.editor.refuse('Choose what is to be named.');
+    if (id === undefined) this.editor.refuse('Select what is to be named.');
     else this.naming.set(id);
   }
 

@@ -298,6 +298,12 @@ describe('GraphEditor', () => {
     editor.do(editor.addition('b', kinds.get('bands')!, { x: 0, y: 0 }));
     editor.promote({ node: 'b', inlet: 'floor' }, 'sine');
     expect(Object.values(editor.material().parameters).at(-1)?.live?.kind).toBe('sine');
+    // None of their cards lies on another.
+    editor.promote({ node: 'b', inlet: 'softness' });
+    editor.promote({ node: 'b', inlet: 'count' });
+    const boxes = [...editor.placed().cards.values()].filter(({ id }) => id !== 'colour' && id !== 'lambert');
+    expect(boxes.length).toBe(5);
+    for (const a of boxes) for (const b of boxes) if (a.id < b.id) expect(gapBetween(a.box, b.box)).toBeGreaterThanOrEqual(12);
   });
 
   it('surrounds nodes by an area', () => {

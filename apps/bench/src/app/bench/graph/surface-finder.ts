@@ -70,7 +70,7 @@ export class SurfaceFinder {
   findSwap(): void {
     const [id] = this.editor.chosen();
     const [box] = id === undefined ? [] : boxesOf(this.editor.typed(), this.editor.placed(), new Set([id]));
-    if (id === undefined || !box) this.editor.refuse('Choose the node to swap.');
+    if (id === undefined || !box) this.editor.refuse('Select the node to swap.');
     else {
       const typed = this.editor.typed();
       this.find(this.view.toScreen(box), { swap: { id, kind: typed.kind(id), lostBy: (kind) => lostBySwap(typed, id, kind) } });

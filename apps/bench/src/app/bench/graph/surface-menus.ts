@@ -29,8 +29,7 @@ const DRIVES: readonly (readonly [string, LiveInput['kind']])[] = [
 
 export function inletMenu(editor: GraphEditor, at: InletAddress): Command[] {
   const { edits, graph } = editor.typed();
-  if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet)))
-    return [command('Take the ribbon off', () => editor.do(edits.disconnect(at)))];
+  if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet))) return [command('Disconnect', () => editor.do(edits.disconnect(at)))];
   return [
     command('Make a parameter', () => editor.promote(at)),
     ...DRIVES.map(([title, kind]) => command(title, () => editor.promote(at, kind))),
@@ -41,15 +40,15 @@ export function inletMenu(editor: GraphEditor, at: InletAddress): Command[] {
 export function cardMenu(editor: GraphEditor, actions: MenuActions, id: string): Command[] {
   const isGroup = editor.typed().graph.nodes[id]?.kind === GROUP_KIND;
   return [
-    ...(isGroup ? [command('Open the group', () => editor.enter(id)), command('Unmake the group', () => editor.unmakeGroup())] : []),
+    ...(isGroup ? [command('Open the group', () => editor.enter(id)), command('Ungroup', () => editor.unmakeGroup())] : []),
     command('Peek at it', () => actions.peek(id)),
-    command('Small picture', () => editor.togglePreviews(editor.chosen())),
+    command('Preview', () => editor.togglePreviews(editor.chosen())),
     command('Swap for …', () => actions.swap()),
     command('Name', () => actions.name(id)),
     command('Duplicate', () => editor.duplicate()),
     command('Make a group', () => editor.makeGroup()),
     command('Surround by an area', () => editor.addArea()),
-    command('Delete, closing the gap', () => editor.remove()),
+    command('Delete and reconnect', () => editor.remove()),
     command('Delete with its ribbons', () => editor.remove(editor.chosen(), false)),
   ];
 }
@@ -63,7 +62,7 @@ export function ribbonMenu(editor: GraphEditor, actions: MenuActions, to: InletA
   return [
     command('Insert a node …', () => actions.insert(to, at)),
     command('Make it straight', () => editor.do(edits.setBends(to, []))),
-    command('Take the ribbon off', () => editor.do(edits.disconnect(to))),
+    command('Disconnect', () => editor.do(edits.disconnect(to))),
   ];
 }
 
@@ -71,7 +70,7 @@ export function groundMenu(editor: GraphEditor, actions: MenuActions, at: Point)
   return [
     command('Find a node', () => actions.find(at)),
     command('Add a note', () => actions.note()),
-    command('Choose everything', () => editor.selectAll()),
+    command('Select all', () => editor.selectAll()),
     command('Show all', () => actions.showAll()),
     ...(editor.group() === undefined ? [] : [command('Leave the group', () => editor.leave())]),
   ];

@@ -35,7 +35,7 @@ describe('Versions', () => {
   };
   const keep = async (name: string): Promise<void> => {
     page().querySelector<HTMLInputElement>('[aria-label="Name of the version"]')!.value = name;
-    await press('keep version');
+    await press('save version');
   };
   const names = (): string[] => ['m', 's', 'r', 'w'].map((id) => workbench.document(id)?.name ?? '');
 

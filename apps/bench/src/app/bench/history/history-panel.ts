@@ -24,7 +24,7 @@ interface HistoryRow {
 
 const HOLDS: readonly Choice<'material' | 'stage'>[] = [
   { value: 'material', words: 'the material', help: 'Restoring it leaves set and light rig as they are.' },
-  { value: 'stage', words: 'all on the Stage', help: 'Also the set, the light rig, and the materials that the set’s parts wear.' },
+  { value: 'stage', words: 'all on the Stage', help: 'Also the set, the light rig, and the materials of the set’s parts.' },
 ];
 
 /** Every step, to go to; and versions that were given a name. */
@@ -62,7 +62,7 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
           placeholder="before the fair"
           (keydown)="$event.stopPropagation()"
         />
-        <button type="submit" class="choice-alone" title="Give the present state a name">keep version</button>
+        <button type="submit" class="choice-alone" title="Give the present state a name">save version</button>
       </form>
       <brelvin-choices label="What the version holds" [options]="holds" [value]="held()" (chosen)="held.set($event)" />
       @for (version of versions(); track version.name) {
@@ -77,7 +77,7 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
             [attr.aria-label]="'Restore ' + version.name"
             [title]="
               version.beside
-                ? 'Makes the material, its set, light rig and what parts wear what they were; can be undone'
+                ? 'Makes the material, its set, light rig and other materials what they were; can be undone'
                 : 'Makes the material what it was; set and light rig stay; can be undone'
             "
             (click)="restore(version)"

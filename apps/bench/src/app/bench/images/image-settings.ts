@@ -15,8 +15,8 @@ const UV_SETS: readonly Choice<number>[] = [
   { value: 1, words: 'second', help: 'Without overlaps, for baked occlusion and light' },
 ];
 const AXES = [
-  { field: 'wrapX', words: 'Across', label: 'Beyond its sides', seam: 'across', edges: 'Left and right' },
-  { field: 'wrapY', words: 'Down', label: 'Beyond top and bottom', seam: 'down', edges: 'Top and bottom' },
+  { field: 'wrapX', words: 'Wrap u', label: 'Wrap u', seam: 'across', edges: 'Left and right' },
+  { field: 'wrapY', words: 'Wrap v', label: 'Wrap v', seam: 'down', edges: 'Top and bottom' },
 ] as const;
 
 /** An image's name, and how it is read. */
@@ -30,8 +30,8 @@ const AXES = [
   template: `
     <span class="field-label">Name</span>
     <input #name class="text-input" aria-label="Name" maxlength="120" [value]="image().name" (change)="set('name', name.value.trim())" />
-    <span class="field-label">Read as</span>
-    <brelvin-choices label="Read as" [options]="roles" [value]="image().role" (chosen)="set('role', $event)" />
+    <span class="field-label">Colour space</span>
+    <brelvin-choices label="Colour space" [options]="roles" [value]="image().role" (chosen)="set('role', $event)" />
     @if (!image().faces) {
       @for (axis of axes; track axis.field) {
         <span class="field-label">{{ axis.words }}</span>
@@ -41,8 +41,8 @@ const AXES = [
         }
       }
     }
-    <span class="field-label">Pixels</span>
-    <brelvin-choices label="Between pixels" [options]="filters" [value]="image().filter" (chosen)="set('filter', $event)" />
+    <span class="field-label">Filter</span>
+    <brelvin-choices label="Filter" [options]="filters" [value]="image().filter" (chosen)="set('filter', $event)" />
     @if (!image().faces) {
       <span class="field-label">UV set</span>
       <brelvin-choices label="UV set" [options]="uvSets" [value]="image().uvSet" (chosen)="set('uvSet', $event)" />

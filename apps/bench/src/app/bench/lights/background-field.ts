@@ -36,9 +36,7 @@ const FITS: Readonly<Record<BackgroundFit, string>> = {
         <option [value]="image.asset" selected>{{ image.name }}</option>
       }
     </select>
-    <button type="button" class="text-button" title="Take a PNG, JPEG or WebP into the workspace" (click)="file.click()">
-      from a file …
-    </button>
+    <button type="button" class="text-button" title="Import a PNG, JPEG or WebP" (click)="file.click()">import …</button>
     <input
       #file
       type="file"

@@ -27,7 +27,7 @@ export class EnvironmentEditor {
   readonly missing = computed(() => {
     const [failed, used] = [this.shelf.failed(), this.rig.rig().environment];
     if (!failed || failed.assets.join() !== used?.assets.join()) return undefined;
-    return `“${used.name}” cannot be shown. ${failed.words} Choose another one, or take it in from its files again.`;
+    return `“${used.name}” cannot be shown. ${failed.words} Choose another one, or import its files again.`;
   });
 
   async refresh(): Promise<void> {
@@ -57,7 +57,7 @@ export class EnvironmentEditor {
   private offerToLightAlone(name: string): void {
     const rig = this.rig.rig();
     if (!hasOwnLight(rig) || !rig.environment?.lights) return;
-    this.notices.say(`“${name}” is all around. It is added to the sun and the other lights of “${rig.name}”.`, [
+    this.notices.say(`“${name}” is the environment now. Its light is added to the sun and the other lights of “${rig.name}”.`, [
       { words: 'Let the environment light alone', run: () => this.rig.do(environmentAlone(this.rig.rig())) },
     ]);
   }

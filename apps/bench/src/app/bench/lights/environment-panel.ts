@@ -24,7 +24,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         class="environment-choice"
         role="radio"
         [attr.aria-checked]="!environment()"
-        title="Nothing is all around; lights and colours alone"
+        title="No environment: only the lights and the background"
         (click)="editor.choose(undefined)"
       >
         none
@@ -35,7 +35,7 @@ import type { PanelEntry } from '../registry/panel-entry';
           class="environment-choice"
           role="radio"
           [attr.aria-checked]="isUsed(each)"
-          [title]="each.name + ': put it all around; turn, strength and blur stay as they are'"
+          [title]="each.name + ': use it; rotation, intensity and blur stay as they are'"
           (click)="editor.choose(each)"
         >
           {{ each.name }}
@@ -47,7 +47,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         title="One .hdr, .exr or plain panorama, or the six images of a cube"
         (click)="file.click()"
       >
-        from files …
+        import …
       </button>
       <input
         #file
@@ -55,7 +55,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         multiple
         class="sr-only"
         tabindex="-1"
-        aria-label="Environment from files"
+        aria-label="Import an environment"
         accept=".hdr,.pic,.exr,image/png,image/jpeg,image/webp"
         (change)="take(file)"
       />
@@ -81,7 +81,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         <p class="hint environment-wide" role="status">{{ words }}</p>
       }
       @if (environment(); as shown) {
-        <span class="field-label">Lights</span>
+        <span class="field-label">Lights the set</span>
         <button
           type="button"
           class="text-button"
@@ -89,34 +89,34 @@ import type { PanelEntry } from '../registry/panel-entry';
           aria-label="It lights the meshes"
           [attr.aria-checked]="shown.lights"
           title="Whether it lights the meshes and is mirrored in them"
-          (click)="set('lights', !shown.lights, shown.lights ? 'No light from around' : 'Light from around')"
+          (click)="set('lights', !shown.lights, shown.lights ? 'Environment without light' : 'Light of the environment')"
         >
-          {{ shown.lights ? 'yes' : 'no' }}
+          {{ shown.lights ? 'on' : 'off' }}
         </button>
-        <span class="field-label">Seen behind</span>
+        <span class="field-label">Background</span>
         <button
           type="button"
           class="text-button"
           role="switch"
-          aria-label="It is seen behind the meshes"
+          aria-label="It is the background"
           [attr.aria-checked]="shown.shows"
-          title="Whether it is seen behind the meshes; else the colours or the image of “picture” are"
+          title="Whether it is the background; otherwise what “picture” says"
           (click)="set('shows', !shown.shows, shown.shows ? 'Hide the environment' : 'Show the environment')"
         >
-          {{ shown.shows ? 'yes' : 'no' }}
+          {{ shown.shows ? 'on' : 'off' }}
         </button>
-        <span class="field-label">Strength</span>
+        <span class="field-label">Intensity</span>
         <brelvin-number
-          label="Strength of the environment"
+          label="Intensity of the environment"
           help="Factor of its light and of its picture."
           [value]="shown.intensity"
-          [range]="{ low: 0, high: 4 }"
-          (changed)="set('intensity', atLeast0($event.value), 'Strength of the environment', $event.gesture)"
-          (resetAsked)="set('intensity', 1, 'Strength of the environment')"
+          [range]="{ low: 0, high: 4, open: 'above' }"
+          (changed)="set('intensity', atLeast0($event.value), 'Intensity of the environment', $event.gesture)"
+          (resetAsked)="set('intensity', 1, 'Intensity of the environment')"
         />
-        <span class="field-label">Turn</span>
+        <span class="field-label">Rotation</span>
         <brelvin-number
-          label="Turn of the environment"
+          label="Rotation of the environment"
           help="Degrees about the vertical; the ring of the light dial turns it too."
           suffix="°"
           [value]="degrees()"
@@ -124,9 +124,9 @@ import type { PanelEntry } from '../registry/panel-entry';
           (changed)="set('turn', ($event.value * pi) / 180, 'Turn the environment', $event.gesture)"
           (resetAsked)="set('turn', 0, 'Turn the environment')"
         />
-        <span class="field-label">Blur behind</span>
+        <span class="field-label">Background blur</span>
         <brelvin-number
-          label="Blur of the environment behind the meshes"
+          label="Background blur"
           help="0 is sharp, 1 as blurred as a rough wall mirrors it. What is mirrored in the meshes stays as it is."
           [value]="shown.blur"
           [range]="{ low: 0, high: 1 }"
@@ -135,7 +135,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         />
       } @else {
         <p class="hint environment-wide">
-          Choose what is all around, or drop a .hdr or .exr panorama here or on the Stage. Metal and glass need something to mirror.
+          Choose an environment, or drop a .hdr or .exr panorama here or on the Stage. Metal and glass need something to reflect.
         </p>
       }
     </div>
@@ -198,7 +198,7 @@ export class EnvironmentPanel {
 }
 
 export const ENVIRONMENT_TAB: PanelEntry = {
-  id: 'around',
-  tab: () => () => ({ help: 'The environment: what is all around, and what lights from there' }),
+  id: 'environment',
+  tab: () => () => ({ help: 'The environment map: its light, its reflections, and how it is seen' }),
   view: EnvironmentPanel,
 };

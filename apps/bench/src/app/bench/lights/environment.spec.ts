@@ -65,7 +65,7 @@ describe('The environment panel', () => {
 
   it('says what to do while nothing is all around, and takes one up with one click', async () => {
     const fixture = await show(newRig('r'));
-    expect(root(fixture).textContent).toContain('Choose what is all around');
+    expect(root(fixture).textContent).toContain('Choose an environment');
     await press(fixture, 'Day');
     expect(editor.rig().environment).toEqual({ ...FIRST_ENVIRONMENT, ...DAY });
     expect(() => parseDocument(JSON.stringify(editor.rig()))).not.toThrow();
@@ -100,7 +100,7 @@ describe('The environment panel', () => {
     };
     await flip('It lights the meshes');
     expect([editor.rig().environment?.lights, editor.rig().environment?.shows]).toEqual([false, true]);
-    await flip('It is seen behind the meshes');
+    await flip('It is the background');
     await flip('It lights the meshes');
     expect([editor.rig().environment?.lights, editor.rig().environment?.shows]).toEqual([true, false]);
   });
@@ -118,7 +118,7 @@ describe('The environment panel', () => {
 
   it('says why a file was not taken, and keeps what it had', async () => {
     const fixture = await show({ ...newRig('r'), environment: { ...FIRST_ENVIRONMENT, ...DAY } });
-    take.and.rejectWith(new Error('“sky” was not taken. It is cut off or damaged at row 3 of 9.'));
+    take.and.rejectWith(new Error('“sky” was not imported. It is cut off or damaged at row 3 of 9.'));
     drop(fixture, new File(['x'], 'sky.exr'));
     await fixture.whenStable();
     await fixture.whenStable();

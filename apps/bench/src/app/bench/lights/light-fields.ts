@@ -25,9 +25,9 @@ const FALLOFF_WORDS: readonly (readonly [Falloff, string])[] = [
   ['windowed', 'within a range'],
 ];
 const MOTION_WORDS: readonly (readonly [LightMotionKind, string])[] = [
-  ['still', 'stands still'],
+  ['still', 'still'],
   ['orbit', 'orbits'],
-  ['sway', 'to and fro'],
+  ['sway', 'sways'],
   ['colours', 'changes colour'],
 ];
 const DEGREES = 180 / Math.PI;
@@ -55,9 +55,9 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
       <brelvin-colour [label]="'Colour of ' + spokenName()" [value]="light().colour" (changed)="paint($event.value, $event.gesture)" />
       @if (light().kind === 'hemisphere') {
         <brelvin-colour
-          [label]="'Colour from below of ' + spokenName()"
+          [label]="'Ground colour of ' + spokenName()"
           [value]="light().ground"
-          (changed)="set('ground', $event.value, 'Colour from below', $event.gesture)"
+          (changed)="set('ground', $event.value, 'Ground colour', $event.gesture)"
         />
       }
       @if (light().temperature; as temperature) {
@@ -83,24 +83,24 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
       </select>
     }
     <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: rows() }" />
-    @if (throwsShadows()) {
+    @if (castsShadows()) {
       <span class="field-label">Shadow</span>
       <button
         type="button"
         class="choice-alone"
         [attr.aria-pressed]="light().casts"
-        title="Parts throw shadows in its light"
+        title="Parts cast shadows in its light"
         (click)="set('casts', !light().casts, 'Shadow of ' + light().name)"
       >
-        throws it
+        casts shadow
       </button>
       @if (light().casts) {
         <span class="field-label">Softness</span>
         <brelvin-number
           label="Softness of the shadow"
-          help="How much wider half its edge is with each metre from what throws it."
+          help="How much wider half its edge is with each metre from what casts it."
           [value]="light().softness"
-          [range]="{ low: 0, high: 0.3 }"
+          [range]="{ low: 0, high: 0.3, open: 'above' }"
           (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
           (resetAsked)="set('softness', 0.015, 'Softness of a shadow')"
         />
@@ -127,7 +127,7 @@ export class LightFields {
   protected readonly falloffs = FALLOFF_WORDS;
   protected readonly kelvin: NumberRange = { low: COLDEST_KELVIN, high: HOTTEST_KELVIN };
   protected readonly stands = computed(() => this.light().kind === 'point' || this.light().kind === 'spot');
-  protected readonly throwsShadows = computed(() => this.light().kind === 'sun' || this.light().kind === 'spot');
+  protected readonly castsShadows = computed(() => this.light().kind === 'sun' || this.light().kind === 'spot');
   protected readonly motions = computed(() =>
     MOTION_WORDS.filter(([kind]) => kind === 'still' || kind === 'colours' || this.stands() || this.light().kind === 'sun'),
   );
@@ -140,18 +140,24 @@ export class LightFields {
     const light = this.light();
     const { kind } = light;
     const rows: NumberRow[] = [
-      this.number('intensity', 'Intensity', `Intensity of ${this.spokenName()}`, { low: 0, high: kind === 'ambient' ? 1 : 4 }),
+      this.number('intensity', 'Intensity', `Intensity of ${this.spokenName()}`, {
+        low: 0,
+        high: kind === 'ambient' ? 1 : 4,
+        open: 'above',
+      }),
     ];
     if (this.stands()) {
-      if (light.falloff === 'windowed') rows.push(this.number('range', 'Range', 'Range', { low: 0.1, high: 20 }));
-      rows.push(...['x', 'y', 'z'].map((axis, index) => this.item('position', index, `Place ${axis}`, { low: -5, high: 5 }, ' m')));
+      if (light.falloff === 'windowed') rows.push(this.number('range', 'Range', 'Range', { low: 0.1, high: 20, open: 'above' }));
+      rows.push(
+        ...['x', 'y', 'z'].map((axis, index) => this.item('position', index, `Position ${axis}`, { low: -5, high: 5, open: 'both' }, ' m')),
+      );
     }
     if (kind === 'spot') {
-      rows.push(this.angle(0, 'Full within'), this.angle(1, 'Ends at'));
+      rows.push(this.angle(0, 'Inner angle'), this.angle(1, 'Outer angle'));
     }
     if (this.stands() || kind === 'sun') {
-      const parts = ['Ambient part', 'Diffuse part', 'Specular part'];
-      rows.push(...parts.map((label, index) => this.item('weights', index, label, { low: 0, high: 2 })));
+      const parts = ['Ambient', 'Diffuse', 'Specular'];
+      rows.push(...parts.map((label, index) => this.item('weights', index, label, { low: 0, high: 2, open: 'above' })));
     }
     return rows;
   });
@@ -166,8 +172,11 @@ export class LightFields {
       reset,
       put: (next, gesture) => this.set('motion', { ...this.light().motion, [field]: next }, 'Motion of a light', gesture),
     });
-    const rows = [row('Speed', speed, { low: -2, high: 2 }, 'speed', 0.1), row('Phase', phase, { low: 0, high: 1 }, 'phase', 0)];
-    return kind === 'sway' ? [...rows, row('Reach', reach, { low: 0, high: 4 }, 'reach', 1)] : rows;
+    const rows = [
+      row('Speed', speed, { low: -2, high: 2, open: 'both' }, 'speed', 0.1),
+      row('Phase', phase, { low: 0, high: 1 }, 'phase', 0),
+    ];
+    return kind === 'sway' ? [...rows, row('Reach', reach, { low: 0, high: 4, open: 'above' }, 'reach', 1)] : rows;
   });
 
   protected put(row: NumberRow, { value, gesture }: ValueChange): void {

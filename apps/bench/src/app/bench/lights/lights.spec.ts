@@ -107,7 +107,7 @@ describe('LightPanel', () => {
   it('changes the chosen light', async () => {
     const { fixture, editor } = await show();
     step(labelled(fixture, 'Intensity of the sun'), 'ArrowUp');
-    step(labelled(fixture, 'Specular part'), 'ArrowDown');
+    step(labelled(fixture, 'Specular'), 'ArrowDown');
     root(fixture).querySelector<HTMLElement>('.light-name[data-light="ambient"]')!.click();
     await fixture.whenStable();
     step(labelled(fixture, 'Intensity of the ambient light'), 'ArrowUp');
@@ -156,7 +156,7 @@ describe('LightPanel', () => {
     const { fixture, editor } = await show({ ...newRig('r'), lights: { s: newLight('spot', { falloff: 'windowed', cone: [0.3, 0.31] }) } });
     editor.choose('s');
     await fixture.whenStable();
-    for (let count = 0; count < 40; count++) step(labelled(fixture, 'Full within'), 'ArrowUp');
+    for (let count = 0; count < 40; count++) step(labelled(fixture, 'Inner angle'), 'ArrowUp');
     const [inner = 0, outer = 0] = editor.light().cone;
     expect(inner).toBeGreaterThan(0.31);
     expect(outer).toBeGreaterThanOrEqual(inner);
@@ -239,15 +239,15 @@ describe('PicturePanel', () => {
     const fixture = TestBed.createComponent(PicturePanel);
     await fixture.whenStable();
     step(labelled(fixture, 'Exposure'), 'ArrowUp');
-    choose(labelled(fixture, 'Tone curve'), 'neutral');
+    choose(labelled(fixture, 'Tone mapping'), 'neutral');
     step(labelled(fixture, 'Fog'), 'ArrowUp');
     step(labelled(fixture, 'Bloom'), 'ArrowDown');
-    choose(labelled(fixture, 'Behind the meshes'), 'gradient');
+    choose(labelled(fixture, 'Kind of background'), 'gradient');
     await fixture.whenStable();
     const { exposure, curve, fog, bloom, backgroundTop } = editor.rig();
     expect([exposure > 0, curve, fog.density > 0, bloom.strength]).toEqual([true, 'neutral', true, 0]);
     expect(backgroundTop).toBeDefined();
-    choose(labelled(fixture, 'Behind the meshes'), 'colour');
+    choose(labelled(fixture, 'Kind of background'), 'colour');
     expect(editor.rig().backgroundTop).toBeUndefined();
   });
 
@@ -258,7 +258,7 @@ describe('PicturePanel', () => {
     const editor = workOn(newRig('r'));
     const fixture = TestBed.createComponent(PicturePanel);
     await fixture.whenStable();
-    choose(labelled(fixture, 'Behind the meshes'), 'image');
+    choose(labelled(fixture, 'Kind of background'), 'image');
     await fixture.whenStable();
     expect(backgroundKind(editor.rig())).toBe('colour');
     await fixture.whenStable();
@@ -269,10 +269,10 @@ describe('PicturePanel', () => {
     choose(labelled(fixture, 'How the image fills the picture'), 'contain');
     await fixture.whenStable();
     expect(editor.rig().backgroundImage?.fit).toBe('contain');
-    choose(labelled(fixture, 'Behind the meshes'), 'nothing');
+    choose(labelled(fixture, 'Kind of background'), 'nothing');
     await fixture.whenStable();
     expect([backgroundKind(editor.rig()), editor.rig().backgroundImage?.fit]).toEqual(['nothing', 'contain']);
-    choose(labelled(fixture, 'Behind the meshes'), 'image');
+    choose(labelled(fixture, 'Kind of background'), 'image');
     expect(backgroundKind(editor.rig())).toBe('image');
     expect(() => parseDocument(JSON.stringify(editor.rig()))).not.toThrow();
   });

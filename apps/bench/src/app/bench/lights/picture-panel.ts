@@ -15,14 +15,14 @@ const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
 ];
 
 const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
-  ['colour', 'one colour', 'The same colour everywhere.'],
+  ['colour', 'colour', 'The same colour everywhere.'],
   ['gradient', 'gradient', 'One colour below, another above.'],
   ['image', 'flat image', 'An image that stays behind the picture, however the camera turns. It lights nothing.'],
-  ['environment', 'environment', 'What is all around, seen behind the meshes; it is chosen under “around”.'],
+  ['environment', 'environment', 'The environment map, seen behind the meshes; it is chosen under “environment”.'],
   ['nothing', 'nothing', 'Stills get an alpha channel; here squares show what is empty.'],
 ];
 
-/** How the picture is shown: exposure, tone curve, what is behind the meshes, bloom and fog. */
+/** How the picture is shown: exposure, tone mapping, what is behind the meshes, bloom and fog. */
 @Component({
   selector: 'brelvin-picture-panel',
   imports: [BackgroundField, ColourField, NumberField],
@@ -36,18 +36,19 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
       label="Exposure"
       help="In stops: plus one is twice as bright."
       [value]="rig().exposure"
-      [range]="{ low: -6, high: 6 }"
+      unit="stops"
+      [range]="{ low: -6, high: 6, open: 'both' }"
       (changed)="set('exposure', $event.value, 'Exposure', $event.gesture)"
       (resetAsked)="set('exposure', 0, 'Exposure')"
     />
-    <span class="field-label">Tone curve</span>
-    <select #curve class="text-input" aria-label="Tone curve" (change)="set('curve', $any(curve.value), 'Tone curve')">
+    <span class="field-label">Tone mapping</span>
+    <select #curve class="text-input" aria-label="Tone mapping" (change)="set('curve', $any(curve.value), 'Tone mapping')">
       @for (each of curves; track each[0]) {
         <option [value]="each[0]" [selected]="rig().curve === each[0]" [title]="each[2]">{{ each[1] }}</option>
       }
     </select>
-    <span class="field-label">Behind</span>
-    <select #behind class="text-input" aria-label="Behind the meshes" (change)="putBehind($any(behind.value))">
+    <span class="field-label">Background</span>
+    <select #behind class="text-input" aria-label="Kind of background" (change)="putBehind($any(behind.value))">
       @for (each of behinds; track each[0]) {
         <option
           [value]="each[0]"
@@ -80,35 +81,35 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
       <span class="field-label">Image</span>
       <brelvin-background-field (chosen)="answered()" />
     }
-    <span class="field-label">Near occlusion</span>
+    <span class="field-label">Ambient occlusion</span>
     <span class="light-colour">
       <button
         type="button"
         class="choice-alone"
-        aria-label="Near occlusion"
+        aria-label="Ambient occlusion"
         [attr.aria-pressed]="rig().occlusion !== undefined"
-        title="Light from all around is less where surfaces are near each other. Drawn looks (bands, ramps) take part only where their node says so."
-        (click)="set('occlusion', rig().occlusion ? undefined : occlusion, 'Near occlusion')"
+        title="Ambient light and that of the environment is less where surfaces are near each other. Drawn looks (bands, ramps) take part only where their node says so."
+        (click)="set('occlusion', rig().occlusion ? undefined : occlusion, 'Ambient occlusion')"
       >
         {{ rig().occlusion ? 'on' : 'off' }}
       </button>
       @if (rig().occlusion; as near) {
         <brelvin-number
-          label="Radius of near occlusion"
-          help="How far what is near may be."
+          label="Radius of ambient occlusion"
+          help="How far away a surface may be to occlude."
           [value]="near.radius"
-          [range]="{ low: 0.05, high: 2 }"
+          [range]="{ low: 0.05, high: 2, open: 'above' }"
           suffix=" m"
-          (changed)="set('occlusion', { radius: inReach($event.value), strength: near.strength }, 'Near occlusion', $event.gesture)"
-          (resetAsked)="set('occlusion', { radius: occlusion.radius, strength: near.strength }, 'Near occlusion')"
+          (changed)="set('occlusion', { radius: inReach($event.value), strength: near.strength }, 'Ambient occlusion', $event.gesture)"
+          (resetAsked)="set('occlusion', { radius: occlusion.radius, strength: near.strength }, 'Ambient occlusion')"
         />
         <brelvin-number
-          label="Strength of near occlusion"
+          label="Strength of ambient occlusion"
           help="How much of it counts, from 0 to 1."
           [value]="near.strength"
           [range]="{ low: 0, high: 1 }"
-          (changed)="set('occlusion', { radius: near.radius, strength: within1($event.value) }, 'Near occlusion', $event.gesture)"
-          (resetAsked)="set('occlusion', { radius: near.radius, strength: occlusion.strength }, 'Near occlusion')"
+          (changed)="set('occlusion', { radius: near.radius, strength: within1($event.value) }, 'Ambient occlusion', $event.gesture)"
+          (resetAsked)="set('occlusion', { radius: near.radius, strength: occlusion.strength }, 'Ambient occlusion')"
         />
       }
     </span>
@@ -121,12 +122,12 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
       (changed)="set('bloom', { strength: atLeast0($event.value), from: rig().bloom.from }, 'Bloom', $event.gesture)"
       (resetAsked)="set('bloom', { strength: 0, from: rig().bloom.from }, 'Bloom')"
     />
-    <span class="field-label">Bloom from</span>
+    <span class="field-label">Bloom threshold</span>
     <brelvin-number
-      label="Bloom from"
+      label="Bloom threshold"
       help="Brightness, after exposure, from which light spreads."
       [value]="rig().bloom.from"
-      [range]="{ low: 0, high: 4 }"
+      [range]="{ low: 0, high: 4, open: 'above' }"
       (changed)="set('bloom', { strength: rig().bloom.strength, from: atLeast0($event.value) }, 'Bloom', $event.gesture)"
       (resetAsked)="set('bloom', { strength: rig().bloom.strength, from: 1 }, 'Bloom')"
     />
@@ -177,7 +178,7 @@ export class PicturePanel {
     this.editor.do(setRig(field, value, label), gesture);
   }
 
-  /** Metres that near occlusion may look. */
+  /** Metres that ambient occlusion may look. */
   protected inReach(value: number): number {
     return Math.min(Math.max(value, 0.001), 1000);
   }

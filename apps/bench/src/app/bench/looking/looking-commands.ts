@@ -7,7 +7,7 @@ import { OutletInspector } from './outlet-inspector';
 
 export function lookingCommands(): readonly Command[] {
   const [editor, outlets, look, places] = [inject(GraphEditor), inject(OutletInspector), inject(ViewSettings), inject(BenchPlaces)];
-  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Choose nodes first.');
+  const needsChosen = (): string | undefined => (editor.chosen().size > 0 ? undefined : 'Select nodes first.');
   return [
     {
       id: 'view',
@@ -19,7 +19,7 @@ export function lookingCommands(): readonly Command[] {
     },
     {
       id: 'peek',
-      title: 'Peek at the chosen node',
+      title: 'Peek at the selected node',
       words: 'see value outlet mesh debug',
       keys: 'F6',
       help: 'see on the mesh what the selected node gives, and back',
@@ -35,12 +35,12 @@ export function lookingCommands(): readonly Command[] {
     },
     {
       id: 'previews',
-      title: 'Small pictures on the chosen nodes',
-      words: 'preview thumbnail',
+      title: 'Previews on the selected nodes',
+      words: 'small pictures thumbnail',
       unable: needsChosen,
       run: () => editor.togglePreviews(editor.chosen()),
     },
-    { id: 'previews-all', title: 'Small pictures on all nodes', words: 'preview thumbnail', run: () => editor.togglePreviews() },
+    { id: 'previews-all', title: 'Previews on all nodes', words: 'small pictures thumbnail', run: () => editor.togglePreviews() },
   ];
 }
 
@@ -48,5 +48,5 @@ function togglePeek(editor: GraphEditor, outlets: OutletInspector): void {
   const [id] = editor.chosen();
   if (id !== undefined) outlets.togglePeek(id);
   else if (outlets.peek()) outlets.stopPeek();
-  else editor.refuse('Choose the node to peek at.');
+  else editor.refuse('Select the node to peek at.');
 }

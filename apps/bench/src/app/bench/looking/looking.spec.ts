@@ -66,7 +66,7 @@ describe('Pins', () => {
     seen = undefined;
     await work.pin(engine, 1, 1);
     expect(work.pins()).toEqual([]);
-    expect(work.refusal()).toContain('Nothing there wears this material');
+    expect(work.refusal()).toContain('No part there has this material');
   });
 
   it('are read again, and keep their values while something else hides them', async () => {

@@ -49,7 +49,7 @@ export class Probes {
       for (let waited = 0; !engine.canProbe && waited < LONGEST_WAIT_MS; waited += POLL_MS)
         await new Promise((resolve) => setTimeout(resolve, POLL_MS));
       const found = await engine.probe(x, y);
-      this.refusal.set(found ? undefined : 'Nothing there wears this material: there are no values.');
+      this.refusal.set(found ? undefined : 'No part there has this material: there are no values.');
       if (!found) return;
       const kept = this.placed().length >= MOST_PINS ? this.placed().slice(1) : this.placed();
       const free = [1, 2, 3].find((number) => kept.every((pin) => pin.number !== number)) ?? MOST_PINS;

@@ -7,14 +7,14 @@ import { GraphEditor } from '../editors/graph-editor';
 import type { PanelEntry } from '../registry/panel-entry';
 
 const MODES: readonly Choice<OpacityMode>[] = [
-  { value: 'blend', words: 'laid over', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
+  { value: 'blend', words: 'blend', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
   {
     value: 'unsorted',
-    words: 'unsorted',
-    help: 'Laid over in no order, nearer things counting more: for many shells that overlap and cannot be sorted. Colours mix.',
+    words: 'order-independent',
+    help: 'Blended in no order, nearer things weighing more: for many shells that overlap and cannot be sorted. Colours mix.',
   },
-  { value: 'cut', words: 'cut away', help: 'Below one half there is nothing: holes, also for light and shadow.' },
-  { value: 'add', words: 'added', help: 'Its light is added to what is behind: glow, beams, sparks.' },
+  { value: 'cut', words: 'mask', help: 'Below one half there is nothing: holes, also for light and shadow.' },
+  { value: 'add', words: 'additive', help: 'Its light is added to what is behind: glow, beams, sparks.' },
 ];
 
 /** How what runs into the dock's opacity is used. */
@@ -24,8 +24,8 @@ const MODES: readonly Choice<OpacityMode>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'panel-body outline-panel' },
   template: `
-    <span class="field-label">Opacity is</span>
-    <brelvin-choices label="How opacity is used" [options]="modes" [value]="used() ?? mode()" (chosen)="editor.do(edit($event))" />
+    <span class="field-label">Alpha mode</span>
+    <brelvin-choices label="Alpha mode" [options]="modes" [value]="used() ?? mode()" (chosen)="editor.do(edit($event))" />
     <p class="hint outline-hint">
       @if (used(); as mode) {
         {{ helpOf(mode) }}

@@ -29,8 +29,8 @@ describe('OutlinePanel', () => {
 
   it('says what a line is for while there is none, and draws one by a press', async () => {
     const { page, press, material, edits } = await show();
-    expect(page.textContent).toContain('A line round what wears this material');
-    await press('round the shape');
+    expect(page.textContent).toContain('A line round what has this material');
+    await press('silhouette');
     expect(material().outline).toEqual(FIRST_OUTLINE);
     expect(isStructural(edits()[0]!.changes)).toBeTrue();
     expect(page.querySelector('[aria-label="Width of the outline"]')).not.toBeNull();
@@ -41,9 +41,9 @@ describe('OutlinePanel', () => {
   it('keeps width and unit when the method changes, and what was set already does nothing', async () => {
     const line = { method: 'hull', width: 0.03, unit: 'metres', hidden: true } as const;
     const { press, material, edits } = await show(line);
-    await press('at every break');
+    await press('silhouette and creases');
     expect(material().outline).toEqual({ ...line, method: 'edges' });
-    await press('at every break');
+    await press('silhouette and creases');
     expect(edits().length).toBe(1);
   });
 

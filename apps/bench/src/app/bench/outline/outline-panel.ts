@@ -8,10 +8,10 @@ import type { PanelEntry } from '../registry/panel-entry';
 
 const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
   { value: 'none', help: 'No line.' },
-  { value: 'hull', words: 'round the shape', help: 'The mesh, grown a little, behind itself: one clean line round each shape.' },
+  { value: 'hull', words: 'silhouette', help: 'The mesh, grown a little, behind itself: one clean line round each shape.' },
   {
     value: 'edges',
-    words: 'at every break',
+    words: 'silhouette and creases',
     help: 'Also creases, and where one part meets another: found in the picture itself.',
   },
 ];
@@ -42,7 +42,7 @@ const PIXELS_A_METRE = 200;
         />
         <brelvin-choices label="Unit of the width" [options]="units" [value]="line.unit" (chosen)="measureIn($event)" />
       </span>
-      <span class="field-label">Hidden parts</span>
+      <span class="field-label">Hidden lines</span>
       <button
         type="button"
         class="choice-alone"
@@ -54,7 +54,7 @@ const PIXELS_A_METRE = 200;
       </button>
       <p class="hint outline-hint">Its colour is what runs into <em>Outline</em> at the dock; open, it is black.</p>
     } @else {
-      <p class="hint outline-hint">A line round what wears this material. Its colour comes from the dock.</p>
+      <p class="hint outline-hint">A line round what has this material. Its colour comes from the dock.</p>
     }
   `,
 })
@@ -92,6 +92,6 @@ export class OutlinePanel {
 
 export const OUTLINE_TAB: PanelEntry = {
   id: 'outline',
-  tab: () => () => ({ help: 'The line round what wears this material' }),
+  tab: () => () => ({ help: 'The line round what has this material' }),
   view: OutlinePanel,
 };

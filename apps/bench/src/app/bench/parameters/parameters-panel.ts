@@ -26,7 +26,7 @@ const LIVE_WORDS: Readonly<Record<LiveInput['kind'], string>> = {
 const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof LiveInput, string])[]>> = {
   time: [
     ['low', 'Starts at'],
-    ['speed', 'A second'],
+    ['speed', 'Per second'],
   ],
   sine: [
     ['low', 'From'],

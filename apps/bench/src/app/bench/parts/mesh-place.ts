@@ -5,8 +5,8 @@ import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 
 const TRIPLES = [
-  { field: 'position', label: 'Place, m', start: 0 },
-  { field: 'turn', label: 'Turn, °', start: 0 },
+  { field: 'position', label: 'Position, m', start: 0 },
+  { field: 'turn', label: 'Rotation, °', start: 0 },
   { field: 'scale', label: 'Scale', start: 1 },
 ] as const;
 type Triple = (typeof TRIPLES)[number];
@@ -78,7 +78,7 @@ export class MeshPlace {
   /** Copies are bounded as a whole: a row more means fewer columns. */
   protected setCopies(field: 'columns' | 'rows', value: number, gesture?: string): void {
     const other = this.mesh().copies[field === 'columns' ? 'rows' : 'columns'];
-    this.emit('Copies', ['copies', field], Math.min(Math.max(1, Math.round(value)), Math.floor(MOST_COPIES / other)), gesture);
+    this.emit('Instances', ['copies', field], Math.min(Math.max(1, Math.round(value)), Math.floor(MOST_COPIES / other)), gesture);
   }
 
   protected rename(field: HTMLInputElement): void {

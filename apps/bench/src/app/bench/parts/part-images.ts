@@ -33,7 +33,7 @@ export class PartImages {
     const found = filesForParts(names, parts, facesByName(names));
     if (found.size === 0)
       throw new Error(
-        `No file is named after a part. Dropped here, images become what parts wear, one each: end their names in ${parts.slice(0, 6).join(', ')}.`,
+        `No file is named after a part. Dropped here, images become materials of the parts, one each: end their names in ${parts.slice(0, 6).join(', ')}.`,
       );
     const edits: Edit[] = [];
     for (const [part, number] of found) {

@@ -113,7 +113,7 @@ export class Stage implements AfterViewInit {
     if (awaitsMeshes) return 'The mesh is on its way …';
     if (lack) return lack.message;
     if (lacks[0]) return lackWords(lacks[0]);
-    return benchIsWorn ? undefined : 'No part of this set wears this material. Choose a part in the parts tab, and let it wear it.';
+    return benchIsWorn ? undefined : 'No part of this set has this material. Choose a part in the parts tab, and give it this material.';
   });
 
   ngAfterViewInit(): void {

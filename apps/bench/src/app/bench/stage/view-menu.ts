@@ -17,12 +17,12 @@ export const VIEW_WORDS: Readonly<Record<DebugView, readonly [string, string]>> 
   position: ['position', 'World space, metres: each colour starts again at every whole metre.'],
   depth: ['depth', 'White is nearest to you, black farthest.'],
   facing: ['facing', 'Fronts are plain, backs are hatched.'],
-  rings: ['rings round the light', 'A white line every metre from the chosen light, a dark one every quarter. A sun has no place.'],
+  rings: ['distance to the light', 'A white line every metre from the chosen light, a dark one every quarter. A sun has no place.'],
   marks: ['out of range', 'Blue: below 0. Red: above 1. Yellow check: no number.'],
   shadow: ['shadow', 'White where all lights get through, black where none does.'],
-  occlusion: ['near occlusion', 'White where light from all around is whole, darker where surfaces are near each other.'],
-  wires: ['wires', 'The edges of the triangles instead of the surface.'],
-  wiresOver: ['wires over it', 'The edges of the triangles over the surface.'],
+  occlusion: ['ambient occlusion', 'White where ambient light is whole, darker where surfaces are near each other.'],
+  wires: ['wireframe', 'The edges of the triangles instead of the surface.'],
+  wiresOver: ['wireframe overlay', 'The edges of the triangles over the surface.'],
 };
 const DEGREES = 180 / Math.PI;
 
@@ -110,11 +110,11 @@ const DEGREES = 180 / Math.PI;
               light handles
             </button>
           </div>
-          <span class="field-label">Kept views</span>
+          <span class="field-label">Saved views</span>
           @for (entry of saved(); track entry[0]) {
             <span class="kept-view">
               <button type="button" class="text-button" (click)="looked.emit(entry[1].camera)">{{ entry[1].name }}</button>
-              <button type="button" class="text-button" [attr.aria-label]="'Forget ' + entry[1].name" (click)="forget(entry[0])">
+              <button type="button" class="text-button" [attr.aria-label]="'Delete ' + entry[1].name" (click)="forget(entry[0])">
                 <brelvin-icon name="close" />
               </button>
             </span>

@@ -7,19 +7,19 @@ const MOST = 2;
 const DRAG_STARTS_AFTER = 3;
 const KEY_STEP = 0.1;
 
-/** A bar of the mixer: a term, or shadow and near occlusion, which are factors inside of the others. */
+/** A bar of the mixer: a term, or shadow and ambient occlusion, which are factors inside of the others. */
 type Bar = Term | Factor;
 
 const BARS: readonly Bar[] = [...TERMS, 'shadow', 'occlusion'];
 const WORDS: Readonly<Record<Bar, string>> = {
-  ambient: 'Light from all around',
-  diffuse: 'Matte light',
-  specular: 'Highlights of lights',
-  reflection: 'Reflections of the surroundings',
+  ambient: 'Ambient light, and that of the environment on matte surfaces',
+  diffuse: 'Diffuse light of the lights',
+  specular: 'Highlights of the lights',
+  reflection: 'Reflections of the environment',
   transmission: 'Light that comes through',
-  emission: 'What shines by itself, colours without light included',
+  emission: 'Emission, colours without light included',
   shadow: 'How dark shadows are; alone, they are seen in grey',
-  occlusion: 'How much near surfaces take of light from all around, where the rig has near occlusion',
+  occlusion: 'How dark ambient occlusion is, where the rig has it switched on',
 };
 
 /** A bar for each term of the light: press one to see it alone, drag it to weigh it. */

@@ -8,7 +8,25 @@ const ZONES = [
 export interface NumberRange {
   readonly low?: number;
   readonly high?: number;
+  /** Where values beyond it make sense, too: it is then only how far a drag goes. */
+  readonly open?: 'above' | 'both';
   readonly whole?: boolean;
+}
+
+/** Beyond it no number of a document goes. */
+const FARTHEST = 1e9;
+
+/** What may be typed. */
+export function limitsOf({ low = -FARTHEST, high = FARTHEST, open }: NumberRange): readonly [least: number, most: number] {
+  return [open === 'both' ? -FARTHEST : low, open === undefined ? high : FARTHEST];
+}
+
+/** What is said of a typed number that cannot be; nothing of one that can. */
+export function refusalOf(value: number, range: NumberRange): string | undefined {
+  const [least, most] = limitsOf(range);
+  if (value > most) return `at most ${numberText(most)}`;
+  if (value < least) return `at least ${numberText(least)}`;
+  return range.whole && !Number.isInteger(value) ? 'whole numbers only' : undefined;
 }
 
 export function dragZone(distance: number): { readonly factor: number; readonly label: string } {
@@ -22,9 +40,10 @@ export function stepPerPixel(value: number, { low, high, whole }: NumberRange): 
   return Math.max(Math.abs(value) * 0.01, 0.005);
 }
 
-export function withinRange(value: number, { low = -1e9, high = 1e9, whole }: NumberRange): number {
-  const limited = Math.min(Math.max(value, low), high);
-  return whole ? Math.round(limited) : limited;
+export function withinRange(value: number, range: NumberRange): number {
+  const [least, most] = limitsOf(range);
+  const limited = Math.min(Math.max(value, least), most);
+  return range.whole ? Math.round(limited) : limited;
 }
 
 /** A number with as many digits as are of use: at most three behind the point. */

@@ -117,6 +117,55 @@ describe('NumberField', () => {
     expect([input().selectionStart, input().selectionEnd]).toEqual([0, 1]);
   });
 
+  const type = async (text: string, key = 'Enter'): Promise<void> => {
+    field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    await fixture.whenStable();
+    input().value = text;
+    if (key === 'Tab') input().dispatchEvent(new FocusEvent('blur'));
+    else input().dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    await fixture.whenStable();
+  };
+  const said = (): string => root().querySelector('[role="status"]')?.textContent ?? '';
+
+  it('says what became of a number that cannot be, and nothing of one that can', async () => {
+    await type('40');
+    expect([changes.at(-1)?.value, said()]).toEqual([12, 'at most 12']);
+    await type('-3');
+    expect([changes.at(-1)?.value, said()]).toEqual([1, 'at least 1']);
+    await type('4.4');
+    expect([changes.at(-1)?.value, said()]).toEqual([4, 'whole numbers only']);
+    await type('5');
+    expect([changes.at(-1)?.value, said()]).toEqual([5, '']);
+    await type('many', 'Tab');
+    expect([changes.length, said()]).toEqual([4, 'It is still 5. "many" is no number.']);
+  });
+
+  it('takes more than its track is long where that makes sense, and is not drawn back by a drag', async () => {
+    fixture.componentRef.setInput('range', { low: 0, high: 4, open: 'above' });
+    await fixture.whenStable();
+    await type('50');
+    expect([changes.at(-1)?.value, said()]).toEqual([50, '']);
+    pointer('pointerdown', 0);
+    pointer('pointermove', -100);
+    expect(changes.at(-1)?.value).toBe(48);
+    pointer('pointerup', -100);
+    await type('-1');
+    expect([changes.at(-1)?.value, said()]).toEqual([0, 'at least 0']);
+  });
+
+  it('reads units into its own, and more or less of what is there', async () => {
+    fixture.componentRef.setInput('range', { low: -180, high: 180 });
+    fixture.componentRef.setInput('suffix', '°');
+    await fixture.whenStable();
+    await type('0.25 turn');
+    expect(changes.at(-1)?.value).toBeCloseTo(90, 10);
+    await type('-50 %');
+    expect(changes.at(-1)?.value).toBeCloseTo(45, 10);
+    fixture.componentRef.setInput('unit', 'stops');
+    await type('+100 %');
+    expect(changes.at(-1)?.value).withContext('twice as bright is one stop more').toBeCloseTo(46, 10);
+  });
+
   it('says what cannot be read, and keeps the old value', async () => {
     field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     await fixture.whenStable();

@@ -13,7 +13,7 @@ import {
 } from '@angular/core';
 import { evaluateNumber } from '@brelvin/core';
 import { newId } from '../documents/new-id';
-import { dragZone, numberText, stepPerPixel, withinRange, type NumberRange } from './number-drag';
+import { dragZone, numberText, refusalOf, stepPerPixel, withinRange, type NumberRange } from './number-drag';
 
 export interface NumberChange {
   readonly value: number;
@@ -22,6 +22,8 @@ export interface NumberChange {
 }
 
 const DRAG_STARTS_AFTER = 3;
+/** Milliseconds for which it is said what became of a typed number. */
+const SAID_FOR = 5000;
 
 /**
  * A number that is handled directly: drag sideways, farther off for finer steps; click or Enter and type an
@@ -72,6 +74,9 @@ const DRAG_STARTS_AFTER = 3;
         }
         <span class="number-text">{{ shown() }}{{ suffix() }}</span>
       </div>
+      @if (said(); as words) {
+        <span class="number-error" role="status">{{ words }}</span>
+      }
       @if (zone(); as words) {
         <span class="number-zone" aria-hidden="true">{{ words }}</span>
       }
@@ -83,12 +88,16 @@ export class NumberField {
   readonly label = input.required<string>();
   readonly range = input<NumberRange>({});
   readonly suffix = input('');
+  /** In which typed units are read; the suffix where absent. */
+  readonly unit = input<string>();
   readonly help = input('');
   readonly changed = output<NumberChange>();
   readonly resetAsked = output<void>();
 
   protected readonly editing = signal(false);
   protected readonly error = signal<string | undefined>(undefined);
+  /** What became of a typed number that could not be as it was. */
+  protected readonly said = signal<string | undefined>(undefined);
   protected readonly zone = signal<string | undefined>(undefined);
   protected readonly shown = computed(() => numberText(this.value()));
   protected readonly share = computed(() => {
@@ -97,7 +106,9 @@ export class NumberField {
     return Math.min(Math.max((this.value() - low) / (high - low), 0), 1) * 100;
   });
   protected readonly hint = computed(() =>
-    [this.help(), 'Drag to change, farther off for finer steps. Click to type. Double-click resets.'].filter(Boolean).join('\n'),
+    [this.help(), 'Drag to change, farther off for finer steps. Click to type: 1/3, log2(1.25), 30 deg, +25 %. Double-click resets.']
+      .filter(Boolean)
+      .join('\n'),
   );
 
   private readonly field = viewChild<ElementRef<HTMLElement>>('field');
@@ -110,6 +121,7 @@ export class NumberField {
     if (event.button !== 0) return;
     event.stopPropagation();
     this.field()?.nativeElement.setPointerCapture(event.pointerId);
+    this.said.set(undefined);
     this.drag = { pointer: event.pointerId, x: event.clientX, value: this.value(), moved: 0, gesture: newId() };
   }
 
@@ -123,8 +135,9 @@ export class NumberField {
     const { factor, label } = dragZone(event.clientY - (box.top + box.height / 2));
     this.zone.set(label);
     this.drag.value += dx * stepPerPixel(this.drag.value, this.range()) * factor;
-    const { low = -1e9, high = 1e9 } = this.range();
-    this.drag.value = Math.min(Math.max(this.drag.value, low), high);
+    // A value beyond the track is drawn back to it only by hand.
+    const { low = -Infinity, high = Infinity } = this.range();
+    this.drag.value = Math.min(Math.max(this.drag.value, Math.min(low, this.value())), Math.max(high, this.value()));
     this.emit(this.drag.value, this.drag.gesture);
   }
 
@@ -158,12 +171,16 @@ export class NumberField {
   protected accept(text: string, leaving: boolean): void {
     if (!this.editing()) return;
     try {
-      const value = evaluateNumber(text);
-      if (text !== this.shown()) this.emit(value);
+      if (text === this.shown()) return this.leave();
+      const value = evaluateNumber(text, { unit: this.unit() ?? this.suffix().trim(), value: this.value() });
+      this.emit(value);
       this.leave();
+      this.say(refusalOf(value, this.range()));
     } catch (error) {
-      if (leaving) this.leave();
-      else this.error.set(error instanceof Error ? error.message : String(error));
+      const words = error instanceof Error ? error.message : String(error);
+      if (!leaving) return this.error.set(words);
+      this.leave();
+      this.say(`It is still ${this.shown()}. ${words}`);
     }
   }
 
@@ -176,6 +193,7 @@ export class NumberField {
   private edit(start?: string): void {
     this.editing.set(true);
     this.error.set(undefined);
+    this.said.set(undefined);
     this.view.detectChanges();
     const element = this.text()?.nativeElement;
     if (!element) return;
@@ -189,6 +207,11 @@ export class NumberField {
     this.editing.set(false);
     this.error.set(undefined);
     if (hadFocus) setTimeout(() => this.field()?.nativeElement.focus());
+  }
+
+  private say(words: string | undefined): void {
+    this.said.set(words);
+    if (words) setTimeout(() => this.said() === words && this.said.set(undefined), SAID_FOR);
   }
 
   private emit(value: number, gesture?: string): void {

@@ -31,7 +31,7 @@ export class FileDrops {
     const names = files.slice(0, 3).map(({ name }) => `“${name}”`);
     const more = files.length > names.length ? ` and ${files.length - names.length} more` : '';
     this.notices.say(
-      `${names.join(', ')}${more} ${files.length === 1 ? 'was' : 'were'} not taken. Brelvin takes images (PNG, JPEG, WebP), environments (.hdr, .exr), meshes (.glb, .gltf, .obj with their files), zips of maps, and Brelvin files.`,
+      `${names.join(', ')}${more} ${files.length === 1 ? 'was' : 'were'} not imported. Brelvin imports images (PNG, JPEG, WebP), environments (.hdr, .exr), meshes (.glb, .gltf, .obj with their files), zips of maps, and Brelvin files.`,
     );
   }
 }

@@ -40,14 +40,14 @@ export class FileTaker {
 
   /** Never throws: what is wrong with a file is said, and then none of its documents was taken. */
   async take(file: File): Promise<TakenFile | undefined> {
-    const work = this.notices.work(`“${file.name}” is taken in …`);
+    const work = this.notices.work(`“${file.name}” is being imported …`);
     try {
       const taken = await this.bring(file, work);
       this.came.next(taken);
       return taken;
     } catch (error) {
-      if (work.signal.aborted) work.end(`“${file.name}” was not taken in: it was cancelled.`);
-      else work.end(`“${file.name}” was not taken in. ${error instanceof Error ? error.message : String(error)}`);
+      if (work.signal.aborted) work.end(`“${file.name}” was not imported: it was cancelled.`);
+      else work.end(`“${file.name}” was not imported. ${error instanceof Error ? error.message : String(error)}`);
       return undefined;
     }
   }

@@ -46,7 +46,7 @@ describe('Files that are dropped where nothing asks for them', () => {
     };
     expect((await drop('dragover')).defaultPrevented).toBeTrue();
     expect((await drop('drop')).defaultPrevented).toBeTrue();
-    expect(TestBed.inject(Notices).shown()[0]?.words).toContain('“notes.txt” was not taken. Brelvin takes images');
+    expect(TestBed.inject(Notices).shown()[0]?.words).toContain('“notes.txt” was not imported. Brelvin imports images');
     const taken: string[] = [];
     const end = TestBed.inject(FileDrops).takeWith((files) => taken.push(...files.map(({ name }) => name)));
     await drop('drop');
@@ -142,9 +142,9 @@ describe('A Brelvin file', () => {
   it('brings nothing where something is wrong with it, and says what', async () => {
     failing = new Error('The file was damaged on its way.');
     expect(await taker.take(fileOf('silk.brelvin', whole))).toBeUndefined();
-    expect([created.size, said()]).toEqual([0, '“silk.brelvin” was not taken in. The file was damaged on its way.']);
+    expect([created.size, said()]).toEqual([0, '“silk.brelvin” was not imported. The file was damaged on its way.']);
     await taker.take(fileOf('other.brelvin', '{"format": "other"}'));
-    expect(said()).toContain('“other.brelvin” was not taken in.');
+    expect(said()).toContain('“other.brelvin” was not imported.');
     expect(created.size).toBe(0);
   });
 });

@@ -48,7 +48,7 @@ export class EnvironmentShelf implements OnDestroy {
     if (!first) return undefined;
     const files = inOrder(chosen);
     const name = files.length === 1 ? first.name.replace(/\.[^.]+$/, '') : commonName(files);
-    const words = (reason: string): Error => new Error(`“${name}” was not taken. ${reason}`);
+    const words = (reason: string): Error => new Error(`“${name}” was not imported. ${reason}`);
     for (const { name: each, size } of files) {
       if (size > LARGEST_FILE) throw words(`${each} has ${Math.round(size / MEBIBYTE)} MiB; at most ${LARGEST_FILE / MEBIBYTE} are taken.`);
       if (size === 0) throw words(`${each} is empty.`);
@@ -117,8 +117,8 @@ function inOrder(files: readonly File[]): readonly File[] {
   if (!order)
     throw new Error(
       files.length === 6
-        ? 'These six images were not taken. Their names do not say which side each is: end them in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.'
-        : `${files.length} files were not taken. An environment is one panorama, or six images of a cube.`,
+        ? 'These six images were not imported. Their names do not say which side each is: end them in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.'
+        : `${files.length} files were not imported. An environment is one panorama, or six images of a cube.`,
     );
   return order.flatMap((index) => files[index] ?? []);
 }

@@ -18,9 +18,9 @@ describe('The image shelf', () => {
   }
 
   const refused: [what: string, size: number, words: RegExp][] = [
-    ['a file of 2 GB', 2 * 1024 ** 3, /“tide\.png” was not taken\. It has 2048 MiB; at most 64 are taken\./],
+    ['a file of 2 GB', 2 * 1024 ** 3, /“tide\.png” was not imported\. It has 2048 MiB; at most 64 are taken\./],
     ['a file just above the limit', 64 * 1024 ** 2 + 1, /at most 64 are taken/],
-    ['an empty file', 0, /“tide\.png” was not taken\. It is empty\./],
+    ['an empty file', 0, /“tide\.png” was not imported\. It is empty\./],
   ];
   for (const [what, size, words] of refused)
     it(`refuses ${what} by its size, before reading a byte of it`, async () => {
@@ -40,7 +40,7 @@ describe('The image shelf', () => {
     expect(shelf.jobs().map(({ name, doing, share }) => ({ name, doing, share }))).toEqual([
       { name: 'tide.png', doing: 'reading', share: 0 },
     ]);
-    await expectAsync(taking).toBeRejectedWithError(/“tide\.png” was not taken\. It is no PNG/);
+    await expectAsync(taking).toBeRejectedWithError(/“tide\.png” was not imported\. It is no PNG/);
     expect(send).not.toHaveBeenCalled();
     expect(shelf.jobs()).toEqual([]);
   });
@@ -70,7 +70,7 @@ describe('The image shelf', () => {
     );
     const bytes = await (await png()).arrayBuffer();
     await expectAsync(shelf.take(new File([bytes.slice(0, bytes.byteLength - 30)], 'tide.png'))).toBeRejectedWithError(
-      /“tide\.png” was not taken\. It cannot be decoded: the file is damaged or cut off\./,
+      /“tide\.png” was not imported\. It cannot be decoded: the file is damaged or cut off\./,
     );
     expect(ended).toBe('broken off');
     expect(shelf.jobs()).toEqual([]);

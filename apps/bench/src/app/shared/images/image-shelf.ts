@@ -43,7 +43,7 @@ export class ImageShelf implements OnDestroy {
    * @throws Error with words for the user; nothing when it was cancelled
    */
   async take(file: File): Promise<MaterialImage | undefined> {
-    const words = (reason: string): Error => new Error(`“${file.name}” was not taken. ${reason}`);
+    const words = (reason: string): Error => new Error(`“${file.name}” was not imported. ${reason}`);
     if (file.size > LARGEST_FILE)
       throw words(`It has ${Math.round(file.size / 1024 / 1024)} MiB; at most ${LARGEST_FILE / 1024 / 1024} are taken.`);
     if (file.size === 0) throw words('It is empty.');
@@ -98,7 +98,7 @@ export class ImageShelf implements OnDestroy {
     const order = facesByName(files.map(({ name }) => name));
     if (!order)
       throw new Error(
-        `These ${files.length} files were not taken. A cube image is six images whose names end in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.`,
+        `These ${files.length} files were not imported. A cube image is six images whose names end in px, nx, py, ny, pz, nz, or in right, left, top, bottom, front, back.`,
       );
     const taken: MaterialImage[] = [];
     for (const index of order) {
@@ -149,7 +149,7 @@ export class ImageShelf implements OnDestroy {
       const { files, left } = await this.worker.run((remote) => remote.unpack(bytes));
       return { files: files.map(({ name, bytes }) => new File([bytes], name.split('/').at(-1) ?? name)), left };
     } catch (error) {
-      throw new Error(`“${archive.name}” was not taken. ${error instanceof Error ? error.message : String(error)}`);
+      throw new Error(`“${archive.name}” was not imported. ${error instanceof Error ? error.message : String(error)}`);
     }
   }
 

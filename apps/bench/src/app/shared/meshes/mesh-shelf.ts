@@ -43,7 +43,7 @@ export class MeshShelf implements OnDestroy {
    * @throws Error with words for the user; nothing when it was cancelled
    */
   async take(main: File, files: readonly File[]): Promise<TakenMesh | undefined> {
-    const words = (reason: string): Error => new Error(`“${main.name}” was not taken. ${reason}`);
+    const words = (reason: string): Error => new Error(`“${main.name}” was not imported. ${reason}`);
     const size = files.reduce((sum, file) => sum + file.size, 0);
     if (size > LARGEST_SOURCE)
       throw words(`Its files have ${Math.round(size / MEBIBYTE)} MiB; at most ${LARGEST_SOURCE / MEBIBYTE} are taken.`);
