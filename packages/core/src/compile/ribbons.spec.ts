@@ -24,6 +24,22 @@ function withNodes(...ids: [id: string, kind: string][]): Material {
   );
 }
 
+describe('Ribbons', () => {
+  it('say from where to where they run, when they come and when they go', () => {
+    const material = withNodes(['b', 'bands'], ['r', 'rim']);
+    const typed = (of: Material): TypedGraph => new TypedGraph(of, library(), resolveGraph(of, library()));
+    const run = typed(material).connect({ node: 'b', outlet: 'result' }, { node: 'dock', inlet: 'emission' });
+    expect(run.label).toBe('Connect Bands to the dock, Emission');
+    const next = applyChanges(material, run.changes);
+    expect(typed(next).connect({ node: 'colour', outlet: 'result' }, { node: 'r', inlet: 'colour' }).label).toBe(
+      'Connect Colour to Rim, Colour',
+    );
+    const gone = typed(next).disconnect({ node: 'dock', inlet: 'emission' });
+    expect(gone.label).toBe('Disconnect the dock, Emission from Bands');
+    expect(applyChanges(next, gone.changes).surface.ribbons['dock.emission']).toBeUndefined();
+  });
+});
+
 describe('Conversions', () => {
   it('show what they do, and cost more the more they lose', () => {
     expect(conversion('number', 'colour')?.label).toBe('spread');

@@ -1,6 +1,7 @@
 import type { Graph, Material, RibbonType } from '@brelvin/contract';
 import type { Catalogue, NodeKind } from '../catalogue/kind';
 import { DOCK, ENTRY, inletKey, type InletAddress, type OutletAddress } from '../document/graph';
+import type { Edit } from '../document/edit';
 import { GraphEdits } from '../document/graph-edits';
 import { kindOfNode, titleOfNode } from './group-kind';
 import type { ResolvedGraph, ResolvedInlet } from './resolve';
@@ -64,6 +65,31 @@ export class TypedGraph {
   sourceOf({ node, inlet }: InletAddress): OutletAddress | undefined {
     const ribbon = this.graph.ribbons[inletKey(node, inlet)];
     return ribbon && { node: ribbon.from, outlet: ribbon.outlet };
+  }
+
+  /** Runs a ribbon, and says from where to where. */
+  connect(from: OutletAddress, to: InletAddress): Edit {
+    return { ...this.edits.connect(from, to), label: `Connect ${this.endWords(from.node)} to ${this.inletWords(to)}` };
+  }
+
+  /** Takes the ribbon at an inlet away, and says which it was. */
+  disconnect(to: InletAddress): Edit {
+    const from = this.sourceOf(to);
+    const source = from ? ` from ${this.endWords(from.node)}` : '';
+    return { ...this.edits.disconnect(to), label: `Disconnect ${this.inletWords(to)}${source}` };
+  }
+
+  private inletWords({ node, inlet }: InletAddress): string {
+    const group = this.group === undefined ? undefined : this.material.groups[this.group];
+    const label =
+      node === DOCK && group ? group.outlets[inlet]?.label : this.inlets(node).find((each) => each.spec.name === inlet)?.spec.label;
+    return label === undefined ? this.endWords(node) : `${this.endWords(node)}, ${label}`;
+  }
+
+  private endWords(node: string): string {
+    if (node === ENTRY) return 'an inlet of the group';
+    if (node === DOCK) return this.group === undefined ? 'the dock' : 'an outlet of the group';
+    return this.title(node);
   }
 
   /** The node under its path in the unfolded graph, as problems and rates name it. */

@@ -207,7 +207,7 @@ describe('MeshPlace', () => {
   it('shows turns in degrees and keeps them in radians', async () => {
     const mesh = newMesh('cube');
     const { fixture, set } = await show({ ...mesh, placing: { ...mesh.placing, turn: [Math.PI / 2, 0, 0] } });
-    const field = root(fixture).querySelector('[aria-label="Turn, ° x"]');
+    const field = root(fixture).querySelector('[aria-label="Rotation, ° x"]');
     expect(Number(field?.getAttribute('aria-valuenow'))).toBeCloseTo(90, 6);
     step(field, 'ArrowUp');
     expect(set().meshes['m']?.placing.turn[0]).toBeGreaterThan(Math.PI / 2);
@@ -232,7 +232,7 @@ describe('Commands', () => {
   it('are found by title, by a word in it, and by other words for it', () => {
     const commands = [command('Align left edges'), command('Ungroup', 'explode'), command('Make a group')];
     const titles = (query: string): string[] => findCommands(commands, query).map((each) => each.title);
-    expect(titles('group')).toEqual(['Ungroup', 'Make a group']);
+    expect(titles('group')).toEqual(['Make a group', 'Ungroup']);
     expect(titles('make')[0]).toBe('Make a group');
     expect(titles('explode')).toEqual(['Ungroup']);
     expect(titles('')).toHaveSize(3);

@@ -64,7 +64,7 @@ describe('What the Bench is put together from', () => {
   };
 
   it('has tabs that say how much there is to mend and to look at', () => {
-    expect(words(PANELS)).toEqual(['about', 'outline', 'opacity', 'checks', 'probe', 'history']);
+    expect(words(PANELS)).toEqual(['about', 'parameters', 'outline', 'opacity', 'checks', 'probe', 'history']);
     expect(words(RIG_PANELS)).toEqual(['light dial', 'environment', 'picture', 'terms']);
     problems.set([{}, {}]);
     checked.set({ findings: [{}] });
@@ -103,7 +103,7 @@ describe('What the Bench is put together from', () => {
 
   it('leaves alone what cannot be done now', () => {
     const duplicate = TestBed.inject(BenchCommands).all.find(({ id }) => id === 'duplicate');
-    expect(duplicate?.unable?.()).toBe('Choose nodes first.');
+    expect(duplicate?.unable?.()).toBe('Select nodes first.');
     expect(press('d', document.body, { ctrlKey: true }).defaultPrevented).toBeFalse();
     TestBed.inject(GraphView).select(['lambert']);
     expect(press('d', document.body, { ctrlKey: true }).defaultPrevented).toBeTrue();

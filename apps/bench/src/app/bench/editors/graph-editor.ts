@@ -148,7 +148,10 @@ export class GraphEditor {
 
   remove(ids = this.chosen(), heal = true): void {
     const typed = this.typed();
-    this.do(heal ? removeHealed(typed, ids) : typed.edits.remove(typed.material, ids));
+    const edit = heal ? removeHealed(typed, ids) : typed.edits.remove(typed.material, ids);
+    const [only] = ids.size === 1 ? ids : [];
+    const title = only === undefined ? '' : typed.title(only);
+    this.do(title ? { ...edit, label: `Delete ${title}` } : edit);
     this.view.select([]);
   }
 

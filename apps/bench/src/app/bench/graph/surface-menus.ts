@@ -29,7 +29,8 @@ const DRIVES: readonly (readonly [string, LiveInput['kind']])[] = [
 
 export function inletMenu(editor: GraphEditor, at: InletAddress): Command[] {
   const { edits, graph } = editor.typed();
-  if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet))) return [command('Disconnect', () => editor.do(edits.disconnect(at)))];
+  if (Object.hasOwn(graph.ribbons, inletKey(at.node, at.inlet)))
+    return [command('Disconnect', () => editor.do(editor.typed().disconnect(at)))];
   return [
     command('Make a parameter', () => editor.promote(at)),
     ...DRIVES.map(([title, kind]) => command(title, () => editor.promote(at, kind))),
@@ -62,7 +63,7 @@ export function ribbonMenu(editor: GraphEditor, actions: MenuActions, to: InletA
   return [
     command('Insert a node …', () => actions.insert(to, at)),
     command('Make it straight', () => editor.do(edits.setBends(to, []))),
-    command('Disconnect', () => editor.do(edits.disconnect(to))),
+    command('Disconnect', () => editor.do(editor.typed().disconnect(to))),
   ];
 }
 

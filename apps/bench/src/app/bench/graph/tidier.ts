@@ -3,7 +3,8 @@ import { inletOf, joinEdits, type Edit } from '@brelvin/core';
 import { wrap } from 'comlink';
 import { cardBox } from '../editors/card-layout';
 import { GraphEditor } from '../editors/graph-editor';
-import type { RemoteTidier, TidyBox } from './tidy.worker';
+import type { TidyBox } from './landscape';
+import type { RemoteTidier } from './tidy.worker';
 
 /** Lays out the graph, or what is chosen of it, in a worker; the result is one step. */
 @Injectable()

@@ -55,7 +55,7 @@ export function setDown(editor: GraphEditor, carried: Carried, port: HTMLElement
     editor.refuse(problem);
     return;
   }
-  const run = typed.edits.connect(from, to);
+  const run = typed.connect(from, to);
   editor.do(detached ? joinEdits(run.label, typed.edits.disconnect(detached), run) : run);
 }
 
@@ -125,7 +125,7 @@ export class RunRibbon implements Gesture {
       target?.closest('.card-row, .dock-place, .card-title')?.querySelector<HTMLElement>('.port') ??
       undefined;
     if (port) setDown(this.editor, this.held, port, this.detached);
-    else if (this.detached) this.editor.do(this.editor.typed().edits.disconnect(this.detached));
+    else if (this.detached) this.editor.do(this.editor.typed().disconnect(this.detached));
     else this.into.void(this.held);
   }
 
