@@ -247,7 +247,8 @@ describe('Code', () => {
 
   it('is begun from the Library', async () => {
     await bench.openLibrary();
-    await bench.press('New in code', '.library-head');
+    await bench.press('start from', '.library-head');
+    await bench.press('code', '.menu');
     await bench.ready();
     expect(await shown()).toContain('Lit paint(Surface s)');
     await noProblems();

@@ -40,6 +40,7 @@ describe('A toon material from nothing', () => {
     const names = await Promise.all((await bench.all('.library-name')).map((each) => each.getText()));
     expect(names.sort()).toEqual(demo.sort());
     await bench.driver.wait(async () => (await pictured()) === demo.length, 60_000, 'the one that was not drawn yet');
+    expect(await bench.text('.beginnings')).toMatch(/start one of your own:\s+plain\s+toon\s+metal and paint\s+glass\s+textured\s+code/);
   });
 
   it('stands lit on the Stage at once', async () => {

@@ -1,7 +1,7 @@
 import type { BrelvinDocument } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE } from '../document/set';
-import { graph } from './demo-graph';
+import { graphInShort as graph } from '../document/graph-in-short';
 
 /** What moves in the wind of the quay: silk, gauze, and oil-silk lanterns. */
 export const CLOTH_DEMOS: readonly { readonly id: string; readonly document: BrelvinDocument }[] = [

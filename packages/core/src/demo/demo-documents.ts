@@ -3,7 +3,7 @@ import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE } from '../document/set';
 import { CLOTH_DEMOS } from './cloth-demos';
 import { CODE_DEMOS } from './code-demos';
-import { graph } from './demo-graph';
+import { graphInShort as graph } from '../document/graph-in-short';
 import { DEMO_RIGS } from './demo-rigs';
 import { JAR_DEMOS } from './jar-demos';
 import { LAMP_DEMOS } from './lamp-demos';

@@ -4,7 +4,7 @@ import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE } from '../document/set';
 import { applyChanges } from '../document/transaction';
 import { wireMapSet, type WiredMap } from '../maps/wire-map-set';
-import { graph } from './demo-graph';
+import { graphInShort as graph } from '../document/graph-in-short';
 import { demoMap } from './demo-images';
 import { JAR_MIDDLE, JAR_RELIEF } from './jar-maps';
 

@@ -1,7 +1,7 @@
 import type { BrelvinDocument, Graph, PartRule } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { IN_PLACE } from '../document/set';
-import { graph } from './demo-graph';
+import { graphInShort as graph } from '../document/graph-in-short';
 import { demoMap } from './demo-images';
 import { TALLOW_ASSET, TALLOW_SIDE } from './tallow-matcap';
 

@@ -34,8 +34,11 @@ export class BenchOpener {
     inject(DestroyRef).onDestroy(() => this.workbench.closeAll());
   }
 
-  /** @param named a function of the Library that is to be shown beside it */
-  async open(id: string, named?: string): Promise<void> {
+  /**
+   * @param named a function of the Library that is to be shown beside it
+   * @param show the tab of the work area to begin with
+   */
+  async open(id: string, named?: string, show?: string): Promise<void> {
     this.clear();
     try {
       await this.functions.ready();
@@ -45,7 +48,7 @@ export class BenchOpener {
         return;
       }
       this.store.put('material', id);
-      this.places.workspace.set(material.code || named !== undefined ? 'code' : 'graph');
+      this.places.workspace.set(show ?? (material.code || named !== undefined ? 'code' : 'graph'));
       if (named !== undefined) await this.code.showFunction(named);
       this.materials.setBench(id);
       await Promise.all([

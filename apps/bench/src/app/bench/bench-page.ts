@@ -100,6 +100,9 @@ export class BenchPage {
   /** A function of the Library that is to be shown in the code tab, from the address. */
   readonly function = input<string>();
 
+  /** The tab of the work area to begin with, from the address. */
+  readonly show = input<string>();
+
   private readonly store = inject(DocumentStore);
   private readonly surface = inject(SurfaceBinding);
   private readonly editor = inject(GraphEditor);
@@ -112,7 +115,7 @@ export class BenchPage {
     for (const follower of FOLLOWERS) inject(follower);
     effect(() => {
       const id = this.id();
-      untracked(() => void this.opener.open(id, this.function()));
+      untracked(() => void this.opener.open(id, this.function(), this.show()));
     });
   }
 

@@ -1,8 +1,9 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { DocumentSummary } from '@brelvin/contract';
-import { applyChanges, newCodeMaterial, newMaterial, newRig, newSet, renameFunction } from '@brelvin/core';
+import { applyChanges, newRig, newSet, renameFunction } from '@brelvin/core';
 import { debounceTime, fromEvent, of, Subject, switchMap, take } from 'rxjs';
 import { DocumentApi, type ListOptions } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
@@ -15,10 +16,12 @@ import { ImageShelf } from '../shared/images/image-shelf';
 import { LiveChannel } from '../shared/documents/live-channel';
 import { NoticeList } from '../shared/notices/notice-list';
 import { ThemeSwitch } from '../shared/themes/theme-switch';
+import { BeginningsList } from './beginnings-list';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
 import { FunctionOpener } from './function-opener';
 import { LeftEdits } from './left-edits';
+import { BEGINNINGS, NewMaterials, type Beginning } from './new-materials';
 import { Recents } from './recents';
 import { Shelves, type Shelf, type ShelfEntry } from './shelves';
 import { ThumbnailMaker } from './thumbnail-maker';
@@ -45,7 +48,7 @@ const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({
   selector: 'brelvin-library-page',
-  imports: [EntryCard, Icon, NoticeList, ThemeSwitch, WindowedGrid],
+  imports: [BeginningsList, CdkMenu, CdkMenuItem, CdkMenuTrigger, EntryCard, Icon, NoticeList, ThemeSwitch, WindowedGrid],
   providers: [LibraryList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
@@ -64,13 +67,19 @@ export class LibraryPage {
   private readonly images = inject(ImageShelf);
   private readonly functions = inject(FunctionShelf);
   private readonly opener = inject(FunctionOpener);
+  private readonly newMaterials = inject(NewMaterials);
   protected readonly list = inject(LibraryList);
 
+  protected readonly all = BEGINNINGS;
   protected readonly shelves = SHELVES;
   protected readonly sorts = SORTS;
   protected readonly shelf = signal<Shelf>('material');
   protected readonly search = signal('');
   protected readonly recent = signal<readonly DocumentSummary[]>([]);
+  /** Nothing was opened yet in this browser, as far as is known. */
+  protected readonly firstVisit = signal(false);
+  /** Something is searched for, or left out. */
+  protected readonly asked = computed(() => Boolean(this.search() || this.list.query().tag || this.list.query().deleted));
   protected readonly message = signal<string | undefined>(undefined);
   protected readonly busy = signal(false);
   protected readonly deleted = signal<ShelfEntry | undefined>(undefined);
@@ -110,8 +119,8 @@ export class LibraryPage {
     this.typed.next(text);
   }
 
-  /** @param inCode a material that is written, not drawn */
-  protected async create(inCode = false): Promise<void> {
+  /** @param from what a material begins with */
+  protected async create(from?: Beginning): Promise<void> {
     await this.work(async () => {
       const shelf = this.shelf();
       if (shelf === 'function') {
@@ -125,11 +134,8 @@ export class LibraryPage {
       if (shelf === 'set') await this.api.create(newId(), newSet(name));
       else if (shelf === 'rig') await this.api.create(newId(), newRig(name));
       else {
-        const [set, rig, id] = [newId(), newId(), newId()];
-        await this.api.create(set, newSet(`Set of ${name}`));
-        await this.api.create(rig, newRig(`Light of ${name}`));
-        await this.api.create(id, inCode ? newCodeMaterial(name, { set, rig }) : newMaterial(name, { set, rig }));
-        await this.router.navigate(['/bench', id]);
+        const id = await this.newMaterials.make(name, from);
+        await this.router.navigate(['/bench', id], from?.shows ? { queryParams: { show: from.shows } } : {});
         return;
       }
       this.list.refresh();
@@ -239,6 +245,7 @@ export class LibraryPage {
 
   private async loadRecent(): Promise<void> {
     this.recent.set(await this.recents.summaries());
+    this.firstVisit.set(this.recent().length === 0);
   }
 
   private async work(job: () => Promise<void>): Promise<void> {

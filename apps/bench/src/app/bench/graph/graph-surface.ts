@@ -14,7 +14,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Area, Note } from '@brelvin/contract';
-import { GROUP_KIND, inletKey, inletOf, type InletAddress, type Rate } from '@brelvin/core';
+import { GROUP_KIND, inletKey, inletOf, startEdit, STARTERS, type InletAddress, type Rate, type Starter } from '@brelvin/core';
 import { Themes } from '../../shared/themes/themes';
 import type { Command } from '../commands/command';
 import { BenchResult } from '../stage/bench-result';
@@ -107,6 +107,7 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
     const { areas, notes } = this.editor.typed().graph;
     return [...Object.entries(areas).map(([id, area]) => ({ id, area })), ...Object.entries(notes).map(([id, note]) => ({ id, note }))];
   });
+  protected readonly starters = STARTERS;
   protected readonly isEmpty = computed(() => this.editor.placed().cards.size === 0);
 
   constructor() {
@@ -144,6 +145,12 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
       clearTimeout(this.refusedTimer);
       if (this.painting !== undefined) cancelAnimationFrame(this.painting);
     });
+  }
+
+  /** Begins an empty graph with something ready. */
+  protected start(starter: Starter): void {
+    this.editor.do(startEdit(starter));
+    setTimeout(() => this.showAll());
   }
 
   showAll(): void {

@@ -1,8 +1,8 @@
 import type { Graph, GraphNode, InletValue } from '@brelvin/contract';
-import { EMPTY_GRAPH } from '../document/graph';
+import { EMPTY_GRAPH } from './graph';
 
 /** A graph in short: nodes as kind, place, values and features, ribbons as `inlet key: node.outlet`. */
-export function graph(
+export function graphInShort(
   nodes: Record<string, [kind: string, x: number, y: number, values?: Record<string, InletValue>, features?: readonly string[]]>,
   ribbons: Record<string, string>,
 ): Graph {
