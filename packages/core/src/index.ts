@@ -44,7 +44,7 @@ export { STARTERS, startEdit, startedFrom, type Starter } from './document/start
 export { newFloorMaterial, newMaterial, newMesh, newRig, newSet } from './document/new-documents';
 export { newLight } from './document/new-lights';
 export { filesForParts } from './document/part-files';
-export { FLOOR, materialsOf, overridesOf, rulesInOrder } from './document/part-rules';
+export { FLOOR, materialsOf, overridesOf, ruleFits, rulesInOrder } from './document/part-rules';
 export {
   addLight,
   colourLight,

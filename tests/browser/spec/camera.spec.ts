@@ -45,12 +45,10 @@ describe('The camera', () => {
 
   it('frames another set anew, wherever it was', async () => {
     await orbit();
-    await bench.press('Plain sphere', '.bench-bar');
-    await bench.press('Puppet on stand', '.menu');
+    await bench.pick('Puppet on stand', 'set', '.bench-bar');
     await bench.waitForText('.bench-bar', /Puppet on stand/);
     await bench.sharp();
-    await bench.press('Puppet on stand', '.bench-bar');
-    await bench.press('Plain sphere', '.menu');
+    await bench.pick('Plain sphere', 'set', '.bench-bar');
     await bench.waitForText('.bench-bar', /Plain sphere/);
     // As large and as much in the middle as at first, seen from where the camera was left.
     const anew = await bench.stagePixels();
@@ -65,7 +63,7 @@ describe('The camera', () => {
 
   it('fits what is compared beside into both halves', async () => {
     await bench.press('compare', '.mesh-bar');
-    await bench.press('Dusk quay', '.compare-panel');
+    await bench.pick('Dusk quay', 'light rig: choose', '.compare-panel');
     await bench.waitForText('.compare-numbers', /apart/);
     const { width, height } = framed;
     const beside = await bench.stagePixels();

@@ -120,7 +120,7 @@ describe('Light', () => {
     await changes(() => bench.press('orthographic', '.view-side'), 0.001);
     const field = await bench.see('[aria-label="Name of this view"]');
     await field.sendKeys('From the quay', Key.ENTER);
-    await bench.see('[aria-label="Forget From the quay"]');
+    await bench.see('[aria-label="Delete From the quay"]');
     await changes(() => bench.press('above', '.view-side'));
     await changes(() => bench.press('From the quay', '.view-side'));
     await bench.keys(Key.ESCAPE);

@@ -192,8 +192,8 @@ describe('Looks', () => {
     await bench.keys(Key.ESCAPE);
     for (const [button, panel] of [
       ['mesh:', '.mesh-panel'],
-      ['light rig', '.menu'],
-      ['set', '.menu'],
+      ['light rig', '.picker-list'],
+      ['set', '.picker-list'],
     ] as const) {
       await bench.press(button);
       const box = await (await bench.see(panel)).getRect();

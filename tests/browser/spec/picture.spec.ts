@@ -93,7 +93,7 @@ describe('The picture', () => {
     await bench.keys(Key.PAGE_DOWN);
     await bench.see('.trail');
     await changes(async () => {
-      await (await bench.number('clamp', 'Highest')).click();
+      await (await bench.number('clamp', 'High')).click();
       await bench.keys('0.3', Key.ENTER);
     });
     await bench.press('once for each light', '.group-panel');
@@ -107,7 +107,7 @@ describe('The picture', () => {
   it('is compared with another light rig, by side, wipe and difference, with one camera', async () => {
     await bench.openMaterial(await underPlainDay(server, 'material-slate-of-tides'));
     await bench.press('compare', '.mesh-bar');
-    await bench.press('Dusk quay', '.compare-panel');
+    await bench.pick('Dusk quay', 'light rig: choose', '.compare-panel');
     await bench.waitForText('.compare-numbers', /apart .* · \d+ and \d+ ms/);
     const { width, height } = await (await bench.see('.stage-canvas')).getRect();
     const beside = await bench.stagePixels();
@@ -195,7 +195,7 @@ describe('The picture', () => {
     await open();
     await bench.click('[aria-label="Add a light"] option[value="point"]');
     for (const axis of ['x', 'y', 'z']) {
-      await (await bench.see(`[role="spinbutton"][aria-label^="Place ${axis}"]`)).click();
+      await (await bench.see(`[role="spinbutton"][aria-label^="Position ${axis}"]`)).click();
       await bench.keys('0', Key.ENTER);
     }
     await bench.saved();

@@ -50,15 +50,41 @@ describe('Sets and images', () => {
     await bench.drag(stage, stage);
     const chosen = await bench.waitForText('brelvin-part-dressing h2', /\w+/);
     const before = await bench.stagePixels();
-    const select = await bench.see('#part-material');
-    await bench.see('#part-material option[value="material-kite-dusk"]');
-    await select.findElement(By.css('option[value="material-kite-dusk"]')).click();
+    await bench.pick('Kite dusk', 'material:', 'brelvin-part-dressing');
     await bench.waitForText('.parts-part.chosen', /Kite dusk/);
     await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(before) > 0.03, 60_000, 'the part wears it');
     const rules = Object.values((await storedSet(set)).partRules);
     expect(rules.map((rule) => [rule.pattern, rule.material])).toEqual([[chosen, 'material-kite-dusk']]);
     await bench.undo();
     await bench.waitForText('.parts-part.chosen', /on the Bench/);
+  });
+
+  it('are picked among 500 of which 20 bear one name, by search and by keys alone', async () => {
+    const { set } = await open('cube');
+    for (let index = 0; index < 500; index += 20)
+      await Promise.all(
+        Array.from({ length: 20 }, (_, of) => {
+          const name = of === 0 && index < 400 ? 'Storm lantern' : `Keel ${index + of}`;
+          return server.keep({ ...newMaterial(name), tags: [of === 0 ? 'lantern' : 'keel'] });
+        }),
+      );
+    await bench.press('parts', '.graph-bar');
+    await bench.click('.parts-part');
+    await bench.press('material:', 'brelvin-part-dressing');
+    await bench.see('.picker-list input');
+    expect(await bench.waitForText('.picker-list [role="status"]', /5\d\d materials/)).toBeTruthy();
+    await bench.keys('storm');
+    await bench.waitForText('.picker-list [role="status"]', /^20 materials$/);
+    await bench.keys(...Array.from({ length: 12 }, () => Key.ARROW_DOWN));
+    const row = await (await bench.see('.picker-entry.chosen')).getRect();
+    const list = await (await bench.see('.picker-rows')).getRect();
+    expect(row.y).toBeGreaterThanOrEqual(list.y - 1);
+    expect(row.y + row.height).toBeLessThanOrEqual(list.y + list.height + 1);
+    await bench.keys(Key.ENTER);
+    await bench.waitForText('.parts-part.chosen', /Storm lantern/);
+    const [rule] = Object.values((await storedSet(set)).partRules);
+    expect((await server.stored<Material>(rule?.material ?? '')).name).toBe('Storm lantern');
+    expect(await browser.consoleErrors()).toEqual([]);
   });
 
   it('show eyes over hair from every view by their depth offset', async () => {

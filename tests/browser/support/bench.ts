@@ -112,6 +112,15 @@ export class Bench {
     return { x: Math.round(x + width / 2), y: Math.round(y + height / 2) };
   }
 
+  /** Picks an entry of the picker whose button says these words, by typing its name. */
+  async pick(name: string, button: string, within = 'body'): Promise<void> {
+    await this.press(button, within);
+    const field = await this.see('.picker-list input');
+    await field.sendKeys(name);
+    await this.waitForText('.picker-entry.chosen .picker-name', new RegExp(`^${name}$`));
+    await field.sendKeys(Key.ENTER);
+  }
+
   async move(at: Spot): Promise<void> {
     await this.driver.actions().move({ x: at.x, y: at.y, origin: Origin.VIEWPORT }).perform();
   }

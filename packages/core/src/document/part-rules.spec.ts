@@ -9,6 +9,10 @@ describe('Rules for parts', () => {
     expect(ruleFits(rule(0, 'eyes'), 'head', 'Eyes')).toBeTrue();
     expect(ruleFits(rule(0, '*wall'), 'room', 'left wall')).toBeTrue();
     expect(ruleFits(rule(0, 'eye'), 'head', 'eyes')).toBeFalse();
+    expect(ruleFits(rule(0, 'eyes, *wall'), 'room', 'left wall')).toBeTrue();
+    expect(ruleFits(rule(0, 'eyes,*wall'), 'head', 'Eyes')).toBeTrue();
+    expect(ruleFits(rule(0, 'eyes, *wall'), 'head', 'mouth')).toBeFalse();
+    expect(ruleFits(rule(0, 'eye, left', { mesh: 'head' }), 'head', 'eye, left')).toBeTrue();
     expect(ruleFits(rule(0, 'a.c'), 'head', 'abc')).toBeFalse();
     expect(ruleFits(rule(0, '*', { mesh: 'lamp' }), 'head', 'eyes')).toBeFalse();
   });

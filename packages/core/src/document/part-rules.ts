@@ -21,10 +21,18 @@ export function rulesInOrder(set: Pick<StageSet, 'partRules'>): [string, PartRul
   return Object.entries(set.partRules).sort(([a, one], [b, other]) => one.order - other.order || a.localeCompare(b));
 }
 
-/** Whether a rule is about a part. `*` in its pattern stands for any letters; case does not matter. */
+/**
+ * Whether a rule is about a part. Its pattern is a name, or several between commas; `*` stands for any letters; case does not
+ * matter. A part whose own name has a comma is known by all of it.
+ */
 export function ruleFits(rule: Pick<PartRule, 'mesh' | 'pattern'>, mesh: string, part: string): boolean {
   if (rule.mesh !== undefined && rule.mesh !== mesh) return false;
-  const pieces = rule.pattern.split('*').map((piece) => piece.replace(/[.+?^${}()|[\]\\]/g, '\\$&'));
+  if (nameFits(rule.pattern, part)) return true;
+  return rule.pattern.split(',').some((name) => nameFits(name.trim(), part));
+}
+
+function nameFits(pattern: string, part: string): boolean {
+  const pieces = pattern.split('*').map((piece) => piece.replace(/[.+?^${}()|[\]\\]/g, '\\$&'));
   return new RegExp(`^${pieces.join('.*')}$`, 'i').test(part);
 }
 

@@ -1,4 +1,4 @@
-import type { Change, Graph, Material, Outline } from '@brelvin/contract';
+import type { Change, Graph, GraphNode, Material, Outline, Ribbon } from '@brelvin/contract';
 import type { Edit } from './edit';
 import { graphInShort } from './graph-in-short';
 import { FIRST_OUTLINE } from './material';
@@ -96,9 +96,10 @@ export function startedFrom(material: Material, { surface, outline }: Starter): 
 /** Puts a beginning onto an empty graph, as one step. */
 export function startEdit({ title, surface, outline }: Starter): Edit {
   const put = (what: 'nodes' | 'ribbons'): Change[] =>
-    Object.entries(surface[what]).map(([id, value]) => ({ path: ['surface', what, id], value }));
+    Object.entries<GraphNode | Ribbon>(surface[what]).map(([id, value]): Change => ({ path: ['surface', what, id], value }));
+  const line: Change[] = outline ? [{ path: ['outline'], value: outline }] : [];
   return {
     label: `Start from ${title}`,
-    changes: [...put('nodes'), ...put('ribbons'), ...(outline ? [{ path: ['outline'], value: outline }] : [])],
+    changes: [...put('nodes'), ...put('ribbons'), ...line],
   };
 }

@@ -154,7 +154,7 @@ describe('LibraryPage', () => {
 
   it('says what to do when there is nothing', async () => {
     entries = [];
-    expect((await open()).textContent).toContain('Make the first one');
+    expect((await open()).textContent).toContain('No materials yet. Start the first one from:');
   });
 
   it('says that the server is away, and tries again when asked', async () => {

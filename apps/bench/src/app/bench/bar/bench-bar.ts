@@ -5,6 +5,8 @@ import { LONGEST_NAME } from '@brelvin/contract';
 import { saveWords } from '../../shared/documents/save-words';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
+import { DocumentSource } from '../../shared/picking/document-source';
+import { Picker } from '../../shared/picking/picker';
 import { ThemeSwitch } from '../../shared/themes/theme-switch';
 import { DocumentStore } from '../documents/document-store';
 import { SendOut } from '../files/send-out';
@@ -12,12 +14,11 @@ import { SendOutMenu } from '../files/send-out-menu';
 import { Steps } from '../documents/steps';
 import { BenchLayout } from '../layout/bench-layout';
 import { ThumbnailKeeper } from '../stage/thumbnail-keeper';
-import { DocumentMenu } from './document-menu';
 
 /** What is on the Bench, whether it is saved, steps back and forth, and the ways out. */
 @Component({
   selector: 'brelvin-bench-bar',
-  imports: [DocumentMenu, Icon, ThemeSwitch, SendOutMenu],
+  imports: [Icon, Picker, ThemeSwitch, SendOutMenu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './bench-bar.css',
@@ -28,6 +29,9 @@ export class BenchBar {
   private readonly router = inject(Router);
   private readonly thumbnails = inject(ThumbnailKeeper);
   private readonly workbench = inject(Workbench);
+  private readonly documents = inject(DocumentSource);
+  protected readonly sets = this.documents.of('set');
+  protected readonly rigs = this.documents.of('rig');
   protected readonly layout = inject(BenchLayout);
   protected readonly out = inject(SendOut);
   protected readonly steps = inject(Steps);

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, ViewEncapsulation } from '@angular/core';
-import type { DocumentSummary, NamedVersion } from '@brelvin/contract';
+import type { NamedVersion } from '@brelvin/contract';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Icon } from '../../shared/icons/icon';
 import { Comparison, type CompareWith } from './comparison';
 import { DocumentStore } from '../documents/document-store';
 import { GraphEditor } from '../editors/graph-editor';
+import { DocumentSource } from '../../shared/picking/document-source';
+import { Picker } from '../../shared/picking/picker';
+import { BenchLayout } from '../layout/bench-layout';
 import { Popover } from '../../shared/controls/popover';
 
 interface Choice {
@@ -21,7 +24,7 @@ interface Offer {
 /** Chooses what the picture is compared with. */
 @Component({
   selector: 'brelvin-compare-menu',
-  imports: [Icon, Popover],
+  imports: [Icon, Picker, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './compare-menu.css',
@@ -38,6 +41,22 @@ interface Offer {
     </button>
     <brelvin-popover label="Compare" look="compare-panel" [anchor]="anchor()" place="left of the stage" [(open)]="open">
       <ng-template>
+        <span class="field-label">Another light rig</span>
+        <brelvin-picker
+          name="choose …"
+          [source]="rigs"
+          [current]="editor.material().seenIn.rig"
+          [leftOf]="layout.stageLeft()"
+          (chosen)="use({ kind: 'rig', id: $event.id, name: $event.name })"
+        />
+        <span class="field-label">Another material</span>
+        <brelvin-picker
+          name="choose …"
+          [source]="materials"
+          [current]="store.materialId()"
+          [leftOf]="layout.stageLeft()"
+          (chosen)="use({ kind: 'material', id: $event.id, name: $event.name })"
+        />
         @for (offer of offers(); track offer.label) {
           <span class="field-label">{{ offer.label }}</span>
           @if (offer.choices.length > 0) {
@@ -67,24 +86,22 @@ interface Offer {
 export class CompareMenu {
   protected readonly compare = inject(Comparison);
   private readonly api = inject(DocumentApi);
-  private readonly editor = inject(GraphEditor);
-  private readonly store = inject(DocumentStore);
+  private readonly documents = inject(DocumentSource);
+  protected readonly rigs = this.documents.of('rig');
+  protected readonly materials = this.documents.of('material');
+  protected readonly editor = inject(GraphEditor);
+  protected readonly layout = inject(BenchLayout);
+  protected readonly store = inject(DocumentStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
   private readonly unread = signal<string | undefined>(undefined);
   protected readonly refusal = computed(() => this.unread() ?? this.compare.refusal());
-  private readonly materials = signal<readonly DocumentSummary[]>([]);
-  private readonly rigs = signal<readonly DocumentSummary[]>([]);
   private readonly versions = signal<readonly NamedVersion[]>([]);
 
   protected readonly offers = computed((): Offer[] => {
-    const { parameters, seenIn } = this.editor.material();
-    const others = this.materials().filter(({ id }) => id !== this.store.materialId());
-    const rigs = this.rigs().filter(({ id }) => id !== seenIn.rig);
+    const { parameters } = this.editor.material();
     const inOrder = Object.entries(parameters).sort(([, a], [, b]) => a.order - b.order);
     return [
-      { label: 'Another light rig', empty: 'There is no other.', choices: rigs.map((each) => choiceOf('rig', each)) },
-      { label: 'Another material', empty: 'There is no other.', choices: others.map((each) => choiceOf('material', each)) },
       {
         label: 'A version',
         empty: 'None is saved yet: history, “save version”.',
@@ -108,14 +125,8 @@ export class CompareMenu {
     if (!this.open()) return;
     this.unread.set(undefined);
     try {
-      const [materials, rigs, versions] = await Promise.all([
-        this.api.list('material', { limit: 100 }),
-        this.api.list('rig', { limit: 100 }),
-        this.api.versions(this.store.materialId() ?? ''),
-      ]);
-      this.materials.set(materials.documents);
-      this.rigs.set(rigs.documents);
-      this.versions.set(versions.versions);
+      const { versions } = await this.api.versions(this.store.materialId() ?? '');
+      this.versions.set(versions);
     } catch (error) {
       this.unread.set(error instanceof Error ? error.message : String(error));
     }
@@ -125,8 +136,4 @@ export class CompareMenu {
     await this.compare.compareWith(wanted);
     if (!this.compare.refusal()) this.open.set(false);
   }
-}
-
-function choiceOf(kind: 'material' | 'rig', { id, name }: DocumentSummary): Choice {
-  return { key: id, name, with: { kind, id, name } };
 }

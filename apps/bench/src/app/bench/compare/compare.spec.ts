@@ -7,6 +7,7 @@ import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
 import { GraphView } from '../editors/graph-view';
 import { GraphEditor } from '../editors/graph-editor';
+import { BenchLayout } from '../layout/bench-layout';
 import { HeldDocuments } from '../testing/held-documents';
 import { RigEditor } from '../editors/rig-editor';
 import { CompareBar } from './compare-bar';
@@ -76,6 +77,7 @@ describe('Compare', () => {
       providers: [
         provideZonelessChangeDetection(),
         Comparison,
+        BenchLayout,
         GraphView,
         GraphEditor,
         RigEditor,
@@ -131,7 +133,7 @@ describe('Compare', () => {
 
   const root = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 
-  it('offers rigs, materials, versions and parameters, all but the one on the Bench', async () => {
+  it('offers rigs and materials to pick from, versions and parameters', async () => {
     const fixture = TestBed.createComponent(CompareMenu);
     await fixture.whenStable();
     root(fixture).querySelector('button')!.click();
@@ -139,7 +141,7 @@ describe('Compare', () => {
     await fixture.whenStable();
     const panel = document.querySelector<HTMLElement>('.compare-panel')!;
     const choices = [...panel.querySelectorAll('button')];
-    expect(choices.map((each) => each.textContent?.trim())).toEqual(['Dusk', 'Other', 'before the fair', 'Strength']);
+    expect(choices.map((each) => each.textContent?.trim())).toEqual(['choose …', 'choose …', 'before the fair', 'Strength']);
     choices[3]!.click();
     await fixture.whenStable();
     expect(compare.with()).toEqual({ kind: 'parameter', id: 's', name: 'Strength', value: 0.5 });

@@ -27,10 +27,10 @@ describe('A tidy graph', () => {
       const { boxes, places } = towers(...counts);
       const { width, height } = extent(boxes, asLandscape(boxes, places));
       expect(width / height)
-        .withContext(`${counts}`)
+        .withContext(counts.join())
         .toBeGreaterThan(1.2);
       expect(width / height)
-        .withContext(`${counts}`)
+        .withContext(counts.join())
         .toBeLessThan(3);
     }
   });

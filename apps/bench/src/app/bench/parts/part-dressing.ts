@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
-import { type InletValue, type Material, type MaterialParameter, type StageSet, type DocumentSummary } from '@brelvin/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
+import { type InletValue, type Material, type MaterialParameter, type StageSet } from '@brelvin/contract';
 import { overridesOf, dressPart, FLOOR, removePartValues, setPartValue, type Edit, type PartAddress } from '@brelvin/core';
-import { DocumentApi } from '../../shared/api/document-api';
 import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { Icon } from '../../shared/icons/icon';
+import { DocumentSource } from '../../shared/picking/document-source';
+import { Picker } from '../../shared/picking/picker';
+import type { PickerEntry } from '../../shared/picking/picker-source';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter, type ValueSpec } from '../values/value-spec';
 
@@ -23,7 +25,7 @@ const FACES = ['auto', 'front', 'back', 'both'] as const;
 /** What one part wears, and how it is drawn. */
 @Component({
   selector: 'brelvin-part-dressing',
-  imports: [Choices, Icon, NumberField, ValueControl],
+  imports: [Choices, Icon, NumberField, Picker, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './part-dressing.css',
@@ -35,13 +37,20 @@ export class PartDressing {
   readonly materialId = input.required<string>();
   readonly edited = output<{ edit: Edit; gesture?: string }>();
 
-  private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
   protected readonly faces = plainChoices(FACES);
-  protected readonly materials = signal<readonly DocumentSummary[]>([]);
+  protected readonly materials = inject(DocumentSource).of('material');
   protected readonly dress = computed(() => overridesOf(this.set(), this.part().mesh, this.part().part));
   protected readonly isFloor = computed(() => this.part().mesh === FLOOR);
-  protected readonly open = computed(() => this.dress().material === undefined);
+  /** What a part has without a material of its own. */
+  protected readonly usual = computed((): readonly PickerEntry[] => [
+    this.isFloor()
+      ? { id: '', name: 'plaster', hint: 'plain and grey, as a floor without a material is' }
+      : { id: '', name: 'the material on the Bench', hint: 'whichever is open' },
+  ]);
+  protected readonly materialName = computed(() =>
+    this.dress().material === undefined ? (this.usual()[0]?.name ?? '') : (this.worn()?.name ?? 'a material that is gone'),
+  );
   protected readonly worn = computed((): Material | undefined => {
     const found = this.workbench.document(this.dress().material ?? this.materialId());
     return found?.format === 'brelvin-material' ? found : undefined;
@@ -64,13 +73,6 @@ export class PartDressing {
     const worn = this.worn();
     return worn ? Object.keys(this.dress().values).filter((id) => !Object.hasOwn(worn.parameters, id)) : [];
   });
-
-  constructor() {
-    void this.api.list('material', { limit: 200, sort: 'name' }).then(
-      ({ documents }) => this.materials.set(documents),
-      () => undefined,
-    );
-  }
 
   protected wear(id: string): void {
     this.dressWith('material', id === '' ? undefined : id);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { FloorLook, MeshShape, StageSet } from '@brelvin/contract';
 import {
@@ -12,7 +12,6 @@ import {
   ownRule,
   partNames,
   putMesh,
-  putRule,
   removeMesh,
   removeRule,
   rulesInOrder,
@@ -36,6 +35,7 @@ import { StageMaterials } from '../stage/stage-materials';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
 import { PartImages } from './part-images';
+import { RuleByName } from './rule-by-name';
 
 const FLOOR_WORDS: readonly (readonly [FloorLook, string, string])[] = [
   ['fading', 'fades', 'Towards its border it fades into what is behind.'],
@@ -53,7 +53,7 @@ interface PartRow extends PartAddress {
 /** What stands on the Stage: meshes with their parts, what each part wears, and the floor. */
 @Component({
   selector: 'brelvin-parts-view',
-  imports: [Icon, MeshPlace, NumberField, PartDressing],
+  imports: [Icon, MeshPlace, NumberField, PartDressing, RuleByName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './parts-view.css',
@@ -79,7 +79,6 @@ export class PartsView {
   protected readonly floor = FLOOR;
   protected readonly floorLooks = FLOOR_WORDS;
   protected readonly shapes = GENERATED_SHAPES.map((shape) => ({ shape, label: MESH_SHAPES[shape].label }));
-  protected readonly pattern = signal('');
 
   protected readonly meshes = computed(() =>
     Object.entries(this.set().meshes)
@@ -95,11 +94,21 @@ export class PartsView {
   /** Rules that are about more than one part. */
   protected readonly rules = computed(() => {
     const set = this.set();
-    return rulesInOrder(set).filter(([id, rule]) => rule.mesh === undefined || ownRule(set, rule.mesh, rule.pattern)?.[0] !== id);
+    const isOwn = ([id, { mesh, pattern }]: (typeof all)[number]): boolean => {
+      const stands = mesh === undefined ? undefined : set.meshes[mesh];
+      const named = mesh === FLOOR || (stands !== undefined && partNames(stands).includes(pattern));
+      return named && mesh !== undefined && ownRule(set, mesh, pattern)?.[0] === id;
+    };
+    const all = rulesInOrder(set);
+    return all.filter((entry) => !isOwn(entry));
   });
 
   protected edit({ edit, gesture }: DocumentEdit): void {
     this.store.edit('set', edit, gesture);
+  }
+
+  protected meshName(mesh: string | undefined): string | undefined {
+    return mesh === undefined ? undefined : this.set().meshes[mesh]?.name;
   }
 
   protected nameOf(material: string | undefined): string {
@@ -182,14 +191,6 @@ export class PartsView {
 
   protected setFloorNumber(field: 'height' | 'size', value: number, gesture?: string): void {
     this.edit({ edit: setFloor(field, value), gesture });
-  }
-
-  protected addRule(): void {
-    const pattern = this.pattern().trim();
-    if (!pattern) return;
-    this.pattern.set('');
-    const order = nextOrder(this.set().partRules);
-    this.edit({ edit: putRule(newId(), { order, pattern, material: this.materialId(), values: {} }) });
   }
 
   protected removeRule(id: string): void {

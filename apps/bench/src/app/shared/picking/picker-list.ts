@@ -1,0 +1,199 @@
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
+import {
+  afterNextRender,
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  linkedSignal,
+  output,
+  untracked,
+  viewChild,
+  ViewEncapsulation,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { debounceTime, Subject } from 'rxjs';
+import { PickedPages } from './picked-pages';
+import type { PickerEntry, PickerSource } from './picker-source';
+
+const ROW = 44;
+const MOST_ROWS = 7;
+/** Milliseconds after the last key. */
+const QUIET = 150;
+
+let lists = 0;
+
+/** Any number of entries to pick one of: searched by name or tag, with pictures, what was changed last first. */
+@Component({
+  selector: 'brelvin-picker-list',
+  imports: [ScrollingModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './picker-list.css',
+  host: { class: 'picker-list' },
+  template: `
+    <input
+      #field
+      class="text-input"
+      role="combobox"
+      aria-expanded="true"
+      autocomplete="off"
+      spellcheck="false"
+      [attr.aria-controls]="id"
+      [attr.aria-label]="'Search ' + source().words[1] + ' by name or tag'"
+      [attr.aria-activedescendant]="count() > 0 ? id + '-' + index() : null"
+      [placeholder]="'Search ' + source().words[1]"
+      (input)="typed.next(field.value)"
+      (keydown)="key($event)"
+    />
+    @if (pages().tags().length > 0) {
+      <div class="picker-tags" role="group" aria-label="Tags">
+        @for (each of pages().tags(); track each.tag) {
+          <button type="button" class="choice-alone" [attr.aria-pressed]="pages().tag() === each.tag" (click)="narrow(each.tag)">
+            {{ each.tag }} {{ each.count }}
+          </button>
+        }
+      </div>
+    }
+    @for (entry of shownExtra(); track entry.id; let place = $index) {
+      <div
+        class="picker-entry picker-plain"
+        role="option"
+        [id]="id + '-' + place"
+        [class.chosen]="place === index()"
+        [attr.aria-selected]="place === index()"
+        [attr.aria-current]="entry.id === current() ? 'true' : null"
+        (pointermove)="hover($event, place)"
+        (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
+      >
+        <span class="picker-words">
+          <span class="picker-name">{{ entry.name }}</span>
+          <span class="picker-hint">{{ entry.hint }}</span>
+        </span>
+      </div>
+    }
+    <cdk-virtual-scroll-viewport
+      class="picker-rows"
+      role="listbox"
+      [id]="id"
+      [attr.aria-label]="source().words[1]"
+      [itemSize]="row"
+      [style.height.px]="height()"
+    >
+      <div
+        *cdkVirtualFor="let at of pages().indices(); templateCacheSize: 0"
+        class="picker-entry"
+        role="option"
+        [id]="id + '-' + (at + extraCount())"
+        [class.chosen]="at + extraCount() === index()"
+        [attr.aria-selected]="at + extraCount() === index()"
+        [attr.aria-current]="pages().entry(at)?.id === current() ? 'true' : null"
+        (pointermove)="hover($event, at + extraCount())"
+        (pointerdown)="$event.preventDefault(); take(at + extraCount())"
+      >
+        @if (pages().entry(at); as entry) {
+          @if (entry.picture; as picture) {
+            <img [src]="picture" alt="" />
+          } @else {
+            <span class="picker-blank"></span>
+          }
+          <span class="picker-words" [title]="entry.name">
+            <span class="picker-name">{{ entry.name }}</span>
+            <span class="picker-hint">{{ entry.hint }}</span>
+          </span>
+        }
+      </div>
+    </cdk-virtual-scroll-viewport>
+    @if (pages().state() === 'away') {
+      <p class="hint" role="alert">
+        The {{ source().words[1] }} cannot be read at the moment.
+        <button type="button" class="text-button" (click)="pages().again()">Try again</button>
+      </p>
+    } @else {
+      <p class="hint" role="status">{{ said() }}</p>
+    }
+  `,
+})
+export class PickerList {
+  readonly source = input.required<PickerSource>();
+  /** Id of what is picked now. */
+  readonly current = input<string>();
+  /** What stands before all others as long as nothing is searched. */
+  readonly extra = input<readonly PickerEntry[]>([]);
+  readonly chosen = output<PickerEntry>();
+  readonly closed = output<void>();
+
+  protected readonly id = `picker-${++lists}`;
+  protected readonly row = ROW;
+  protected readonly typed = new Subject<string>();
+  protected readonly pages = computed(() => {
+    const source = this.source();
+    return untracked(() => new PickedPages(source));
+  });
+  protected readonly shownExtra = computed(() => (this.pages().search() || this.pages().tag() ? [] : this.extra()));
+  protected readonly extraCount = computed(() => this.shownExtra().length);
+  protected readonly count = computed(() => this.extraCount() + this.pages().total());
+  /** Of what Enter takes; the first one after each search. */
+  protected readonly index = linkedSignal({
+    source: () => this.pages().search() + (this.pages().tag() ?? ''),
+    computation: () => 0,
+  });
+  protected readonly height = computed(() => Math.min(this.pages().total(), MOST_ROWS) * ROW);
+  protected readonly said = computed(() => {
+    const [one, many] = this.source().words;
+    const total = this.pages().total();
+    if (this.pages().state() === 'loading') return 'Looking …';
+    if (total === 0) return this.pages().search() || this.pages().tag() ? `No ${one} matches.` : `No ${many} yet.`;
+    return `${total.toLocaleString('en')} ${total === 1 ? one : many}`;
+  });
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+
+  constructor() {
+    this.typed.pipe(debounceTime(QUIET), takeUntilDestroyed()).subscribe((text) => this.pages().ask(text));
+    // Rows are counted by the height that the list has got.
+    afterRenderEffect(() => {
+      if (this.height() > 0) this.viewport()?.checkViewportSize();
+    });
+    afterNextRender(() => this.field().nativeElement.focus());
+  }
+
+  protected narrow(tag: string): void {
+    const { pages } = this;
+    pages().tag.set(pages().tag() === tag ? undefined : tag);
+    pages().again();
+  }
+
+  /** A list that changes under a pointer that rests chooses nothing. */
+  protected hover({ movementX, movementY }: PointerEvent, index: number): void {
+    if (movementX !== 0 || movementY !== 0) this.index.set(index);
+  }
+
+  protected take(index: number): void {
+    const entry = this.shownExtra()[index] ?? this.pages().entry(index - this.extraCount());
+    if (entry) this.chosen.emit(entry);
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const page = { PageDown: MOST_ROWS, PageUp: -MOST_ROWS, ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (event.key === 'Escape') this.closed.emit();
+    else if (event.key === 'Enter') this.take(this.index());
+    else if (page !== undefined) this.step(page);
+    else return event.stopPropagation();
+    event.stopPropagation();
+    event.preventDefault();
+  }
+
+  private step(by: number): void {
+    const next = Math.max(0, Math.min(this.index() + by, this.count() - 1));
+    this.index.set(next);
+    const row = next - this.extraCount();
+    const view = this.viewport();
+    if (!view || row < 0) return;
+    const [top, bottom] = [view.measureScrollOffset(), view.measureScrollOffset() + view.getViewportSize()];
+    if (row * ROW < top) view.scrollToOffset(row * ROW);
+    else if ((row + 1) * ROW > bottom) view.scrollToOffset((row + 1) * ROW - view.getViewportSize());
+  }
+}
