@@ -74,8 +74,7 @@ try {
   await bench.move(await bench.middle(await bench.see('.map-picture canvas')));
   await picture('maps-mid');
   await bench.press('Dark', 'brelvin-theme-switch');
-  await bench.press('light rig', '.bench-bar');
-  await bench.press('Dusk quay', '.cdk-overlay-container');
+  await bench.pick('Dusk quay', 'light rig', '.bench-bar');
   await bench.keys(Key.F9);
   await bench.driver.sleep(2500);
   await bench.sharp();
@@ -116,8 +115,7 @@ try {
   await calm();
   await picture('checks');
   await bench.openMaterial('material-puppet-cheek');
-  await bench.press('light rig', '.bench-bar');
-  await bench.press('Lamp room', '.cdk-overlay-container');
+  await bench.pick('Lamp room', 'light rig', '.bench-bar');
   await bench.driver.wait(async () => (await bench.all('.light-name')).length === 5, 10_000, 'the lamps of the room');
   await bench.click('.light-name[data-light="bench"]');
   await calm();

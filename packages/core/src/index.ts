@@ -106,6 +106,7 @@ export {
   PARAMETER_KIND,
   THIS_LIGHT_KIND,
 } from './catalogue/kind';
+export { openSides } from './catalogue/inlet-limits';
 export { library, type Library, libraryText } from './catalogue/library';
 export { likeliness, searchKinds } from './catalogue/search';
 export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/temperature';

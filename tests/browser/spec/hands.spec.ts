@@ -210,7 +210,7 @@ describe('Hands', () => {
     await bench.contextClick(await bench.inlet('bands', 'floor'));
     await bench.press('Make a parameter', '.menu');
     await bench.expectConnected(await bench.inlet('bands', 'floor'));
-    await bench.waitForText('.panel-parameters', /keep/);
+    await bench.waitForText('.panel-parameters', /save variant/);
     await bench.sharp();
     const programs = await bench.compiledPrograms();
     await bench.click('.parameter-row .text-button');

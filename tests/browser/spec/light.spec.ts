@@ -53,16 +53,14 @@ describe('Light', () => {
   it('is swapped as a whole rig in one choice', async () => {
     await open();
     await changes(async () => {
-      await bench.press('light rig', '.bench-bar');
-      await bench.press('Lamp room', '.cdk-overlay-container');
+      await bench.pick('Lamp room', 'light rig', '.bench-bar');
     }, 0.1);
     expect((await bench.all('.light-name')).length).toBe(5);
   });
 
   it('moves on its own clock, which stops and goes on while the camera is free', async () => {
     await open();
-    await bench.press('light rig', '.bench-bar');
-    await bench.press('Moving lamp', '.cdk-overlay-container');
+    await bench.pick('Moving lamp', 'light rig', '.bench-bar');
     await bench.see('brelvin-mesh-bar [aria-pressed]');
     await bench.expectMotion();
     await bench.press('lights', 'brelvin-mesh-bar');

@@ -5,7 +5,7 @@
  * @words cube map, cubemap, skybox, environment map, sky, reflection, six sides, panorama, direction
  * @source OpenGL ES 3.0.6 specification, section 3.8.10 (cube map texture selection)
  * @inlet image cubeImage "Cube image"
- * @inlet direction vector "Direction" = surface normal: from the middle of the cube, world space; what Reflect gives makes a mirror.
+ * @inlet direction vector "Direction" = surface fromMiddle: from the middle of the cube, world space; open, from the middle of the mesh. What Reflect gives makes a mirror.
  * @outlet colour colour "Colour": scene-linear for a colour image, as stored for data.
  * @outlet alpha fraction "Alpha"
  * @outlet red number "Red"

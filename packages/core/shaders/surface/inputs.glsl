@@ -136,6 +136,21 @@ Place surfacePlace() {
 }
 
 /**
+ * Direction from the middle: from the middle of the mesh to this point of its surface.
+ * @kind fromMiddle 1
+ * @family Where
+ * @words centre, center, outwards, radial, cube map direction, spherical
+ * @source Position in object space from the middle of the mesh’s bounds, turned and scaled as the copy is
+ * @outlet result vector "Direction": unit length, world space.
+ */
+vec3 surfaceFromMiddle() {
+  vec3 scale = placeScale.xyz;
+  vec3 extent = vec3(scale.x > 0.0 ? 1.0 / scale.x : 0.0, scale.y > 0.0 ? 1.0 / scale.y : 0.0, scale.z > 0.0 ? 1.0 / scale.z : 0.0);
+  vec3 away = (meshPlace - 0.5) * extent;
+  return safeNormalize(vec3(dot(placeRowX.xyz, away), dot(placeRowY.xyz, away), dot(placeRowZ.xyz, away)));
+}
+
+/**
  * Facing: 1 where the surface looks straight at you, 0 where it is seen edge on.
  * @kind facing 1
  * @family Where

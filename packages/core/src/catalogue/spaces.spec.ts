@@ -38,6 +38,17 @@ describe('Spaces', () => {
     expectClose(changed([1, 1, 0], DIRECTION, OBJECT, WORLD), [0, 2, -2]);
   });
 
+  it('tell the direction from the middle of the mesh, as the copy is turned and scaled', () => {
+    const from = (place: readonly number[], scale: readonly number[]): readonly number[] =>
+      components(callShader('surfaceFromMiddle()', [], new Map<string, Value>([...globals, ['meshPlace', place], ['placeScale', scale]])));
+    expectClose(from([1, 0.5, 0.5], [0.5, 0.25, 1, 0]), [0, 0, -1]);
+    // The mesh is 2 by 4 by 1 metres: its corner lies at 1, 2, 0.5 from its middle.
+    const length = Math.hypot(1, 2, 0.5);
+    expectClose(from([1, 1, 1], [0.5, 0.25, 1, 0]), [0.5 / length, 2 / length, -1 / length]);
+    expectClose(from([0.5, 0, 0.5], [1, 1, 0, 0]), [0, -1, 0]);
+    expectClose(from([0.5, 0.5, 0.5], [1, 1, 1, 0]), [0, 0, 0]);
+  });
+
   it('change: there and back again through every pair of spaces', () => {
     for (const is of [POINT, DIRECTION])
       for (const from of [OBJECT, WORLD, VIEW])

@@ -1,11 +1,9 @@
 import type { Meaning } from '../catalogue/kind';
 import type { Check } from './check';
 import { DIRECTIONS, senseOf } from './direction-sense';
-import { insertBefore, placedNodes, placeOf } from './graph-places';
-import { joinEdits, type Edit } from '../document/edit';
+import { placedNodes, placeOf } from './graph-places';
 import { GraphEdits } from '../document/graph-edits';
-import type { CheckInput } from './check';
-import type { ResolvedInlet, ResolvedNode } from '../compile/resolve';
+import { turnRound } from './turn-round';
 
 const WORDS: Partial<Record<Meaning, string>> = {
   normal: 'the surface’s normal',
@@ -53,12 +51,3 @@ export const directionKinds: Check = {
       }),
     ),
 };
-
-/** Multiplies by −1 on the way. */
-function turnRound(input: CheckInput, node: ResolvedNode, inlet: ResolvedInlet): Edit | undefined {
-  const inserted = insertBefore(input, node, inlet, 'multiply', 'a');
-  const id = inserted?.changes[0]?.path.at(-1);
-  if (!inserted || id === undefined) return undefined;
-  const edits = new GraphEdits(node.home.group);
-  return joinEdits('Turn a direction round', inserted, edits.setInletValue({ node: id, inlet: 'b' }, -1, 'B'));
-}

@@ -1,3 +1,4 @@
+import { openSides } from '../catalogue/inlet-limits';
 import { GraphEdits } from '../document/graph-edits';
 import type { Check } from './check';
 import { openNumbers, placedNodes, placeOf } from './graph-places';
@@ -15,7 +16,9 @@ export const physicalRanges: Check = {
         const numbers = openNumbers(node, inlet);
         if (!numbers || spec.meaning === 'stops' || spec.meaning === 'image') return [];
         const reflects = spec.meaning === 'colour' && LIGHT_MODELS.has(node.kind.id) && REFLECTING.has(spec.name);
-        const [low, high] = [spec.low ?? (spec.meaning === 'colour' ? 0 : -Infinity), spec.high ?? (reflects ? 1 : Infinity)];
+        const open = openSides(spec);
+        const low = open === 'both' ? -Infinity : (spec.low ?? (spec.meaning === 'colour' ? 0 : -Infinity));
+        const high = open ? Infinity : (spec.high ?? (reflects ? 1 : Infinity));
         if (numbers.every((each) => each >= low && each <= high)) return [];
         const within = numbers.map((each) => Math.min(Math.max(each, low), high));
         const at = { node: node.home.node, inlet: spec.name };

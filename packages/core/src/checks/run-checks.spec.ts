@@ -250,6 +250,21 @@ describe('Checks', () => {
     expect(found('direction', twice)).toEqual([]);
   });
 
+  it('travelling: tells what is mirrored the wrong way round, and turns it', () => {
+    const mirrored = (turn?: number): Material =>
+      turn === undefined
+        ? materialOf({ s: 'sun', r: 'reflect', l: 'normalAsColour' }, { 'r.direction': 's.direction', 'l.normal': 'r', 'dock.colour': 'l' })
+        : materialOf(
+            { s: 'viewDirection', t: ['multiply', { b: turn }], r: 'reflect', l: 'normalAsColour' },
+            { 't.a': 's', 'r.direction': 't', 'l.normal': 'r', 'dock.colour': 'l' },
+          );
+    const [finding] = found('travelling', mirrored());
+    expect(finding?.title).toBe('Reflect gets a direction towards the light, but wants one that travels to the surface.');
+    expect(found('travelling', edited(mirrored(), finding!.mend!.edit))).toEqual([]);
+    expect(found('travelling', mirrored(-1))).toEqual([]);
+    expect(found('travelling', mirrored(2)).length).toBe(1);
+  });
+
   it('no-effect: says that metal lets nothing through, whatever its transmission', () => {
     const plain = materialOf({ s: ['physicalSurface', { metallic: 1 }] }, { 'dock.colour': 's' });
     const node = plain.surface.nodes['s']!;

@@ -23,6 +23,7 @@ import { openEdges } from './open-edges';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
+import { travellingDirections } from './travelling-directions';
 import { unitVectors } from './unit-vectors';
 import { unnamedImages } from './unnamed-images';
 import { unused } from './unused-nodes';
@@ -33,6 +34,7 @@ export const CHECKS: readonly Check[] = [
   partMaterials,
   imageCount,
   directionKinds,
+  travellingDirections,
   unitVectors,
   clampedCosine,
   imageRoles,

@@ -1,7 +1,16 @@
 import type { GraphNode, Material, MaterialParameter, RibbonType } from '@brelvin/contract';
 import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
-import { CODE_KIND, PARAMETER_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletSpec, type NodeKind } from '../catalogue/kind';
+import {
+  CODE_KIND,
+  PARAMETER_KIND,
+  POINTER_KIND,
+  THIS_LIGHT_KIND,
+  type Catalogue,
+  type InletSpec,
+  type Meaning,
+  type NodeKind,
+} from '../catalogue/kind';
 import { DOCK } from '../document/graph';
 import type { MaterialSource } from '../document/material';
 import { incomingRibbons, type IncomingRibbon, type IncomingRibbons } from '../document/incoming-ribbons';
@@ -13,6 +22,9 @@ import { orderAgain, orderGraph, rewiredNodes } from './graph-order';
 import { groupKind, portSpec } from './group-kind';
 import { LightLoops } from './light-loops';
 import { conversion, misfitMessage, ribbonType } from './ribbon-type';
+
+/** What a single number cannot stand for. */
+const DIRECTIONAL: ReadonlySet<Meaning> = new Set<Meaning>(['normal', 'directionToLight', 'directionToEye']);
 
 /** Something about the graph that keeps it from compiling, said at a node (by path) or an inlet of it. */
 export interface GraphProblem {
@@ -296,6 +308,10 @@ class GraphResolver {
         return { spec, type, conversion: '' };
       }
       const found = conversion(given, type);
+      if (given === 'number' && DIRECTIONAL.has(spec.meaning)) {
+        this.say(id, spec.name, `A number has no direction: “${spec.label}” wants a vector. Put Normal from height, or Combine, between.`);
+        return { spec, type, conversion: '' };
+      }
       if (found) return { spec, type, ribbon, conversion: found.label };
       this.say(id, spec.name, misfitMessage(given, type));
       return { spec, type, conversion: '' };

@@ -40,6 +40,15 @@ describe('Ribbons', () => {
   });
 });
 
+describe('A number', () => {
+  it('does not run where a direction is wanted, and is told what to put between', () => {
+    const material = withNodes(['n', 'valueNoise'], ['r', 'rim']);
+    const problem = problemOf(material, { node: 'n', outlet: 'result' }, { node: 'r', inlet: 'normal' });
+    expect(problem).toBe('A number has no direction: “Normal” wants a vector. Put Normal from height, or Combine, between.');
+    expect(problemOf(material, { node: 'n', outlet: 'result' }, { node: 'r', inlet: 'colour' })).toBeUndefined();
+  });
+});
+
 describe('Conversions', () => {
   it('show what they do, and cost more the more they lose', () => {
     expect(conversion('number', 'colour')?.label).toBe('spread');

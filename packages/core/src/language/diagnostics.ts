@@ -69,6 +69,8 @@ const MOST_DIAGNOSTICS = 50;
 export class DiagnosticList {
   readonly items: Diagnostic[] = [];
   private readonly known = new Set<string>();
+  /** Where something could not be read because of an error that is said elsewhere. */
+  private readonly troubles: Range[] = [];
 
   constructor(private readonly source: SourceText) {}
 
@@ -90,9 +92,10 @@ export class DiagnosticList {
     });
   }
 
-  /** Whether an error lies wholly inside a range. */
+  /** Whether something that lies wholly inside a range could not be read, here or because of an error elsewhere. */
   hasErrorIn(range: Range): boolean {
-    return this.items.some((each) => each.severity === 'error' && each.range.from >= range.from && each.range.to <= range.to);
+    const isIn = (each: Range): boolean => each.from >= range.from && each.to <= range.to;
+    return this.items.some((each) => each.severity === 'error' && isIn(each.range)) || this.troubles.some(isIn);
   }
 
   /** Runs `work`; a LanguageError becomes a diagnostic and `fallback` the result. Anything else is a defect and goes on up. */
@@ -101,7 +104,8 @@ export class DiagnosticList {
       return work();
     } catch (error) {
       if (!(error instanceof LanguageError)) throw error;
-      if (!(error instanceof KnownTrouble)) this.add('error', error.message, error.range, error.more);
+      if (error instanceof KnownTrouble) this.troubles.push(error.range);
+      else this.add('error', error.message, error.range, error.more);
       return fallback;
     }
   }

@@ -39,11 +39,11 @@ export class StageBinding {
     });
     effect(() => this.settings.ringRound(Math.max(0, this.rigEditor.number() - 1)));
     effect(() => {
-      const [inspection, turning, engine] = [this.settings.inspection(), this.settings.turning(), this.linked()];
+      const [inspection, engine] = [this.settings.inspection(), this.linked()];
       if (takesApart(inspection)) this.compiler.want('inspect');
       engine?.setInspection(inspection);
-      engine?.camera.setTurning(turning);
     });
+    effect(() => this.linked()?.camera.setTurning(this.settings.turning() ? (this.settings.turnSpeed() * Math.PI) / 180 : 0));
     effect(() => this.linked()?.setPlaying(this.playing()));
     effect(() => this.linked()?.setLightsPlaying(this.lightsPlaying()));
   }

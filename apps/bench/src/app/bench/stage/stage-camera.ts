@@ -2,15 +2,13 @@ import type { OrbitCamera } from '@brelvin/contract';
 import { approach, dolly, framePoints, orbit, pan, START_CAMERA } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 
-/** Radians a second. */
-const TURNTABLE_SPEED = 0.6;
-
 /** The Stage's camera: hands say where it is to go, and it goes there damped. */
 export class StageCamera {
   readonly changes = new BehaviorSubject<OrbitCamera>(START_CAMERA);
   private wanted = START_CAMERA;
   private first?: OrbitCamera;
-  private turning = false;
+  /** Radians a second; 0 while it does not turn by itself. */
+  private turning = 0;
 
   constructor(private readonly moved: () => void) {}
 
@@ -21,7 +19,7 @@ export class StageCamera {
 
   /** Whether it is on its way. */
   get moves(): boolean {
-    return this.turning || this.now !== this.wanted;
+    return this.turning !== 0 || this.now !== this.wanted;
   }
 
   orbitBy(azimuth: number, elevation: number): void {
@@ -75,22 +73,22 @@ export class StageCamera {
     this.moved();
   }
 
-  /** Turns round what it looks at, until it is stopped. */
-  setTurning(turning: boolean): void {
-    if (turning === this.turning) return;
-    this.turning = turning;
+  /** Turns round what it looks at, at so many radians a second; 0 stops it. */
+  setTurning(speed: number): void {
+    if (speed === this.turning) return;
+    this.turning = speed;
     this.moved();
   }
 
   /** Goes on by so many seconds. @returns whether it did */
   advance(seconds: number): boolean {
-    if (this.turning) {
-      const angle = seconds * TURNTABLE_SPEED;
+    if (this.turning !== 0) {
+      const angle = seconds * this.turning;
       this.wanted = orbit(this.wanted, angle, 0);
       this.changes.next(orbit(this.now, angle, 0));
     }
     if (this.now !== this.wanted) this.changes.next(approach(this.now, this.wanted, seconds));
-    else if (!this.turning) return false;
+    else if (this.turning === 0) return false;
     return true;
   }
 }

@@ -4,7 +4,7 @@ import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit } from '@brelv
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
-import { ViewSettings } from './view-settings';
+import { TURN_SPEED, ViewSettings } from './view-settings';
 import { Popover } from '../../shared/controls/popover';
 
 /** What can be seen instead of the picture, and what its colours mean. */
@@ -100,6 +100,18 @@ const DEGREES = 180 / Math.PI;
             >
               turntable
             </button>
+            @if (settings.turning()) {
+              <brelvin-number
+                class="turn-speed"
+                label="Speed of the turntable"
+                help="Degrees a second; below 0 the other way round."
+                suffix="°"
+                [value]="settings.turnSpeed()"
+                [range]="{ low: -90, high: 90, open: 'both' }"
+                (changed)="settings.turnSpeed.set($event.value)"
+                (resetAsked)="settings.turnSpeed.set(usualSpeed)"
+              />
+            }
             <button
               type="button"
               class="choice-alone"
@@ -141,6 +153,7 @@ export class ViewMenu {
   protected readonly settings = inject(ViewSettings);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
+  protected readonly usualSpeed = TURN_SPEED;
   protected readonly words = VIEW_WORDS;
   protected readonly views = Object.keys(VIEW_WORDS) as DebugView[];
   protected readonly directions = Object.keys(DIRECTIONS) as (keyof typeof DIRECTIONS)[];

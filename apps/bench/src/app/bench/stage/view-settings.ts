@@ -4,6 +4,9 @@ import { TERMS, WHOLE_PICTURE, type DebugView, type Inspection, type Term } from
 /** What takes light away, inside of the terms. */
 export type Factor = 'shadow' | 'occlusion';
 
+/** A whole turn in twelve seconds. */
+export const TURN_SPEED = 30;
+
 /** How the picture is looked at: its terms by weight, a property instead of it. Not part of any document, and not undone. */
 @Injectable()
 export class ViewSettings {
@@ -12,7 +15,9 @@ export class ViewSettings {
 
   readonly inspection = this.state.asReadonly();
   readonly handlesShown = signal(true);
+  /** Whether the camera goes round by itself, and how many degrees a second. */
   readonly turning = signal(false);
+  readonly turnSpeed = signal(TURN_SPEED);
 
   /** The term that is seen alone; nothing while several are. */
   readonly alone = computed((): Term | undefined => {

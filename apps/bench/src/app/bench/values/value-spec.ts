@@ -1,5 +1,5 @@
 import type { InletValue, MaterialParameter } from '@brelvin/contract';
-import type { InletSpec } from '@brelvin/core';
+import { openSides, type InletSpec } from '@brelvin/core';
 import type { NumberRange } from '../../shared/controls/number-drag';
 import type { ImageUser } from '../images/image-placer';
 
@@ -33,7 +33,7 @@ export function specOfParameter(parameter: MaterialParameter, user?: ImageUser):
 /** @param size how many numbers its value has */
 export function specOfInlet({ meaning, label, help, low, high, choices }: InletSpec, size: number, node: string): ValueSpec {
   const image = meaning === 'image' || meaning === 'cubeImage';
-  const range: NumberRange = { low, high, open: openRange(meaning, low), whole: meaning === 'count' };
+  const range: NumberRange = { low, high, open: openSides({ meaning, low }), whole: meaning === 'count' };
   return {
     kind: kindOf(meaning, size, choices),
     label,
@@ -42,13 +42,6 @@ export function specOfInlet({ meaning, label, help, low, high, choices }: InletS
     choices,
     ...(image && { user: { node }, cube: meaning === 'cubeImage' }),
   };
-}
-
-/** A size, a strength or an index of refraction may be larger than its track is long; a fraction or a count may not. */
-function openRange(meaning: InletSpec['meaning'], low: number | undefined): NumberRange['open'] {
-  if (meaning === 'ior') return 'above';
-  if (meaning !== 'number') return undefined;
-  return low !== undefined && low >= 0 ? 'above' : 'both';
 }
 
 function kindOf(meaning: InletSpec['meaning'], size: number, choices: InletSpec['choices']): ValueSpec['kind'] {
