@@ -50,7 +50,7 @@ try {
   await bench.addNode('colour', await bench.ground(60, 420));
   await bench.undo();
   const outlet = await bench.middle(await bench.outlet('bands'));
-  await bench.drag(outlet, { x: outlet.x + 20, y: outlet.y + 80 }, await bench.ground(300, 330));
+  await bench.drag(outlet, { x: outlet.x + 20, y: outlet.y + 80 }, await bench.ground(300, 470));
   await bench.see('.finder');
   await picture('finder');
   await bench.openMaterial('material-puppet-sash');

@@ -40,6 +40,7 @@ export {
   setTags,
   silence,
 } from './document/material-edits';
+export { isShared, ownName, SHARED_SURROUNDINGS } from './document/shared-surroundings';
 export { STARTERS, startEdit, startedFrom, type Starter } from './document/starters';
 export { newFloorMaterial, newMaterial, newMesh, newRig, newSet } from './document/new-documents';
 export { newLight } from './document/new-lights';

@@ -50,6 +50,9 @@ describe('A toon material from nothing', () => {
     middle = { x: seen.width / 2, y: seen.height / 2 };
     expect(seen.brightness(middle.x, middle.y)).toBeGreaterThan(seen.brightness(8, 8) + 30);
     id = (await bench.driver.getCurrentUrl()).split('/').at(-1) ?? '';
+    // Light from all around would blur the bands that are counted below.
+    await bench.pick('Plain day', 'light rig', '.bench-bar');
+    await bench.sharp();
   });
 
   it('gets bands by typing on the graph, and ribbons bring the colour in and the light to the dock', async () => {
@@ -68,7 +71,7 @@ describe('A toon material from nothing', () => {
   it('shows six bands when the number is dragged, with each move of the hand, without a new program', async () => {
     const programs = await bench.compiledPrograms();
     const field = await bench.middle(await bench.number('bands', 'Bands'));
-    await bench.dragWatching(...[-24, -16, -3, 10, 24].map((dx) => ({ x: field.x + dx, y: field.y })));
+    await bench.dragWatching(...[-24, -16, 0, 16].map((dx) => ({ x: field.x + dx, y: field.y })));
     await bench.expectNumber('bands', 'Bands', 6);
     expect(await bench.settled(async () => (await bench.stagePixels()).bandCount(), 6))
       .withContext('bands after the drag')

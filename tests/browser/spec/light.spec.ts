@@ -1,4 +1,4 @@
-import type { LightRig } from '@brelvin/contract';
+import type { LightRig, Material } from '@brelvin/contract';
 import { Key } from 'selenium-webdriver';
 import { newMaterial, newSet } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
@@ -14,9 +14,12 @@ describe('Light', () => {
 
   withBench((open) => ({ server, browser, bench } = open));
 
+  let opened = '';
+
   /** A fresh material on a plain sphere at the north window. */
   async function open(): Promise<void> {
-    await bench.openMaterial(await server.keep(newMaterial('Light', { set: 'set-plain-sphere', rig: 'rig-north-window' })));
+    opened = await server.keep(newMaterial('Light', { set: 'set-plain-sphere', rig: 'rig-north-window' }));
+    await bench.openMaterial(opened);
   }
 
   /** Where a light's dot is on the dial, -1…1. */
@@ -26,6 +29,12 @@ describe('Light', () => {
   }
 
   const rigOf = (id: string): Promise<LightRig> => server.stored(id);
+  /** The rig that the material got when the shared one was to be changed. */
+  const ownRig = async (): Promise<LightRig> => {
+    const { seenIn } = await server.stored<Material>(opened);
+    expect(seenIn.rig).not.toBe('rig-north-window');
+    return rigOf(seenIn.rig ?? '');
+  };
 
   /** Something is seen to change, and then to rest again. */
   async function changes(act: () => Promise<unknown>, least = 0.02): Promise<void> {
@@ -42,7 +51,7 @@ describe('Light', () => {
     const at = await bench.middle(handle);
     await changes(() => bench.drag(at, { x: at.x - 40, y: at.y + 30 }, { x: at.x - 90, y: at.y + 60 }));
     await bench.saved();
-    const moved = (await rigOf('rig-north-window')).lights[id]!.position;
+    const moved = (await ownRig()).lights[id]!.position;
     expect(moved[0]).toBeLessThan(1.5);
     await changes(async () => bench.dragLight(await dotPlace(id), { x: -0.3, y: -0.2 }));
     await bench.saved();
@@ -162,7 +171,7 @@ describe('Light', () => {
     await (await bench.see('[role="spinbutton"][aria-label="Intensity of the sun"]')).click();
     await bench.keys('-3', Key.ENTER);
     await bench.saved();
-    expect((await rigOf('rig-north-window')).sun.intensity).toBeGreaterThanOrEqual(0);
+    expect((await ownRig()).sun.intensity).toBeGreaterThanOrEqual(0);
     expect(await browser.consoleErrors()).toEqual([]);
   });
 });

@@ -1,8 +1,9 @@
 import type { BrelvinDocument, Material } from '@brelvin/contract';
 import { newFunction } from '../catalogue/function-uses';
 import { newCodeMaterial } from '../compile/code/new-code';
+import { SHARED_SURROUNDINGS } from '../document/shared-surroundings';
 
-const SEEN: Material['seenIn'] = { set: 'set-plain-sphere', rig: 'rig-north-window' };
+const SEEN: Material['seenIn'] = SHARED_SURROUNDINGS;
 
 /** Materials that are written as code, and a function that one of them imports. */
 export const CODE_DEMOS: readonly { readonly id: string; readonly document: BrelvinDocument }[] = [

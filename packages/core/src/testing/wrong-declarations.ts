@@ -88,11 +88,7 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ['before', 'sampler2D f() { }', '1:1 error: A function cannot return an image.'],
   ['before', 'import nothing;', '1:8 error: There is no function "nothing" in the Library.'],
   // One message, however often it is called: what follows from it is not said.
-  [
-    'before',
-    'import nothing;\nfloat f(float x) { return nothing(x) * 2.0; }',
-    '1:8 error: There is no function "nothing" in the Library.',
-  ],
+  ['before', 'import nothing;\nfloat f(float x) { return nothing(x) * 2.0; }', '1:8 error: There is no function "nothing" in the Library.'],
   ['before', 'import ;', '1:8 error: Expected a name, found ";".'],
   ['before', 'import surfaceNormal;', '1:8 error: "surfaceNormal" can be called everywhere and needs no import.', 'Take the line away'],
   ['before', '#include "x"', '1:1 error: Only "#version" and "#define NAME constant" are understood. Use a function or a const instead.'],

@@ -21,6 +21,7 @@ import { GraphView } from './editors/graph-view';
 import { GraphEditor } from './editors/graph-editor';
 import { SurfaceBinding } from './editors/surface-binding';
 import { Tidier } from './graph/tidier';
+import { OwnSurroundings } from './documents/own-surroundings';
 import { Steps } from './documents/steps';
 import { ImagePlacer } from './images/image-placer';
 import { BenchLayout } from './layout/bench-layout';
@@ -66,6 +67,7 @@ import { Workspace } from './page/workspace';
     LinkedImages,
     MapSetEditor,
     OutletInspector,
+    OwnSurroundings,
     Probes,
     RigEditor,
     SendOut,

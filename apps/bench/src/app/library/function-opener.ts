@@ -1,8 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import type { Material } from '@brelvin/contract';
-import { functionKindId, newMaterial, newRig, newSet } from '@brelvin/core';
+import { functionKindId, newMaterial } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
+import { NewMaterials } from './new-materials';
 import { FunctionShelf } from '../shared/functions/function-shelf';
 
 /** Finds a material on which a function can be seen while it is written. */
@@ -10,6 +11,7 @@ import { FunctionShelf } from '../shared/functions/function-shelf';
 export class FunctionOpener {
   private readonly api = inject(DocumentApi);
   private readonly functions = inject(FunctionShelf);
+  private readonly materials = inject(NewMaterials);
 
   /** A material that uses the function; a new one with it as its only node, where there is none. @throws ApiFailure */
   async materialFor(name: string): Promise<string> {
@@ -17,10 +19,8 @@ export class FunctionOpener {
     const user = users.find(({ kind }) => kind === 'material');
     if (user) return user.id;
     await this.functions.refresh();
-    const [set, rig, id] = [newId(), newId(), newId()];
-    await this.api.create(set, newSet(`Set of ${name}`));
-    await this.api.create(rig, newRig(`Light of ${name}`));
-    await this.api.create(id, this.trial(name, { set, rig }));
+    const id = newId();
+    await this.api.create(id, this.trial(name, await this.materials.surroundings(name)));
     return id;
   }
 

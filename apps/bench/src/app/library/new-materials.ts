@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import type { Material } from '@brelvin/contract';
-import { newCodeMaterial, newMaterial, newRig, newSet, startedFrom, STARTERS } from '@brelvin/core';
-import { DocumentApi } from '../shared/api/document-api';
+import type { BrelvinDocument, Material } from '@brelvin/contract';
+import { newCodeMaterial, newMaterial, newRig, newSet, ownName, SHARED_SURROUNDINGS, startedFrom, STARTERS } from '@brelvin/core';
+import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 
 /** Something that a new material can begin with. */
@@ -24,18 +24,37 @@ const OWN_MESH: Beginning = {
 
 export const BEGINNINGS: readonly Beginning[] = [PLAIN, ...STARTERS.map(({ id, title, help }) => ({ id, title, help })), CODE, OWN_MESH];
 
-/** Makes materials, each with a set and a light rig to stand in. */
+/** Makes materials. They stand in the shared set under the shared light rig, and get their own when these are changed. */
 @Injectable({ providedIn: 'root' })
 export class NewMaterials {
   private readonly api = inject(DocumentApi);
 
   /** @returns its id @throws ApiFailure */
   async make(name: string, { id: from }: Beginning = PLAIN): Promise<string> {
-    const [set, rig, id] = [newId(), newId(), newId()];
-    await this.api.create(set, newSet(`Set of ${name}`));
-    await this.api.create(rig, newRig(`Light of ${name}`));
-    await this.api.create(id, this.begun(name, { set, rig }, from));
+    const id = newId();
+    await this.api.create(id, this.begun(name, await this.surroundings(name), from));
     return id;
+  }
+
+  /** In which a material of this name is to stand. @throws ApiFailure */
+  async surroundings(name: string): Promise<Material['seenIn']> {
+    const [set, rig] = await Promise.all([
+      this.shared(SHARED_SURROUNDINGS.set, newSet(ownName('set', name))),
+      this.shared(SHARED_SURROUNDINGS.rig, newRig(ownName('rig', name))),
+    ]);
+    return { set, rig };
+  }
+
+  /** The shared document; one of its own where somebody deleted that. */
+  private async shared(id: string, instead: BrelvinDocument): Promise<string> {
+    try {
+      return (await this.api.read(id)).id;
+    } catch (error) {
+      if (!(error instanceof ApiFailure) || error.away) throw error;
+      const own = newId();
+      await this.api.create(own, instead);
+      return own;
+    }
   }
 
   private begun(name: string, seenIn: Material['seenIn'], from: string): Material {

@@ -1,11 +1,12 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { BrelvinDocument } from '@brelvin/contract';
-import { newMaterial, newRig, newSet, rename } from '@brelvin/core';
+import type { BrelvinDocument, LightRig } from '@brelvin/contract';
+import { newMaterial, newRig, newSet, rename, setRig, SHARED_SURROUNDINGS } from '@brelvin/core';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
 import { BesideOpener } from './beside-opener';
 import { DocumentStore } from './document-store';
+import { OwnSurroundings } from './own-surroundings';
 
 describe('Documents on the Bench', () => {
   let store: DocumentStore;
@@ -26,7 +27,14 @@ describe('Documents on the Bench', () => {
       append: async (_id: string, after: number, steps: unknown[]) => ({ step: after + steps.length }),
     };
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), Workbench, DocumentStore, BesideOpener, { provide: DocumentApi, useValue: api }],
+      providers: [
+        provideZonelessChangeDetection(),
+        Workbench,
+        DocumentStore,
+        OwnSurroundings,
+        BesideOpener,
+        { provide: DocumentApi, useValue: api },
+      ],
     });
     [store, workbench] = [TestBed.inject(DocumentStore), TestBed.inject(Workbench)];
     for (const [role, id] of [
@@ -59,6 +67,28 @@ describe('Documents on the Bench', () => {
   it('are renamed to something, and to something else', () => {
     expect([store.rename('  '), store.rename('Silk'), store.rename(' Satin ')]).toEqual([false, false, true]);
     expect(store.material()?.name).toBe('Satin');
+  });
+
+  it('that are shared stay as they are: an edit makes one of the material’s own, as one step', async () => {
+    TestBed.inject(BesideOpener);
+    stored[SHARED_SURROUNDINGS.rig] = newRig('North window');
+    await store.choose('rig', SHARED_SURROUNDINGS.rig);
+    await settle();
+    for (const exposure of [0.5, 1, 1.5]) store.edit('rig', setRig('exposure', exposure, 'Exposure'), 'drag');
+    await settle();
+    expect([store.rig()?.name, store.rig()?.exposure]).toEqual(['Light of Silk', 1.5]);
+    expect(store.material()?.seenIn.rig).toBe(store.rigId());
+    expect((workbench.document(SHARED_SURROUNDINGS.rig) as LightRig).exposure).toBe(0);
+    store.rename('Satin');
+    expect(store.rig()?.name).withContext('it is called after the material').toBe('Light of Satin');
+    workbench.undo();
+    expect([store.material()?.name, store.rig()?.name]).toEqual(['Silk', 'Light of Silk']);
+    workbench.undo();
+    await settle();
+    expect([store.rig()?.name, store.rigId()]).toEqual(['North window', SHARED_SURROUNDINGS.rig]);
+    workbench.redo();
+    await settle();
+    expect(store.rig()?.exposure).toBe(1.5);
   });
 
   it('stand in another set by a step of the material, which undo takes back with the set', async () => {

@@ -1,9 +1,11 @@
 import { computed, inject, Injectable, signal, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
-import { rename, type Edit } from '@brelvin/core';
+import { LONGEST_NAME, type BrelvinDocument, type LightRig, type Material, type StageSet } from '@brelvin/contract';
+import { isShared, ownName, rename, type Edit } from '@brelvin/core';
 import { of, switchMap, type Observable } from 'rxjs';
+import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
+import { OwnSurroundings } from './own-surroundings';
 
 /** The documents on the Bench: a material, and what it stands in. */
 export type BenchRole = 'material' | 'set' | 'rig';
@@ -11,6 +13,7 @@ export type BenchRole = 'material' | 'set' | 'rig';
 /** The three documents on the Bench: which they are, how they stand now, and every edit of them. */
 @Injectable()
 export class DocumentStore {
+  private readonly own = inject(OwnSurroundings);
   private readonly workbench = inject(Workbench);
   private readonly ids: Readonly<Record<BenchRole, ReturnType<typeof signal<string | undefined>>>> = {
     material: signal<string | undefined>(undefined),
@@ -47,15 +50,21 @@ export class DocumentStore {
 
   /** One step of one of them; those of one gesture become one. */
   edit(role: BenchRole, edit: Edit, gesture?: string): void {
-    const id = this.ids[role]();
-    if (id !== undefined) this.workbench.edit(id, edit, gesture);
+    const [id, material] = [this.ids[role](), this.ids.material()];
+    if (id === undefined) return;
+    if (role === 'material' || material === undefined || !isShared(id)) this.workbench.edit(id, edit, gesture);
+    else this.own.edit(role, id, material, edit, gesture, (copy) => this.put(role, copy));
   }
 
-  /** @returns whether that is a name, and another one */
+  /** Its own set and light rig, which are called after it, follow. @returns whether that is a name, and another one */
   rename(name: string): boolean {
     const wanted = name.trim();
-    if (!wanted || wanted === this.material()?.name) return false;
-    this.edit('material', rename(wanted));
+    const before = this.material()?.name;
+    if (!wanted || before === undefined || wanted === before) return false;
+    const gesture = newId();
+    this.edit('material', rename(wanted), gesture);
+    for (const role of ['set', 'rig'] as const)
+      if (this[role]()?.name === ownName(role, before)) this.edit(role, rename(ownName(role, wanted).slice(0, LONGEST_NAME)), gesture);
     return true;
   }
 

@@ -27,7 +27,7 @@ import {
 } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../editors/bench-context';
-import { cardWidth, controlWidth, featureColumns, NARROWEST_CARD } from '../editors/card-layout';
+import { cardHeight, cardWidth, controlWidth, featureColumns, NARROWEST_CARD } from '../editors/card-layout';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
 import { OutletInspector } from '../looking/outlet-inspector';
@@ -76,6 +76,7 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
     '[attr.data-kind]': 'node().kind',
     '[attr.aria-label]': 'title() + (selected() ? ", selected" : "")',
     '[style.width.px]': 'width()',
+    '[style.--card-height.px]': 'height()',
     '[style.left.px]': 'node().x',
     '[style.top.px]': 'node().y',
   },
@@ -267,6 +268,10 @@ export class NodeCard {
   protected readonly width = computed(() => {
     const kind = this.kind();
     return kind ? cardWidth(kind, this.node(), this.title()) : NARROWEST_CARD;
+  });
+  protected readonly height = computed(() => {
+    const kind = this.kind();
+    return kind ? cardHeight(kind, this.node()) : 0;
   });
   protected readonly columns = computed(() => {
     const kind = this.kind();
