@@ -46,11 +46,9 @@ try {
   await bench.click('[data-kind="physicalSurface"] .card-name');
   await calm();
   await picture('glass');
-  await bench.openMaterial('material-puppet-hair');
-  await bench.addNode('colour', await bench.ground(60, 420));
-  await bench.undo();
+  await bench.openMaterial('material-puppet-cheek');
   const outlet = await bench.middle(await bench.outlet('bands'));
-  await bench.drag(outlet, { x: outlet.x + 20, y: outlet.y + 80 }, await bench.ground(300, 470));
+  await bench.drag(outlet, { x: outlet.x - 20, y: outlet.y + 120 }, await bench.ground(120, 320));
   await bench.see('.finder');
   await picture('finder');
   await bench.openMaterial('material-puppet-sash');

@@ -15,7 +15,9 @@ describe('Pictures of the demo', () => {
     expect(drawn)
       .withContext(ANEW)
       .toEqual(Object.fromEntries(scenes.map(({ id, digest }) => [id, digest])));
-    expect(readdirSync(DEMO_PICTURES).length).withContext(ANEW).toBe(scenes.length + 1);
+    expect(readdirSync(DEMO_PICTURES).length)
+      .withContext(ANEW)
+      .toBe(scenes.length + 1);
   });
 
   it('show something, each something else, in the size of a list', () => {

@@ -13,6 +13,8 @@ import { valuesSide, type ValuesSide } from './values-side';
 /** Of a line of values, graph units: its height, and what stands round its words. */
 const LINE = 17;
 const REST = 32;
+/** What an outlet's row needs beside its label. */
+const ROW_REST = 50;
 
 /** What an outlet gives at the points that are probed: on the ribbons that leave it. */
 @Component({
@@ -69,6 +71,8 @@ export class CardValues {
       ? { width: widths.reduce((sum, width) => sum + width, 0), height: LINE }
       : { width: Math.max(...widths), height: lines.length * LINE };
     const others = [...cards.values()].flatMap((each) => (each === card ? [] : [each.box]));
-    return valuesSide(card.box, outletPoint(card.node, card.kind, this.outlet(), of.title(card.id)).y, size, others, inRow);
+    const label = card.kind.outlets.find(({ name }) => name === this.outlet())?.label ?? '';
+    const room = inRow ? card.box.width - wordsWidth(label) - ROW_REST : undefined;
+    return valuesSide(card.box, outletPoint(card.node, card.kind, this.outlet(), of.title(card.id)).y, size, others, room);
   });
 }

@@ -21,7 +21,10 @@ import { numberWords, valueWords } from './value-words';
       <p class="hint" role="status">{{ words }}</p>
     }
     @if (probes.points().length === 0) {
-      <p class="hint">Move over the picture to read the values of all nodes there. Press to keep up to three points and compare them.</p>
+      <p class="hint">
+        Move over the picture to read the values of all nodes there; those for which the graph has no room stand here only. Press to keep up
+        to three points and compare them.
+      </p>
     } @else {
       <table class="probe-table">
         <thead>
