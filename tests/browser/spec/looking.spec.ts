@@ -87,7 +87,7 @@ describe('Looking at values', () => {
     await bench.driver.wait(async () => (await values()).length === 2, 60_000, 'two values');
     const [middle = 0, lower = 0] = await values();
     expect(lower).toBeLessThan(middle - 0.2);
-    await bench.retype(await numberField('smoothstep', 'To'), '2');
+    await bench.retype(await numberField('smoothstep', 'High'), '2');
     await bench.driver.wait(
       async () => (await values()).every((each, index) => each < [middle, lower][index]! - 0.05),
       60_000,
@@ -132,7 +132,7 @@ describe('Looking at values', () => {
     await open();
     const course = async (): Promise<string> => (await (await bench.see('[data-kind="smoothstep"] .curve-line')).getAttribute('d')) ?? '';
     const before = await course();
-    await bench.retype(await numberField('smoothstep', 'From'), '0.6');
+    await bench.retype(await numberField('smoothstep', 'Low'), '0.6');
     await bench.driver.wait(async () => (await course()) !== before, 60_000, 'the course follows');
     await bench.undo();
     expect(await bench.settled(course, before)).toBe(before);
@@ -179,7 +179,7 @@ describe('Looking at values', () => {
     await bench.press('mask', 'brelvin-opacity-panel');
     await bench.expectChange(laid, 0.02);
     const cut = await bench.stagePixels();
-    await bench.press('added', 'brelvin-opacity-panel');
+    await bench.press('additive', 'brelvin-opacity-panel');
     await bench.expectChange(cut, 0.02);
     await bench.undo();
     await bench.driver.wait(async () => (await bench.stagePixels()).changedShare(cut) < 0.01, 60_000, 'masked again');
