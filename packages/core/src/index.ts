@@ -135,6 +135,7 @@ export { SNIPPETS } from './assist/snippets';
 
 // Graphs and code to programs.
 export { parametersOf, setMaterialCode } from './compile/code/code-edits';
+export { withVertexStage } from './compile/code/vertex-stage';
 export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
 export { newCodeMaterial } from './compile/code/new-code';
 export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';

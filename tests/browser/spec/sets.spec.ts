@@ -137,7 +137,7 @@ describe('Sets and images', () => {
     await bench.press('parts', '.graph-bar');
     await bench.click('.parts-part');
     const before = await bench.stagePixels();
-    const field = await bench.see('#mesh-formula');
+    const field = await bench.see('.formula');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '0.4 * x * x - 0.3');
     expect((await bench.stagePixels()).changedShare(before)).toBeGreaterThan(0.02);
     await field.sendKeys(' + sni(z)');

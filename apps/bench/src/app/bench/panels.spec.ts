@@ -12,10 +12,12 @@ import { BenchPlaces } from './layout/bench-places';
 import { ParametersPanel } from './parameters/parameters-panel';
 import { MeshPlace } from './parts/mesh-place';
 import { MeshBar } from './stage/mesh-bar';
+import { StageBinding } from './stage/stage-binding';
 import { DynamicResolution } from './stage/dynamic-resolution';
 import { HeldDocuments } from './testing/held-documents';
 
 let held: HeldDocuments;
+const stage = signal<{ readonly formulas: readonly { readonly mesh: string; readonly message: string }[] } | undefined>(undefined);
 const problems = signal<readonly GraphProblem[]>([]);
 const code = { show: jasmine.createSpy('show') };
 const places = { workspace: signal('graph'), showNode: jasmine.createSpy('showNode') };
@@ -24,6 +26,7 @@ const places = { workspace: signal('graph'), showNode: jasmine.createSpy('showNo
 function setUp(): void {
   held = new HeldDocuments();
   problems.set([]);
+  stage.set(undefined);
   for (const spy of [code.show, places.showNode]) spy.calls.reset();
   TestBed.configureTestingModule({
     providers: [
@@ -33,6 +36,7 @@ function setUp(): void {
       ...held.providers,
       { provide: BenchResult, useValue: { problems } },
       { provide: BenchPlaces, useValue: places },
+      { provide: StageBinding, useValue: { state: stage } },
       { provide: SourceEditor, useValue: code },
     ],
   });
@@ -171,6 +175,22 @@ describe('MeshBar', () => {
     await fixture.whenStable();
     expect(root(fixture).textContent).toContain('time');
   });
+
+  it('has the formula where one is chosen, beside its numbers', async () => {
+    const fixture = TestBed.createComponent(MeshBar);
+    const typed: Edit[] = [];
+    fixture.componentRef.setInput('meshId', 'mesh');
+    fixture.componentRef.setInput('mesh', newMesh('height'));
+    fixture.componentInstance.edited.subscribe(({ edit }) => typed.push(edit));
+    await fixture.whenStable();
+    root(fixture).querySelector('button')!.click();
+    await fixture.whenStable();
+    const field = document.querySelector<HTMLTextAreaElement>('.mesh-panel textarea')!;
+    field.value = '5*x';
+    field.dispatchEvent(new Event('input'));
+    expect(typed[0]?.changes as object).toEqual([{ path: ['meshes', 'mesh', 'formula'], value: '5*x' }]);
+    fixture.destroy();
+  });
 });
 
 describe('MeshPlace', () => {
@@ -217,7 +237,7 @@ describe('MeshPlace', () => {
   it('has a formula only where there is one, and says what is wrong with it', async () => {
     expect(root((await show(newMesh('cube'))).fixture).querySelector('textarea')).toBeNull();
     const { fixture } = await show(newMesh('height'));
-    fixture.componentRef.setInput('formulas', [{ mesh: 'm', message: 'Line 1, column 2: there is no sni.' }]);
+    stage.set({ formulas: [{ mesh: 'm', message: 'Line 1, column 2: there is no sni.' }] });
     await fixture.whenStable();
     expect(root(fixture).querySelector('[role="alert"]')?.textContent).toContain('column 2');
   });

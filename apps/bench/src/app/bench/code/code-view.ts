@@ -26,14 +26,6 @@ import { CodeEditor } from './editor/code-editor';
 import { FunctionMenu } from './function-menu';
 import { RenameField } from './rename-field';
 
-const FIRST_VERTICES = `in vec3 position;
-uniform mat4 clipFromObject;
-
-void main() {
-  gl_Position = clipFromObject * vec4(position, 1.0);
-}
-`;
-
 /** The code tab: texts to read and write, what is wrong with them, and what can be done about it. */
 @Component({
   selector: 'brelvin-code-view',
@@ -110,7 +102,7 @@ export class CodeView {
   }
 
   protected addVertices(): void {
-    this.source.setVertices(FIRST_VERTICES);
+    this.source.addVertices();
   }
 
   protected lineChosen(line: number): void {

@@ -61,10 +61,11 @@ describe('SourceEditor', () => {
   });
 
   it('begins and takes away a vertex stage', () => {
-    editor.setVertices('void main() { gl_Position = vec4(0.0); }');
+    editor.addVertices();
+    expect(held.material()!.code?.vertices).toContain('void main()');
     expect(editor.sheets().map(({ kind }) => kind)).toEqual(['pixels', 'vertices']);
     expect(editor.sheet().kind).toBe('vertices');
-    editor.setVertices(undefined);
+    editor.removeVertices();
     expect(held.material()!.code).toEqual({ text: TEXT });
   });
 

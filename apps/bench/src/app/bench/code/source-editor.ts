@@ -8,6 +8,7 @@ import {
   setMaterialCode,
   takeNameOver,
   VERTICES_PATH,
+  withVertexStage,
   type Diagnostic,
   type GraphAsCode,
   type Origin,
@@ -289,20 +290,27 @@ export class SourceEditor {
     return this.store.material();
   }
 
-  /** Begins a vertex stage of the material's own, or takes it away. */
-  setVertices(vertices: string | undefined): void {
+  /** Begins a vertex stage of the material's own, from which the pixel stage gets what it reads. */
+  addVertices(): void {
     this.flush();
     const material = this.material();
     if (!material?.code) return;
-    const { text } = material.code;
-    this.graph.do(
-      setMaterialCode(
-        material,
-        vertices === undefined ? { text } : { text, vertices },
-        vertices === undefined ? 'Take the vertex stage away' : 'Add a vertex stage',
-      ),
-    );
-    this.show({ kind: vertices === undefined ? 'pixels' : 'vertices' });
+    const code = withVertexStage(material.code);
+    if (typeof code === 'string') {
+      this.workbench.tell(code);
+      return;
+    }
+    this.graph.do(setMaterialCode(material, code, 'Add a vertex stage'));
+    this.show({ kind: 'vertices' });
+  }
+
+  /** Vertices are placed as usual again. */
+  removeVertices(): void {
+    this.flush();
+    const material = this.material();
+    if (!material?.code) return;
+    this.graph.do(setMaterialCode(material, { text: material.code.text }, 'Take the vertex stage away'));
+    this.show({ kind: 'pixels' });
   }
 
   /** Keeps the material that the graph as code makes, as another one. @returns its id @throws ApiFailure */

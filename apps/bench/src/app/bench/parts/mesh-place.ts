@@ -3,6 +3,7 @@ import { MOST_COPIES, type Json, type SetMesh } from '@brelvin/contract';
 import { MESH_SHAPES, setMesh, type Edit } from '@brelvin/core';
 import { Choices, plainChoices } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
+import { FormulaField } from '../stage/formula-field';
 
 const TRIPLES = [
   { field: 'position', label: 'Position, m', start: 0 },
@@ -16,7 +17,7 @@ const MOTIONS = ['still', 'spin', 'rock'] as const;
 /** A mesh's name, place, motion, copies and formula. */
 @Component({
   selector: 'brelvin-mesh-place',
-  imports: [Choices, NumberField],
+  imports: [Choices, FormulaField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './mesh-place.css',
@@ -25,7 +26,6 @@ const MOTIONS = ['still', 'spin', 'rock'] as const;
 export class MeshPlace {
   readonly id = input.required<string>();
   readonly mesh = input.required<SetMesh>();
-  readonly formulas = input<readonly { readonly mesh: string; readonly message: string }[]>([]);
   readonly edited = output<{ edit: Edit; gesture?: string }>();
 
   protected readonly triples = TRIPLES;
@@ -34,9 +34,7 @@ export class MeshPlace {
   protected readonly axes = ['x', 'y', 'z'] as const;
   protected readonly turnAxes = plainChoices(this.axes);
   protected readonly most = MOST_COPIES;
-  protected readonly startFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula);
-  protected readonly formula = computed(() => this.mesh().formula ?? this.startFormula() ?? '');
-  protected readonly problem = computed(() => this.formulas().find((each) => each.mesh === this.id())?.message);
+  protected readonly hasFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula !== undefined);
 
   protected shown({ field, start }: Triple, axis: number): number {
     const value = this.mesh().placing[field][axis] ?? start;

@@ -30,7 +30,6 @@ import { DocumentStore } from '../documents/document-store';
 import { BenchFiles } from '../files/bench-files';
 import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';
 import { MeshPlace } from './mesh-place';
 import { PartDressing } from './part-dressing';
@@ -63,12 +62,10 @@ interface PartRow extends PartAddress {
 export class PartsView {
   private readonly benchFiles = inject(BenchFiles);
   private readonly places = inject(BenchPlaces);
-  private readonly stage = inject(StageBinding);
   private readonly store = inject(DocumentStore);
   protected readonly set = computed((): StageSet => this.store.set() ?? NO_SET);
   protected readonly materialId = computed(() => this.store.materialId() ?? '');
   protected readonly chosen = this.places.part;
-  protected readonly formulas = computed(() => this.stage.state()?.formulas ?? []);
   private readonly graph = inject(GraphEditor);
   private readonly images = inject(PartImages);
   private readonly drops = inject(FileDrops);

@@ -5,6 +5,7 @@ import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
 import { Popover } from '../../shared/controls/popover';
+import { FormulaField } from './formula-field';
 
 const SHADINGS: readonly Choice<boolean>[] = [
   { value: true, words: 'Smooth', help: 'Normals are shared across edges' },
@@ -14,7 +15,7 @@ const SHADINGS: readonly Choice<boolean>[] = [
 /** Below the picture: which mesh, its numbers, and the view. */
 @Component({
   selector: 'brelvin-mesh-bar',
-  imports: [Choices, Icon, NumberField, Popover],
+  imports: [Choices, FormulaField, Icon, NumberField, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './mesh-bar.css',
@@ -89,6 +90,13 @@ const SHADINGS: readonly Choice<boolean>[] = [
               (resetAsked)="reset(spec)"
             />
           }
+          @if (hasFormula()) {
+            <brelvin-formula-field
+              [meshId]="meshId()"
+              [mesh]="mesh()"
+              (typed)="emit('Formula of ' + mesh().name, ['formula'], $event, 'formula')"
+            />
+          }
           @if (!mesh().source) {
             <span class="field-label">Shading</span>
             <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
@@ -116,6 +124,7 @@ export class MeshBar {
   protected readonly shapes = MESH_SHAPES;
   protected readonly shadings = SHADINGS;
   protected readonly list = GENERATED_SHAPES;
+  protected readonly hasFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula !== undefined);
   protected readonly numbers = computed(() => MESH_SHAPES[this.mesh().shape].numbers);
 
   protected valueOf(spec: MeshNumber): number {
@@ -141,7 +150,7 @@ export class MeshBar {
     this.emit(smooth ? 'Smooth shading' : 'Flat shading', ['smooth'], smooth);
   }
 
-  private emit(label: string, path: readonly string[], value: Json | undefined, gesture?: string): void {
+  protected emit(label: string, path: readonly string[], value: Json | undefined, gesture?: string): void {
     this.edited.emit({ edit: { label, changes: [{ path: ['meshes', this.meshId(), ...path], value }] }, gesture });
   }
 }
