@@ -1,8 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { type BrelvinDocument, type DocumentSummary } from '@brelvin/contract';
-import { newMaterial } from '@brelvin/core';
+import { type BrelvinDocument, type DocumentSummary, type Material } from '@brelvin/contract';
+import { newMaterial, SHARED_SURROUNDINGS } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { AssetApi } from '../shared/api/asset-api';
 import { ApiFailure, DocumentApi } from '../shared/api/document-api';
@@ -109,12 +109,21 @@ describe('LibraryPage', () => {
     expect(page.querySelectorAll('img.library-picture').length).toBe(2);
   });
 
-  it('makes a new material with a set and a rig of its own, and opens it', async () => {
+  it('makes a new material in the shared set and under the shared rig, and opens it', async () => {
     const page = await open();
     const navigate = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
     await press(page, 'New material');
-    expect(created.map((document) => document.format)).toEqual(['brelvin-set', 'brelvin-light-rig', 'brelvin-material']);
+    expect(created.map((document) => document.format)).toEqual(['brelvin-material']);
+    expect((created[0] as Material).seenIn).toEqual(SHARED_SURROUNDINGS);
     expect(navigate.calls.mostRecent().args[0]?.[0]).toBe('/bench');
+  });
+
+  it('gives it a set and a rig of its own where somebody deleted those', async () => {
+    const page = await open();
+    spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
+    spyOn(TestBed.inject(DocumentApi), 'read').and.rejectWith(new ApiFailure(410, 'deleted', 'It was deleted.'));
+    await press(page, 'New material');
+    expect(created.map((document) => document.name)).toEqual(['Set of New material', 'Light of New material', 'New material']);
   });
 
   it('gives a new material a name that is free', async () => {
