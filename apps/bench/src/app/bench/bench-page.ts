@@ -133,6 +133,6 @@ export class BenchPage {
     // Fields and the code tab hand over what is being written: it is in the journal, whatever the answer.
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
     this.store.flushDrafts();
-    if (this.workbench.unsaved > 0) event.preventDefault();
+    if (this.workbench.unsaved > 0 || this.store.waits) event.preventDefault();
   }
 }

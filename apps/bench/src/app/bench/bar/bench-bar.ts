@@ -57,6 +57,7 @@ export class BenchBar {
   protected async backToLibrary(event: Event): Promise<void> {
     event.preventDefault();
     this.store.flushDrafts();
+    await this.store.settled();
     await this.workbench.flush();
     await this.thumbnails.flush();
     await this.router.navigate(['/']);

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { LONGEST_NAME, type BrelvinDocument, type LightRig, type Material, type StageSet } from '@brelvin/contract';
+import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
 import { isShared, ownName, rename, type Edit } from '@brelvin/core';
 import { of, switchMap, type Observable } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
@@ -43,6 +43,16 @@ export class DocumentStore {
     for (const flush of this.drafts) flush();
   }
 
+  /** Whether an edit waits for a document of the material's own. */
+  get waits(): boolean {
+    return this.own.waits;
+  }
+
+  /** Comes when every edit is in its document. */
+  settled(): Promise<void> {
+    return this.own.settled();
+  }
+
   /** Puts a document that is open on the Bench; nothing takes it away. */
   put(role: BenchRole, id: string | undefined): void {
     this.ids[role].set(id);
@@ -53,7 +63,11 @@ export class DocumentStore {
     const [id, material] = [this.ids[role](), this.ids.material()];
     if (id === undefined) return;
     if (role === 'material' || material === undefined || !isShared(id)) this.workbench.edit(id, edit, gesture);
-    else this.own.edit(role, id, material, edit, gesture, (copy) => this.put(role, copy));
+    else
+      this.own.edit(role, id, material, edit, gesture, (copy) => {
+        // Somebody may have opened another material meanwhile.
+        if (this.ids.material() === material) this.put(role, copy);
+      });
   }
 
   /** Its own set and light rig, which are called after it, follow. @returns whether that is a name, and another one */
@@ -64,7 +78,7 @@ export class DocumentStore {
     const gesture = newId();
     this.edit('material', rename(wanted), gesture);
     for (const role of ['set', 'rig'] as const)
-      if (this[role]()?.name === ownName(role, before)) this.edit(role, rename(ownName(role, wanted).slice(0, LONGEST_NAME)), gesture);
+      if (this[role]()?.name === ownName(role, before)) this.edit(role, rename(ownName(role, wanted)), gesture);
     return true;
   }
 

@@ -1,5 +1,4 @@
 import { inject, Injectable } from '@angular/core';
-import { LONGEST_NAME } from '@brelvin/contract';
 import { ownName, type Edit } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
@@ -16,6 +15,17 @@ export class OwnSurroundings {
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
   private readonly waiting = new Map<string, Waiting[]>();
+  private last: Promise<void> = Promise.resolve();
+
+  /** Whether an edit waits: it is in no document yet. */
+  get waits(): boolean {
+    return this.waiting.size > 0;
+  }
+
+  /** Comes when no edit waits any more. */
+  async settled(): Promise<void> {
+    while (this.waits) await this.last;
+  }
 
   /**
    * Makes the edit on a copy of the shared document, in which the material stands from then on. All of it is one step.
@@ -30,7 +40,7 @@ export class OwnSurroundings {
     }
     const all: Waiting[] = [{ edit, gesture: gesture ?? newId() }];
     this.waiting.set(shared, all);
-    void this.make(role, shared, material)
+    this.last = this.make(role, shared, material)
       .then(
         (id) => {
           put(id);
@@ -46,7 +56,7 @@ export class OwnSurroundings {
     const [document, owner] = [this.workbench.document(shared), this.workbench.document(material)];
     if (!document || !owner) throw new Error('It is not open any more.');
     const id = newId();
-    await this.api.create(id, { ...document, name: ownName(role, owner.name).slice(0, LONGEST_NAME) });
+    await this.api.create(id, { ...document, name: ownName(role, owner.name) });
     await this.workbench.load(id);
     return id;
   }

@@ -82,6 +82,17 @@ describe('PickerList', () => {
     expect(picked.at(-1)?.id).toBe('m0');
   });
 
+  it('takes what was typed when Enter follows at once, not what stood there before', async () => {
+    field().value = 'keel';
+    field().dispatchEvent(new Event('input'));
+    field().dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+    expect(picked).toEqual([]);
+    await settle();
+    expect(picked.map(({ id }) => id)).toEqual(['m0']);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(asked.filter(({ search }) => search === 'keel').length).toBe(1);
+  });
+
   it('narrows by a tag, and back', async () => {
     const tag = root().querySelector<HTMLButtonElement>('.picker-tags button')!;
     tag.click();

@@ -5,10 +5,12 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   input,
   linkedSignal,
   output,
+  signal,
   untracked,
   viewChild,
   ViewEncapsulation,
@@ -45,7 +47,7 @@ let lists = 0;
       [attr.aria-label]="'Search ' + source().words[1] + ' by name or tag'"
       [attr.aria-activedescendant]="count() > 0 ? id + '-' + index() : null"
       [placeholder]="'Search ' + source().words[1]"
-      (input)="typed.next(field.value)"
+      (input)="awaited.set(false); typed.next(field.value)"
       (keydown)="key($event)"
     />
     @if (pages().tags().length > 0) {
@@ -148,11 +150,23 @@ export class PickerList {
     if (total === 0) return this.pages().search() || this.pages().tag() ? `No ${one} matches.` : `No ${many} yet.`;
     return `${total.toLocaleString('en')} ${total === 1 ? one : many}`;
   });
+  /** Enter was pressed before the answer had come. */
+  protected readonly awaited = signal(false);
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
 
   constructor() {
-    this.typed.pipe(debounceTime(QUIET), takeUntilDestroyed()).subscribe((text) => this.pages().ask(text));
+    this.typed.pipe(debounceTime(QUIET), takeUntilDestroyed()).subscribe((text) => {
+      // Enter may have asked already.
+      if (text !== this.pages().search()) this.pages().ask(text);
+    });
+    effect(() => {
+      if (!this.awaited() || this.pages().state() === 'loading') return;
+      untracked(() => {
+        this.awaited.set(false);
+        this.take(this.index());
+      });
+    });
     // Rows are counted by the height that the list has got.
     afterRenderEffect(() => {
       if (this.height() > 0) this.viewport()?.checkViewportSize();
@@ -179,11 +193,19 @@ export class PickerList {
   protected key(event: KeyboardEvent): void {
     const page = { PageDown: MOST_ROWS, PageUp: -MOST_ROWS, ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (event.key === 'Escape') this.closed.emit();
-    else if (event.key === 'Enter') this.take(this.index());
+    else if (event.key === 'Enter') this.takeWhenFound();
     else if (page !== undefined) this.step(page);
     else return event.stopPropagation();
     event.stopPropagation();
     event.preventDefault();
+  }
+
+  /** Enter is about what stands in the field, however quick the hand is: what is still being looked for is taken when it is found. */
+  private takeWhenFound(): void {
+    const text = this.field().nativeElement.value;
+    if (text !== this.pages().search()) this.pages().ask(text);
+    if (this.pages().state() === 'loading') this.awaited.set(true);
+    else this.take(this.index());
   }
 
   private step(by: number): void {
