@@ -59,55 +59,50 @@ let lists = 0;
         }
       </div>
     }
-    @for (entry of shownExtra(); track entry.id; let place = $index) {
-      <div
-        class="picker-entry picker-plain"
-        role="option"
-        [id]="id + '-' + place"
-        [class.chosen]="place === index()"
-        [attr.aria-selected]="place === index()"
-        [attr.aria-current]="entry.id === current() ? 'true' : null"
-        (pointermove)="hover($event, place)"
-        (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
-      >
-        <span class="picker-words">
-          <span class="picker-name">{{ entry.name }}</span>
-          <span class="picker-hint">{{ entry.hint }}</span>
-        </span>
-      </div>
-    }
-    <cdk-virtual-scroll-viewport
-      class="picker-rows"
-      role="listbox"
-      [id]="id"
-      [attr.aria-label]="source().words[1]"
-      [itemSize]="row"
-      [style.height.px]="height()"
-    >
-      <div
-        *cdkVirtualFor="let at of pages().indices(); templateCacheSize: 0"
-        class="picker-entry"
-        role="option"
-        [id]="id + '-' + (at + extraCount())"
-        [class.chosen]="at + extraCount() === index()"
-        [attr.aria-selected]="at + extraCount() === index()"
-        [attr.aria-current]="pages().entry(at)?.id === current() ? 'true' : null"
-        (pointermove)="hover($event, at + extraCount())"
-        (pointerdown)="$event.preventDefault(); take(at + extraCount())"
-      >
-        @if (pages().entry(at); as entry) {
-          @if (entry.picture; as picture) {
-            <img [src]="picture" alt="" />
-          } @else {
-            <span class="picker-blank"></span>
-          }
-          <span class="picker-words" [title]="entry.name">
+    <div role="listbox" [id]="id" [attr.aria-label]="source().words[1]">
+      @for (entry of shownExtra(); track entry.id; let place = $index) {
+        <div
+          class="picker-entry picker-plain"
+          role="option"
+          [id]="id + '-' + place"
+          [class.chosen]="place === index()"
+          [attr.aria-selected]="place === index()"
+          [attr.aria-current]="entry.id === current() ? 'true' : null"
+          (pointermove)="hover($event, place)"
+          (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
+        >
+          <span class="picker-words">
             <span class="picker-name">{{ entry.name }}</span>
             <span class="picker-hint">{{ entry.hint }}</span>
           </span>
-        }
-      </div>
-    </cdk-virtual-scroll-viewport>
+        </div>
+      }
+      <cdk-virtual-scroll-viewport class="picker-rows" role="presentation" [itemSize]="row" [style.height.px]="height()">
+        <div
+          *cdkVirtualFor="let at of pages().indices(); templateCacheSize: 0"
+          class="picker-entry"
+          role="option"
+          [id]="id + '-' + (at + extraCount())"
+          [class.chosen]="at + extraCount() === index()"
+          [attr.aria-selected]="at + extraCount() === index()"
+          [attr.aria-current]="pages().entry(at)?.id === current() ? 'true' : null"
+          (pointermove)="hover($event, at + extraCount())"
+          (pointerdown)="$event.preventDefault(); take(at + extraCount())"
+        >
+          @if (pages().entry(at); as entry) {
+            @if (entry.picture; as picture) {
+              <img [src]="picture" alt="" />
+            } @else {
+              <span class="picker-blank"></span>
+            }
+            <span class="picker-words" [title]="entry.name">
+              <span class="picker-name">{{ entry.name }}</span>
+              <span class="picker-hint">{{ entry.hint }}</span>
+            </span>
+          }
+        </div>
+      </cdk-virtual-scroll-viewport>
+    </div>
     @if (pages().state() === 'away') {
       <p class="hint" role="alert">
         The {{ source().words[1] }} cannot be read at the moment.
