@@ -112,6 +112,11 @@ describe('Looks', () => {
       await bench.see('.command-list');
       expect(await tints()).toEqual([]);
       expect(await violations()).toEqual([]);
+      await bench.keys(Key.ESCAPE);
+      await bench.press('light rig', '.bench-bar');
+      await bench.see('.picker-entry');
+      expect(await violations()).toEqual([]);
+      await bench.keys(Key.ESCAPE);
       expect(await bench.driver.executeScript('return document.documentElement.dataset.room')).toBe(room.toLowerCase());
     });
   }
