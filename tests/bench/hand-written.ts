@@ -7,7 +7,7 @@ precision highp float;
 precision highp int;
 uniform vec4 deviceTarget;
 layout(std140) uniform Frame { mat4 clipFromWorld; mat4 viewFromWorld; vec4 eyePosition; vec4 targetSize; vec4 pictureCorner; vec4 fogColour; float frameTime; };
-layout(std140) uniform Lights { vec4 ambientColour; vec4 ambientSlope; vec4 sunDirection; vec4 sunColour; vec4 environmentTurn; vec4 environmentLight[9]; vec4 lightCount; vec4 lightPlace[8]; vec4 lightColour[8]; vec4 lightAxis[8]; vec4 lightFalloff[8]; vec4 lightWeights[8]; mat4 shadowFromWorld[4]; vec4 shadowInfo[4]; };
+layout(std140) uniform Lights { vec4 ambientColour; vec4 ambientSlope; vec4 sunDirection; vec4 sunColour; vec4 environmentTurn; vec4 environmentLight[9]; vec4 lightCount; vec4 lightPlace[8]; vec4 lightColour[8]; vec4 lightAxis[8]; vec4 lightFalloff[8]; vec4 lightParts[24]; mat4 shadowFromWorld[4]; vec4 shadowInfo[4]; };
 `;
 
 /** `vectors`: the size of the material's block, as the generated program has it. */
@@ -61,7 +61,7 @@ void main() {
   for (int i = 0; i < count; i++) {
     vec3 l;
     vec3 c = arriving(i, l);
-    vec3 w = lightWeights[i].xyz;
+    vec3 w = vec3(lightParts[3 * i].w, lightParts[3 * i + 1].w, lightParts[3 * i + 2].w);
     float nl = dot(n, l);
     sum += c * base * w.x;
     if (nl > 0.0) sum += c * (base * (nl * w.y) + specular * (w.z * pow(max(dot(n, normalize(l + v)), 0.0), exponent)));
@@ -86,7 +86,7 @@ void main() {
     float scaled = clamp(dot(n, l), 0.0, 1.0) * count;
     float border = min(floor(scaled + 0.5), count - 1.0);
     float across = border < 0.5 ? 0.0 : smoothstep(border - edge, border + edge, scaled);
-    sum += c * (lightWeights[i].x + lightWeights[i].y * mix(shade, vec3(1.0), max(border - 1.0 + across, 0.0) / (count - 1.0)));
+    sum += c * (lightParts[3 * i].w + lightParts[3 * i + 1].w * mix(shade, vec3(1.0), max(border - 1.0 + across, 0.0) / (count - 1.0)));
   }
   sum *= base;
   if (fogColour.w > 0.0) sum = mix(fogColour.rgb, sum, exp(-fogColour.w * length(eyePosition.xyz - worldPosition)));
@@ -122,7 +122,7 @@ void main() {
   for (int i = 0; i < count; i++) {
     vec3 l;
     vec3 c = arriving(i, l);
-    vec3 w = lightWeights[i].xyz;
+    vec3 w = vec3(lightParts[3 * i].w, lightParts[3 * i + 1].w, lightParts[3 * i + 2].w);
     ambient += c * w.x;
     float nl = dot(n, l);
     if (nl > 0.0) {

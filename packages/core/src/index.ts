@@ -22,7 +22,8 @@ export {
   numberedLights,
   SUN,
 } from './document/light-rig';
-export { STILL_LIVE_INPUT } from './document/live-input';
+export { STILL_LIVE_INPUT, throughWhite } from './document/live-input';
+export { colourOfStops, MOST_STOPS } from './document/stops';
 export { FIRST_OUTLINE, type MaterialSource } from './document/material';
 export {
   addParameter,

@@ -14,6 +14,7 @@ export const GRAPH_NODE = object({
   x: inert(described(place, 'Graph units, one unit a CSS pixel at zoom 1.')),
   y: inert(place),
   values: tunable(described(byId(inletValue, 64), 'Values typed into inlets, by inlet.')),
+  factors: tunable(optional(byId(inletValue, 64), 'By inlet: what the value that a ribbon brings is multiplied by; 1 where absent.')),
   name: inert(optional(name, 'In place of the kind’s title.')),
   preview: inert(optional(flag, 'Whether it shows a small picture of its first outlet.')),
   parameter: optional(identifier, 'Of kind `parameter`: which one it reads.'),

@@ -2,7 +2,7 @@ import { described, flag, list, number, object, oneOf, optional, tuple, type Typ
 import { head } from './head';
 import { IMAGE } from './image';
 import { assetAddress, name } from './names';
-import { byId, linearColour, metres } from './values';
+import { byId, linearColour, metres, stops } from './values';
 
 export const RIG_VERSION = 3;
 /** Of which eight shine at a time. */
@@ -20,6 +20,10 @@ export const LIGHT_MOTION = object({
   speed: described(number(-100, 100), 'Rounds, swings or colour circles a second.'),
   phase: described(number(0, 1), 'Of a round.'),
   reach: described(number(0, 1000), 'Of a swing to and fro: metres to either side; for a sun, radians.'),
+  through: optional(
+    stops,
+    'Of a change of colour: the gradient that its colour is multiplied by, there and back once a round; all hues when absent.',
+  ),
 });
 
 export const RIG_LIGHT = object({
@@ -37,6 +41,11 @@ export const RIG_LIGHT = object({
   ),
   position: described(tuple(metres, 3), 'Metres, world space; of a point or spot.'),
   weights: described(tuple(number(0, 100), 3), 'Ambient, diffuse and specular part.'),
+  tints: optional(tuple(linearColour, 3), 'What its colour is multiplied by in its ambient, diffuse and specular part; white when absent.'),
+  body: optional(
+    number(0.001, 100),
+    'Radius of a glowing ball that is seen where it stands, metres; none when absent. Of a point or spot.',
+  ),
   falloff: oneOf(FALLOFFS),
   range: described(number(0.001, 1e5), 'Metres at which windowed light ends.'),
   cone: described(tuple(number(0, Math.PI / 2), 2), 'Half angles, radians: full light inside the first, none outside the second.'),

@@ -1,4 +1,5 @@
-import { described, number, object, oneOf, type TypeOf } from '../schema/schema';
+import { described, number, object, oneOf, optional, type TypeOf } from '../schema/schema';
+import { stops } from './values';
 
 export const LIVE_KINDS = ['time', 'sine', 'ramp', 'pointer'] as const;
 
@@ -9,6 +10,7 @@ export const LIVE_INPUT = object({
   period: described(number(0, 86_400), 'Seconds.'),
   phase: described(number(0, 1), 'Of a period.'),
   speed: described(number(), 'Units a second.'),
+  through: optional(stops, 'Of a colour: the gradient that it runs through, 0…1, in place of low and high.'),
 });
 
 /**

@@ -45,6 +45,31 @@ vec3 gradientAt(float at, vec4 stops[8]) {
 }
 
 /**
+ * Gradient of colours: a gradient whose colours and places come from outside, as parameters, live inputs or ribbons.
+ * @kind gradientOfColours 1
+ * @family Colour
+ * @words gradient from colours, stops, ramp, make a gradient, build, two colours, four colours
+ * @source Stops in the order of their inlets; each place is held at that of the one before
+ * @inlet first colour "Colour 1" = 0.02 0.02 0.02
+ * @inlet firstAt fraction "Place 1" = 0 in 0..1
+ * @inlet second colour "Colour 2" = 0.2 0.2 0.2
+ * @inlet secondAt fraction "Place 2" = 0.33 in 0..1
+ * @inlet third colour "Colour 3" = 0.5 0.5 0.5
+ * @inlet thirdAt fraction "Place 3" = 0.67 in 0..1
+ * @inlet fourth colour "Colour 4" = 0.9 0.9 0.9
+ * @inlet fourthAt fraction "Place 4" = 1 in 0..1
+ * @outlet result stops "Gradient": for the stops of a gradient or a ramp.
+ */
+vec4[8] gradientOfColours(
+  vec3 first, float firstAt, vec3 second, float secondAt, vec3 third, float thirdAt, vec3 fourth, float fourthAt
+) {
+  float two = max(firstAt, secondAt);
+  float three = max(two, thirdAt);
+  vec4 last = vec4(fourth, max(three, fourthAt));
+  return vec4[8](vec4(first, firstAt), vec4(second, two), vec4(third, three), last, last, last, last, last);
+}
+
+/**
  * Gradient, smooth: a colour ramp without corners at its stops.
  * @kind gradientSmooth 1
  * @family Colour

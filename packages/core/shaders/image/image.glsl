@@ -15,6 +15,28 @@ vec2 imagePlace(vec2 uv, vec2 repeat, vec2 offset, float turn) {
   return turned * repeat + offset;
 }
 
+struct UvTransform {
+  vec2 uv;
+  float turn;
+};
+
+/**
+ * UV transform: one place that repeats, shifts and turns all images whose UV it runs into.
+ * @kind uvTransform 1
+ * @family Images
+ * @words place 2d, tiling, tile, scale uv, rotate uv, offset uv, pan, texture transform, mapping, repeat
+ * @source KHR_texture_transform; MaterialX 1.39, place2d; turned about the middle
+ * @inlet uv uv "UV" = surface uv
+ * @inlet repeat vector "Repeat" = 1 1: how often a picture stands side by side, and one above the other
+ * @inlet offset vector "Offset" = 0 0: in pictures
+ * @inlet turn number "Rotation" = 0 unit radians: counter-clockwise, about the middle
+ * @outlet uv uv "UV"
+ * @outlet turn number "Rotation": radians; a normal map that is turned needs it, too.
+ */
+UvTransform transformedUv(vec2 uv, vec2 repeat, vec2 offset, float turn) {
+  return UvTransform(imagePlace(uv, repeat, offset, turn), turn);
+}
+
 /**
  * Image: a picture laid over the surface, its channels also one by one.
  * @kind image 1

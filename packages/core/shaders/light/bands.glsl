@@ -26,6 +26,7 @@ float bandLevel(float value, float steps, float sharpness) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
@@ -43,8 +44,8 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
     LightHere light = lightHere(i);
     // In shadow light falls back through the bands.
     float level = bandLevel(dot(normal, light.toLight) * light.shadow, steps, sharpness);
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * mix(shade, vec3(1.0), level));
+    around += light.ambient;
+    matte += light.diffuse * mix(shade, vec3(1.0), level);
   }
   Lit lit = darkness();
   lit.ambient = seen * around;
@@ -64,6 +65,7 @@ Lit bands(vec3 base, float count, float softness, float floor, vec3 tint, vec3 n
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the darkest band.
  * @inlet tint colour "Tint" = 1 1 1: colour of the darkest band.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
@@ -91,6 +93,7 @@ float aboveBorder(float value, float border, float edge) {
  * @inlet floor fraction "Floor" = 0.2 in 0..1: brightness of the dark.
  * @inlet tint colour "Tint" = 1 1 1: colour of the dark.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
@@ -106,8 +109,8 @@ Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softne
     facing = mix(min(facing, -1.0), facing, light.shadow);
     vec3 level = mix(tint * floor, vec3(middle), aboveBorder(facing, lower, edge));
     level = mix(level, vec3(1.0), aboveBorder(facing, max(upper, lower), edge));
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * level);
+    around += light.ambient;
+    matte += light.diffuse * level;
   }
   Lit lit = darkness();
   lit.ambient = seen * around;
@@ -124,6 +127,7 @@ Lit bandsByPlace(vec3 base, float lower, float upper, float middle, float softne
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet stops stops "Falloff" = 0.1 0.1 0.16 0.45  0.55 0.5 0.55 0.55  1 1 1 0.75: at 0 the surface faces away from the light, at 0.5 it is edge on, at 1 it faces it.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
@@ -136,8 +140,8 @@ Lit ramp(vec3 base, vec4 stops[8], vec3 normal, bool occluded) {
     LightHere light = lightHere(i);
     float facing = 0.5 + 0.5 * dot(normal, light.toLight);
     vec3 level = gradientAt(facing * light.shadow, stops);
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * level);
+    around += light.ambient;
+    matte += light.diffuse * level;
   }
   Lit lit = darkness();
   lit.ambient = seen * around;
@@ -154,6 +158,7 @@ Lit ramp(vec3 base, vec4 stops[8], vec3 normal, bool occluded) {
  * @inlet image image "Image"
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour under full light.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @feature occluded "ambient occlusion": near surfaces darken its ambient light, where the rig has that switched on.
  * @outlet result light "Light"
  */
@@ -166,8 +171,8 @@ Lit rampImage(sampler2D image, vec3 base, vec3 normal, bool occluded) {
     LightHere light = lightHere(i);
     // Not the outermost pixels' outer halves, which would wrap round in a repeating image.
     float at = clamp((0.5 + 0.5 * dot(normal, light.toLight)) * light.shadow, 0.002, 0.998);
-    around += light.colour * light.weights.x;
-    matte += light.colour * textureLod(image, vec2(at, 0.5), 0.0).rgb * light.weights.y;
+    around += light.ambient;
+    matte += light.diffuse * textureLod(image, vec2(at, 0.5), 0.0).rgb;
   }
   Lit lit = darkness();
   lit.ambient = seen * around;
@@ -197,7 +202,7 @@ Lit hardSpot(vec3 colour, float size, float softness, vec3 normal, vec3 toEye) {
     float away = acos(clamp(dot(normal, safeNormalize(light.toLight + toEye)), -1.0, 1.0)) * 0.6366197723675814;
     float inside = 1.0 - aboveBorder(away, size, edge);
     float shown = step(0.0, dot(normal, light.toLight)) * inside;
-    lit.specular += colour * light.colour * (light.weights.z * light.shadow * shown);
+    lit.specular += colour * light.specular * (light.shadow * shown);
   }
   return lit;
 }

@@ -9,6 +9,7 @@
  * @inlet exponent number "Exponent" = 32 in 1..512: higher is smaller and sharper.
  * @inlet normal normal "Normal" = surface normal
  * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @factors base, specular
  * @outlet result light "Light"
  */
 Lit blinnPhong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {
@@ -20,13 +21,13 @@ Lit blinnPhong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
+    around += light.ambient;
     float nDotL = dot(normal, light.toLight);
     if (nDotL > 0.0) {
       float nDotH = clamp(dot(normal, safeNormalize(light.toLight + toEye)), 1e-6, 1.0);
-      matte += light.colour * (light.weights.y * light.shadow * nDotL);
+      matte += light.diffuse * (light.shadow * nDotL);
       // Both arguments are in the domain of pow: no need for the careful power.
-      shine += light.colour * (light.weights.z * light.shadow * pow(nDotH, power));
+      shine += light.specular * (light.shadow * pow(nDotH, power));
     }
   }
   Lit lit = darkness();

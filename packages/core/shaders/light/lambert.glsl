@@ -6,6 +6,7 @@
  * @source Lambert 1760, "Photometria"; cosine law, normalised so that white under light 1 reads 1
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @outlet result light "Light"
  */
 Lit lambert(vec3 base, vec3 normal) {
@@ -15,8 +16,8 @@ Lit lambert(vec3 base, vec3 normal) {
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * light.shadow * max(dot(normal, light.toLight), 0.0));
+    around += light.ambient;
+    matte += light.diffuse * (light.shadow * max(dot(normal, light.toLight), 0.0));
   }
   Lit lit = darkness();
   lit.ambient = seen * around;
@@ -33,6 +34,7 @@ Lit lambert(vec3 base, vec3 normal) {
  * @inlet base colour "Colour" = 0.8 0.8 0.8: the colour of the surface.
  * @inlet wrap fraction "Wrap" = 0.5 in 0..1: 0 is Lambert's law, 1 lights everything but the very back.
  * @inlet normal normal "Normal" = surface normal
+ * @factors base
  * @outlet result light "Light"
  */
 Lit wrapped(vec3 base, float wrap, vec3 normal) {
@@ -43,8 +45,8 @@ Lit wrapped(vec3 base, float wrap, vec3 normal) {
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * light.shadow * max((dot(normal, light.toLight) + reach) / (1.0 + reach), 0.0));
+    around += light.ambient;
+    matte += light.diffuse * (light.shadow * max((dot(normal, light.toLight) + reach) / (1.0 + reach), 0.0));
   }
   Lit lit = darkness();
   lit.ambient = seen * around;

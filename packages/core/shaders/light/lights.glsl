@@ -4,6 +4,9 @@ struct LightHere {
   vec3 colour;     // what arrives: colour times intensity, falloff and cone
   vec3 weights;    // ambient, diffuse and specular part
   float shadow;    // how much of its way here is free, 0…1
+  vec3 ambient;    // what arrives from all sides: its colour tinted, times the ambient part
+  vec3 diffuse;    // what arrives to be scattered
+  vec3 specular;   // what arrives to be mirrored
 };
 
 // KHR_lights_punctual, section "Range property": inverse square, brought smoothly to 0 at the range.
@@ -53,7 +56,13 @@ LightHere lightHere(int i) {
   vec4 falloff = lightFalloff[i];
   float cone = axis.w > 0.0 ? coneAt(dot(toLight, axis.xyz), axis.w, falloff.z) : 1.0;
   float strength = cone * falloffAt(falloff, squared);
-  return LightHere(toLight, lightColour[i].rgb * strength, lightWeights[i].xyz, shadowOf(i, toLight));
+  vec3 arriving = lightColour[i].rgb * strength;
+  vec4 ambient = lightParts[3 * i];
+  vec4 diffuse = lightParts[3 * i + 1];
+  vec4 specular = lightParts[3 * i + 2];
+  vec3 weights = vec3(ambient.w, diffuse.w, specular.w);
+  float shadow = shadowOf(i, toLight);
+  return LightHere(toLight, arriving, weights, shadow, arriving * ambient.rgb, arriving * diffuse.rgb, arriving * specular.rgb);
 }
 
 vec3 skyFrom(vec3 normal) {
@@ -147,6 +156,9 @@ struct EachLight {
   float ambientPart;
   float diffusePart;
   float specularPart;
+  vec3 ambient;
+  vec3 diffuse;
+  vec3 specular;
 };
 
 /**
@@ -164,10 +176,16 @@ struct EachLight {
  * @outlet ambientPart number "Ambient": the rig's weight for what this light gives from all sides.
  * @outlet diffusePart number "Diffuse": the rig's weight for what is scattered.
  * @outlet specularPart number "Specular": the rig's weight for what is mirrored.
+ * @outlet ambient colour "Ambient colour": what arrives of it from all sides, in the colour of that part, its weight included.
+ * @outlet diffuse colour "Diffuse colour": what arrives of it to be scattered, its weight included.
+ * @outlet specular colour "Specular colour": what arrives of it to be mirrored, its weight included.
  */
 EachLight thisLight(int light) {
   LightHere here = lightHere(light);
   float distance = distanceToLight(light);
   vec3 parts = here.weights;
-  return EachLight(here.toLight, here.colour, distance, falloffOver(light, distance), here.shadow, parts.x, parts.y, parts.z);
+  return EachLight(
+    here.toLight, here.colour, distance, falloffOver(light, distance), here.shadow, parts.x, parts.y, parts.z,
+    here.ambient, here.diffuse, here.specular
+  );
 }

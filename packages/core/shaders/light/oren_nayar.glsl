@@ -8,6 +8,7 @@
  * @inlet roughness number "Roughness" = 0.5 in 0..1 unit radians: how far its facets are tilted; 0 is Lambert's law.
  * @inlet normal normal "Normal" = surface normal
  * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @factors base
  * @outlet result light "Light"
  */
 Lit orenNayar(vec3 base, float roughness, vec3 normal, vec3 toEye) {
@@ -27,8 +28,8 @@ Lit orenNayar(vec3 base, float roughness, vec3 normal, vec3 toEye) {
     float together = dot(light.toLight, toEye) - nDotL * nDotV;
     // sin α tan β = sin sin / max(cos, cos).
     float tilted = max(together, 0.0) / max(max(nDotL, nDotV), 1e-3);
-    around += light.colour * light.weights.x;
-    matte += light.colour * (light.weights.y * light.shadow * nDotL * (a + b * tilted));
+    around += light.ambient;
+    matte += light.diffuse * (light.shadow * nDotL * (a + b * tilted));
   }
   Lit lit = darkness();
   lit.ambient = seen * around;

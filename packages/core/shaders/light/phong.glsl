@@ -9,6 +9,7 @@
  * @inlet exponent number "Exponent" = 8 in 1..512: higher is smaller and sharper; about a quarter of Blinn-Phong's looks alike.
  * @inlet normal normal "Normal" = surface normal
  * @inlet toEye directionToEye "View direction" = surface viewDirection
+ * @factors base, specular
  * @outlet result light "Light"
  */
 Lit phong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {
@@ -21,12 +22,12 @@ Lit phong(vec3 base, vec3 specular, float exponent, vec3 normal, vec3 toEye) {
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
+    around += light.ambient;
     float nDotL = dot(normal, light.toLight);
     if (nDotL > 0.0) {
       float along = clamp(dot(mirrored, light.toLight), 1e-6, 1.0);
-      matte += light.colour * (light.weights.y * light.shadow * nDotL);
-      shine += light.colour * (light.weights.z * light.shadow * pow(along, power));
+      matte += light.diffuse * (light.shadow * nDotL);
+      shine += light.specular * (light.shadow * pow(along, power));
     }
   }
   Lit lit = darkness();

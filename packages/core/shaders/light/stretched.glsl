@@ -21,7 +21,7 @@ Lit stretchedHighlight(vec3 colour, float exponent, float shift, vec3 grain, vec
     float cosine = dot(along, safeNormalize(light.toLight + toEye));
     float sine = sqrt(max(1.0 - cosine * cosine, 0.0));
     float shown = smoothStepBetween(-0.1, 0.3, dot(normal, light.toLight));
-    lit.specular += colour * light.colour * (light.weights.z * light.shadow * shown * pow(max(sine, 1e-6), max(exponent, 1e-3)));
+    lit.specular += colour * light.specular * (light.shadow * shown * pow(max(sine, 1e-6), max(exponent, 1e-3)));
   }
   return lit;
 }

@@ -8,6 +8,7 @@
  * @inlet coat fraction "Clearcoat" = 1 in 0..1: 0 is none.
  * @inlet roughness fraction "Roughness" = 0.05 in 0..1
  * @inlet normal normal "Normal" = surface normal
+ * @factors coat, roughness
  * @outlet result light "Light"
  */
 Lit clearCoat(Lit under, float coat, float roughness, vec3 normal) {
@@ -29,7 +30,7 @@ Lit clearCoat(Lit under, float coat, float roughness, vec3 normal) {
       float nDotH = clamp(dot(normal, halfway), 0.0, 1.0);
       float lobe = ggxDensity(alpha2, nDotH) * smithVisibility(alpha2, nDotL, nDotV);
       float fresnel = 0.04 + 0.96 * fifthPower(1.0 - clamp(dot(toEye, halfway), 0.0, 1.0));
-      shine += light.colour * (light.weights.z * light.shadow * nDotL * lobe * fresnel * many);
+      shine += light.specular * (light.shadow * nDotL * lobe * fresnel * many);
     }
   }
   Lit lit = multiplyValues(under, 1.0 - mirrored);

@@ -78,6 +78,7 @@ vec3 refractedTo(vec3 normal, vec3 toEye, float ior, float way) {
  * @inlet roughness fraction "Roughness" = 0 in 0..1
  * @inlet dispersion number "Dispersion" = 0 in 0..4: 20 divided by the Abbe number; 0.3 is common glass.
  * @inlet normal normal "Normal" = surface normal
+ * @factors roughness
  * @outlet result colour "Colour"
  */
 vec3 seenThrough(float ior, float thickness, float roughness, float dispersion, vec3 normal) {

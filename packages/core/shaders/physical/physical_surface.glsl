@@ -29,6 +29,7 @@
  * @inlet coat fraction "Clearcoat" = 1 in 0..1
  * @inlet coatRoughness fraction "Clearcoat roughness" = 0.05 in 0..1
  * @inlet coatNormal normal "Clearcoat normal" = surface normal
+ * @factors baseColour, metallic, roughness, specular, specularColour, anisotropy, iridescence, transmission, thickness, sheenColour, sheenRoughness, emission, coat, coatRoughness
  * @feature hasSpecular "specular": strength, colour and index of refraction of what is no metal.
  * @feature hasCoat "clearcoat": a clear coat on top, with a roughness and a normal of its own.
  * @feature hasSheen "sheen": a soft glow of fibres at the edge.
@@ -108,7 +109,7 @@ Lit physicalSurface(
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
+    around += light.ambient;
     float nDotL = dot(normal, light.toLight);
     if (nDotL > 0.0) {
       vec3 halfway = safeNormalize(light.toLight + toEye);
@@ -120,16 +121,16 @@ Lit physicalSurface(
         lobe = ggxDensity(alpha2, nDotH) * smithVisibility(alpha2, nDotL, nDotV);
       }
       float glancing = fifthPower(1.0 - clamp(dot(toEye, halfway), 0.0, 1.0));
-      vec3 arriving = light.colour * (light.shadow * nDotL);
-      matte += arriving * light.weights.y;
-      shine += (steady + growing * glancing) * arriving * (light.weights.z * lobe);
+      float arriving = light.shadow * nDotL;
+      matte += light.diffuse * arriving;
+      shine += (steady + growing * glancing) * light.specular * (arriving * lobe);
     }
     if (hasTransmission) {
       // From behind: the mirror image of the lobe.
       if (nDotL < 0.0) {
         vec3 halfway = safeNormalize(light.toLight - normal * (2.0 * nDotL) + toEye);
         float lobe = ggxDensity(alpha2, clamp(dot(normal, halfway), 0.0, 1.0)) * smithVisibility(alpha2, -nDotL, nDotV);
-        passing += light.colour * (light.weights.z * light.shadow * -nDotL * lobe);
+        passing += light.specular * (light.shadow * -nDotL * lobe);
       }
     }
   }

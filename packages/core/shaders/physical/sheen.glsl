@@ -35,6 +35,7 @@ float fibreLobe(float alpha, float nDotH, float nDotL, float nDotV) {
  * @inlet colour colour "Colour" = 0.5 0.5 0.5: black is none.
  * @inlet roughness fraction "Roughness" = 0.4 in 0..1: lower is a finer edge.
  * @inlet normal normal "Normal" = surface normal
+ * @factors colour, roughness
  * @outlet result light "Light"
  */
 Lit sheenLayer(Lit under, vec3 colour, float roughness, vec3 normal) {
@@ -50,7 +51,7 @@ Lit sheenLayer(Lit under, vec3 colour, float roughness, vec3 normal) {
     float nDotL = dot(normal, light.toLight);
     if (nDotL > 0.0) {
       float nDotH = clamp(dot(normal, safeNormalize(light.toLight + toEye)), 0.0, 1.0);
-      shine += light.colour * (light.weights.z * light.shadow * nDotL * fibreLobe(alpha, nDotH, max(nDotL, 1e-3), nDotV));
+      shine += light.specular * (light.shadow * nDotL * fibreLobe(alpha, nDotH, max(nDotL, 1e-3), nDotV));
     }
   }
   Lit lit = multiplyValues(under, 1.0 - largestOf(tint) * albedo);

@@ -10,7 +10,7 @@ void main() {
   int count = lightsInUse();
   for (int i = 0; i < count; i++) {
     LightHere light = lightHere(i);
-    float strength = luminanceOf(light.colour) * light.weights.y * max(dot(normal, light.toLight), 0.0);
+    float strength = luminanceOf(light.diffuse) * max(dot(normal, light.toLight), 0.0);
     all += strength;
     free += strength * mix(1.0, light.shadow, clamp(moreWeights.z, 0.0, 1.0));
   }

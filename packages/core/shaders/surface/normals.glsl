@@ -7,11 +7,13 @@
  * @inlet map vector "Map" = 0.5 0.5 1: colours of the map as they are stored, read as data.
  * @inlet strengthX number "Strength along u" = 1 in -2..2
  * @inlet strengthY number "Strength along v" = 1 in -2..2
+ * @inlet turn number "Rotation" = 0 unit radians: of the map on the surface, counter-clockwise, as its image or UV transform has it.
  * @feature greenDown "flip green": for maps whose green is bright where a bump falls off downwards; without, where it rises.
  * @feature twoChannels "two channels": the map's blue is not read; the normal's length tells what is missing.
+ * @feature turned "rotated": for maps that lie rotated on the surface: their bumps are turned with them.
  * @outlet result normal "Normal": unit length, world space.
  */
-vec3 normalFromMap(vec3 map, float strengthX, float strengthY, bool greenDown, bool twoChannels) {
+vec3 normalFromMap(vec3 map, float strengthX, float strengthY, float turn, bool greenDown, bool twoChannels, bool turned) {
   vec3 normal = surfaceNormal();
   vec3 along = surfaceTangent();
   vec3 tangent = safeNormalize(along - normal * dot(normal, along));
@@ -23,9 +25,17 @@ vec3 normalFromMap(vec3 map, float strengthX, float strengthY, bool greenDown, b
   if (greenDown) {
     stored.y = -stored.y;
   }
+  if (turned) {
+    float c = cos(turn);
+    float s = sin(turn);
+    stored.xy = vec2(stored.x * c - stored.y * s, stored.x * s + stored.y * c);
+  }
   vec3 bent = stored * vec3(clamp(strengthX, -16.0, 16.0), clamp(strengthY, -16.0, 16.0), 1.0);
   vec3 result = tangent * bent.x + bitangent * bent.y + normal * max(bent.z, 0.0);
   return dot(result, result) < 1e-12 ? normal : safeNormalize(result);
+}
+vec3 normalFromMap(vec3 map, float strengthX, float strengthY, bool greenDown, bool twoChannels) {
+  return normalFromMap(map, strengthX, strengthY, 0.0, greenDown, twoChannels, false);
 }
 
 /**

@@ -34,6 +34,8 @@ export interface InletSpec {
   readonly low?: number;
   readonly high?: number;
   readonly unit?: string;
+  /** Whether its number stays when a map runs into it, as a factor of the map. */
+  readonly scales?: boolean;
   /** Of a choice: what its numbers stand for, from 0. */
   readonly choices?: readonly string[];
   readonly help: string;

@@ -28,9 +28,33 @@ describe('Normals from maps', () => {
     expect(components(callShader(NORMAL, [map, 1, 1, [0], [0]], mirrored))[1]).toBeCloseTo(-0.6, 5);
   });
 
+  it('turn with a map that lies rotated: what leans along the picture’s own u leans along the turned one', () => {
+    const turnedBy = (angle: number, down = 0): readonly number[] =>
+      components(
+        callShader('normalFromMap(vec3,float,float,float,bool,bool,bool)', [stored(0.6, 0, 0.8), 1, 1, angle, [down], [0], [1]], frame),
+      );
+    expect(turnedBy(0)[0]).toBeCloseTo(0.6, 5);
+    // `uvTransform` shows the picture turned counter-clockwise by a quarter: its right side is up, along the bitangent.
+    expect(turnedBy(Math.PI / 2)[0]).toBeCloseTo(0, 5);
+    expect(turnedBy(Math.PI / 2)[1]).toBeCloseTo(0.6, 5);
+    expect(turnedBy(Math.PI / 2, 1)[1]).toBeCloseTo(0.6, 5);
+  });
+
   it('find blue where the map has only two channels', () => {
     const [x, y, z] = normalOf([...stored(0.6, 0), 0.1], 0, 1);
     expect([x, y, z].map((each) => each!.toFixed(4))).toEqual(['0.6000', '0.0000', '0.8000']);
+  });
+});
+
+describe('A UV transform', () => {
+  it('repeats, shifts and turns as an image does by itself, and hands its angle on', () => {
+    const moved = callShader('transformedUv(vec2,vec2,vec2,float)', [[0.75, 0.5], [2, 3], [0.1, 0.2], Math.PI / 2]);
+    const fields = (moved as { fields: Record<string, Value> }).fields;
+    // A quarter counter-clockwise, v down: what was right of the middle is read below it.
+    const [u = 0, v = 0] = components(fields['uv']!);
+    expect(u).toBeCloseTo(0.5 * 2 + 0.1, 5);
+    expect(v).toBeCloseTo(0.75 * 3 + 0.2, 5);
+    expect(components(fields['turn']!)[0]).toBeCloseTo(Math.PI / 2, 5);
   });
 });
 

@@ -45,7 +45,12 @@ export function readKind(documentation: Documentation, overloads: readonly IrFun
     throw new MalformedKind(`kind ${id}: ${what}`);
   };
   const required = (name: string): string => tags(name)[0] || complain(`@${name} is missing`);
-  const inlets = tags('inlet').map((text) => readInlet(text) ?? complain(`@inlet ${text}`));
+  const scaled = new Set(tags('factors').flatMap((text) => text.split(/,\s*/)));
+  const inlets = tags('inlet').map((text) => {
+    const inlet = readInlet(text) ?? complain(`@inlet ${text}`);
+    return scaled.delete(inlet.name) ? { ...inlet, scales: true } : inlet;
+  });
+  if (scaled.size > 0) complain(`@factors names ${[...scaled].join(', ')}, which is no inlet`);
   const outlets = tags('outlet').map((text) => readOutlet(text) ?? complain(`@outlet ${text}`));
   const [first] = overloads;
   if (!first) complain('no function');

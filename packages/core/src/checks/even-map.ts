@@ -13,7 +13,11 @@ export const evenMap: Check = {
         const feed = evenFeed(input, inlet);
         if (!feed) return [];
         const at = { node: node.home.node, inlet: inlet.spec.name };
-        const rounded = feed.value.map((each) => Math.round(each * 1000) / 1000);
+        const factor = inlet.spec.scales ? node.node?.factors?.[inlet.spec.name] : undefined;
+        const rounded = feed.value.map((each, index) => {
+          const by = typeof factor === 'number' ? factor : (factor?.[index] ?? 1);
+          return Math.round(each * by * 1000) / 1000;
+        });
         const [first = 0] = rounded;
         const value = inlet.type === 'colour' || inlet.type === 'vec3' ? (rounded.length === 3 ? rounded : [first, first, first]) : first;
         const edits = new GraphEdits(node.home.group);
@@ -21,7 +25,7 @@ export const evenMap: Check = {
           {
             place: placeOf(node, inlet.spec.name),
             node: feed.node,
-            title: `“${feed.name}” is ${rounded.join(' ')} everywhere: “${inlet.spec.label}” of ${node.kind.title} may as well be a number.`,
+            title: `“${feed.name}” ${factor === undefined ? 'is' : 'gives'} ${rounded.join(' ')} everywhere: “${inlet.spec.label}” of ${node.kind.title} may as well be a number.`,
             explanation:
               'A map without any difference costs memory and a read for every pixel, and its number cannot be dragged. Often a wrong channel or an empty export is behind it.',
             mend: {

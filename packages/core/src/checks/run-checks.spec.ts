@@ -135,6 +135,21 @@ const MISTAKES: Readonly<Record<string, { material: Material; set?: StageSet; mi
       images: new Map([[image.asset, { even: [], grey: false, seams: NO_SEAMS, normals: { green: 'down', certainty: 1 } }]]),
     },
   },
+  'turned-normal-map': {
+    material: withImage(
+      materialOf(
+        { t: ['uvTransform', { turn: 0.5 }], i: 'image', n: 'normalFromMap', l: 'lambert' },
+        { 'i.uv': 't.uv', 'n.map': 'i.colour', 'l.normal': 'n', 'dock.colour': 'l' },
+      ),
+      { role: 'data' },
+    ),
+  },
+  'below-zero': {
+    material: materialOf(
+      { s: 'sun', n: 'normal', d: 'dot', c: 'colour', m: 'mix' },
+      { 'd.a': 's.direction', 'd.b': 'n', 'm.amount': 'd', 'm.b': 'c', 'dock.colour': 'm' },
+    ),
+  },
   'few-segments': {
     material: withImage(
       materialOf({ i: 'image', d: 'displaceByHeight', l: 'lambert' }, { 'd.height': 'i.red', 'dock.offset': 'd', 'dock.colour': 'l' }),
@@ -263,6 +278,28 @@ describe('Checks', () => {
     expect(found('travelling', edited(mirrored(), finding!.mend!.edit))).toEqual([]);
     expect(found('travelling', mirrored(-1))).toEqual([]);
     expect(found('travelling', mirrored(2)).length).toBe(1);
+  });
+
+  it('travelling: puts the normal where it belongs when the two were swapped', () => {
+    const swapped = materialOf(
+      { s: 'viewDirection', t: ['multiply', { b: -1 }], n: 'normal', r: 'reflect', l: 'normalAsColour' },
+      { 't.a': 's', 'r.direction': 'n', 'r.normal': 't', 'l.normal': 'r', 'dock.colour': 'l' },
+    );
+    const [finding] = found('travelling', swapped);
+    expect(finding?.title).toContain('gets the surface’s normal as the direction');
+    const mended = edited(swapped, finding!.mend!.edit);
+    expect(mended.surface.ribbons['r.direction']?.from).toBe('t');
+    expect(mended.surface.ribbons['r.normal']?.from).toBe('n');
+    expect([...found('travelling', mended), ...found('direction', mended)]).toEqual([]);
+  });
+
+  it('below-zero: a wave is remapped, so that nothing of it is lost', () => {
+    const wave = materialOf({ s: 'sine', m: 'mix' }, { 'm.amount': 's', 'dock.colour': 'm' });
+    const [finding] = found('below-zero', wave);
+    expect(finding?.mend?.label).toBe('Remap it to 0…1');
+    const mended = edited(wave, finding!.mend!.edit);
+    expect(found('below-zero', mended)).toEqual([]);
+    expect(Object.values(mended.surface.nodes).find(({ kind }) => kind === 'remap')?.values).toEqual({ inLow: -1, inHigh: 1 });
   });
 
   it('no-effect: says that metal lets nothing through, whatever its transmission', () => {

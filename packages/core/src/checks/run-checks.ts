@@ -1,5 +1,6 @@
 import { albedo } from './albedo';
 import { behindGlass } from './behind-glass';
+import { belowZero } from './below-zero';
 import { clippedPicture } from './clipped-picture';
 import { clampedCosine } from './clamped-cosine';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
@@ -24,6 +25,7 @@ import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
 import { travellingDirections } from './travelling-directions';
+import { turnedNormalMap } from './turned-normal-map';
 import { unitVectors } from './unit-vectors';
 import { unnamedImages } from './unnamed-images';
 import { unused } from './unused-nodes';
@@ -37,8 +39,10 @@ export const CHECKS: readonly Check[] = [
   travellingDirections,
   unitVectors,
   clampedCosine,
+  belowZero,
   imageRoles,
   normalSenses,
+  turnedNormalMap,
   mapSizes,
   evenMap,
   heldImage,

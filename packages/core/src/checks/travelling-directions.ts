@@ -1,7 +1,10 @@
 import type { Meaning } from '../catalogue/kind';
-import type { Check } from './check';
+import type { Check, CheckInput, Mend } from './check';
 import { senseOf } from './direction-sense';
-import { placedNodes, placeOf } from './graph-places';
+import type { ResolvedInlet, ResolvedNode } from '../compile/resolve';
+import { placedNodes, placeOf, sourceOf } from './graph-places';
+import { GraphEdits } from '../document/graph-edits';
+import { joinEdits } from '../document/edit';
 import { turnRound } from './turn-round';
 
 /** Kinds whose direction travels towards the surface, as light does before it meets a mirror. */
@@ -15,6 +18,20 @@ export const travellingDirections: Check = {
     placedNodes(input).flatMap((node) => {
       const inlet = TRAVELLING.has(node.kind.id) ? node.inlets.find(({ spec }) => spec.name === 'direction') : undefined;
       const sense = inlet && senseOf(input, inlet);
+      const normal = node.inlets.find(({ spec }) => spec.name === 'normal');
+      const other = normal && senseOf(input, normal);
+      if (inlet?.ribbon && sense?.meaning === 'normal' && (!normal?.ribbon || (other && other.meaning !== 'normal'))) {
+        return [
+          {
+            place: placeOf(node, inlet.spec.name),
+            node: node.id,
+            title: `${node.kind.title} gets the surface’s normal as the direction that is mirrored or bent.`,
+            explanation:
+              'Both inlets take a vector of length 1, so it compiles; but a normal that is mirrored at another direction says nothing about the surface. The normal belongs in “Normal”.',
+            mend: swapped(input, node, inlet, normal),
+          },
+        ];
+      }
       const words = sense && WORDS[sense.meaning];
       if (!inlet || !words || sense.turned) return [];
       const edit = turnRound(input, node, inlet);
@@ -30,3 +47,21 @@ export const travellingDirections: Check = {
       ];
     }),
 };
+
+/** What runs into the two inlets changes places; nothing where it comes from outside of the group. */
+function swapped(input: CheckInput, node: ResolvedNode, direction: ResolvedInlet, normal: ResolvedInlet | undefined): Mend | undefined {
+  const edits = new GraphEdits(node.home.group);
+  const both = [
+    [normal, 'direction'],
+    [direction, 'normal'],
+  ] as const;
+  const each = both.map(([from, inlet]) => {
+    const to = { node: node.home.node, inlet };
+    if (!from?.ribbon) return edits.disconnect(to);
+    const source = sourceOf(input, from);
+    return source?.node && edits.connect({ node: source.home.node, outlet: from.ribbon.outlet }, to);
+  });
+  const found = each.filter((edit) => edit !== undefined);
+  if (found.length < both.length) return undefined;
+  return { label: 'Swap the two', document: 'material', edit: joinEdits(`Swap the inlets of ${node.kind.title}`, ...found) };
+}

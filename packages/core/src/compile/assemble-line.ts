@@ -2,7 +2,7 @@ import { local } from '../ir/build';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { dropDead, fold, mapValues, shareCommon, substitute, type Line } from '../ir/passes';
 import { fasterRate, RateAnalysis, type Rate } from '../ir/rate';
-import { componentCount, type Type } from '../ir/types';
+import { componentCount, sameType, VEC4, type Type } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { mapSum, sumFunction, type LightSum } from './light-loops';
 import type { LoweredStage, SharedLowering } from './lower';
@@ -83,6 +83,11 @@ function lineRates(line: readonly Declare[], module: Module): ReadonlyMap<string
   return rates;
 }
 
+/** Whether the block has places for values of a type: numbers, vectors, and the stops of a gradient. */
+function fitsSlot(type: Type): boolean {
+  return type.kind === 'array' ? sameType(type.element, VEC4) : componentCount(type) > 0 && type.kind !== 'matrix';
+}
+
 /**
  * Takes what does not differ between points out of the program: it is computed on the CPU, once per frame, and read
  * from a slot. Structs and what finds no room stay.
@@ -94,7 +99,7 @@ function hoist(
   allocate: (declared: Declare) => Expression | undefined,
 ): Pick<AssembledLine, 'line' | 'results' | 'frameLine'> {
   const slow = (name: string): boolean => fasterRate(rates.get(name) ?? 'pixel', 'frame') === 'frame';
-  const fits = (declared: Declare): boolean => slow(declared.name) && componentCount(declared.type) > 0 && declared.type.kind !== 'matrix';
+  const fits = (declared: Declare): boolean => slow(declared.name) && fitsSlot(declared.type);
   const wanted = new Set<string>();
   const want = (expression: Expression): void =>
     walkExpression(expression, (each) => {

@@ -76,7 +76,9 @@ describe('compileMaterial: programs', () => {
     for (const kind of library().kinds.values()) {
       if (kind.overloads.length === 0 || kind.id === THIS_LIGHT_KIND) continue;
       const outlet = kind.outlets[0]?.name ?? 'result';
-      const { problems } = compileFor(GLSL_TARGET, graph({ n: kind.id }, { 'dock.colour': `n.${outlet}` }));
+      // A gradient is no light: something reads it.
+      const ribbons = kind.outlets[0]?.meaning === 'stops' ? { 'g.stops': 'n', 'dock.colour': 'g' } : { 'dock.colour': `n.${outlet}` };
+      const { problems } = compileFor(GLSL_TARGET, graph({ n: kind.id, g: 'gradient' }, ribbons as Record<string, string>));
       expect(problems.map((problem) => problem.message))
         .withContext(kind.id)
         .toEqual([]);
@@ -254,6 +256,69 @@ describe('compileMaterial: problems', () => {
   });
 });
 
+describe('Gradients', () => {
+  const stops: MaterialParameter = { name: 'Sky', type: 'stops', value: [1, 0, 0, 0, 0, 0, 1, 1], order: 0 };
+  const through = { p: 'parameter', g: 'gradient' };
+  const run = { 'g.stops': 'p', 'dock.colour': 'g' };
+
+  it('of a parameter are read from the block, with as many stops as there are', () => {
+    const material = graph(through, run, { p: stops });
+    const words = values(material);
+    expect([...words.slice(0, 8)]).toEqual([1, 0, 0, 0, 0, 0, 1, 1]);
+    // Stops that are not there repeat the last one.
+    expect([...words.slice(28, 32)]).toEqual([0, 0, 1, 1]);
+  });
+
+  it('whose colours are parameters are put together once per frame, and one colour changes no program', () => {
+    const red: MaterialParameter = { name: 'Red', type: 'colour', value: [1, 0, 0], order: 0 };
+    const material = graph(
+      { p: 'parameter', m: 'gradientOfColours', y: 'place', g: 'gradient' },
+      { 'm.first': 'p', 'g.at': 'y.y', 'g.stops': 'm', 'dock.colour': 'g' },
+      { p: red },
+    );
+    const program = compiled(material);
+    expect(program.program.fragment.text).not.toContain('gradientOfColours(');
+    const slot = program.slots.find(({ source, type }) => source.from === 'frame' && type.kind === 'array');
+    expect(slot).toBeDefined();
+    expect([...values(material, program).slice(slot!.offset, slot!.offset + 4)]).toEqual([1, 0, 0, 0]);
+    expect(compiled(applyChanges(material, [{ path: ['parameters', 'p', 'value'], value: [0, 1, 0] }])).key).toBe(program.key);
+  });
+
+  it('take no number: it is said what to put there', () => {
+    const { problems } = compileFor(GLSL_TARGET, graph({ n: 'number', g: 'gradient' }, { 'g.stops': 'n', 'dock.colour': 'g' }));
+    expect(problems[0]?.message).toContain('but a gradient is wanted: a parameter that is one, or Gradient of colours');
+  });
+});
+
+describe('Factors', () => {
+  const plain = graph({ c: 'place', s: 'physicalSurface' }, { 's.roughness': 'c.y', 's.baseColour': 'c.result', 'dock.colour': 's' });
+  const mapped = graph({ c: 'place', s: 'physicalSurface' }, { 's.roughness': 'c.y', 's.metallic': 'c.x', 'dock.colour': 's' });
+  const scaled = (factors: Record<string, InletValue>): Compilable =>
+    applyChanges(mapped, [{ path: ['surface', 'nodes', 's', 'factors'], value: factors }]);
+
+  it('multiply what a ribbon brings, by a number of the block', () => {
+    const material = scaled({ roughness: 0.25 });
+    const program = compiled(material);
+    expect(program.program.fragment.text).not.toBe(compiled(mapped).program.fragment.text);
+    expect([...values(material, program)]).toContain(0.25);
+    expect(compiled(scaled({ roughness: 0.75 })).key).toBe(program.key);
+  });
+
+  it('of a colour have three numbers, and a single one spreads', () => {
+    for (const factor of [[0.5, 0.25, 0.125], 0.5])
+      expect(
+        compileFor(GLSL_TARGET, applyChanges(plain, [{ path: ['surface', 'nodes', 's', 'factors'], value: { baseColour: factor } }]))
+          .problems,
+      ).toEqual(compileFor(GLSL_TARGET, plain).problems);
+  });
+
+  it('stand idle while nothing runs in', () => {
+    const open = graph({ s: 'physicalSurface' }, { 'dock.colour': 's' });
+    const idle = applyChanges(open, [{ path: ['surface', 'nodes', 's', 'factors'], value: { roughness: 0.25 } }]);
+    expect(compiled(idle).key).toBe(compiled(open).key);
+  });
+});
+
 describe('isStructural', () => {
   const material = newMaterial('m');
   it('is false for numbers, places and names', () => {
@@ -266,6 +331,15 @@ describe('isStructural', () => {
     ).toBeFalse();
     expect(isStructural(setParameter('p', 'value', 2).changes)).toBeFalse();
     expect(material.surface.ribbons['dock.colour']).toBeDefined();
+  });
+
+  it('is true for the first factor of an inlet and for none any more, and false for every other number of it', () => {
+    const at = { node: 'lambert', inlet: 'base' };
+    const edits = new GraphEdits();
+    const first = edits.setFactor(material, at, 0.5, '');
+    expect(isStructural(first.changes)).toBeTrue();
+    expect(isStructural(edits.setFactor(applyChanges(material, first.changes), at, 0.25, '').changes)).toBeFalse();
+    expect(isStructural(edits.resetFactor(at, '').changes)).toBeTrue();
   });
 
   it('is true for nodes, ribbons, kinds and types', () => {

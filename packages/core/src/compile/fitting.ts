@@ -56,7 +56,7 @@ export function kindInletTypes(kind: NodeKind, name: string): RibbonType[] {
 export function kindOutletTypes(kind: NodeKind, name: string): RibbonType[] {
   const outlet = kind.outlets.find((each) => each.name === name);
   if (!outlet) return [];
-  if (kind.id === PARAMETER_KIND) return ['number', 'colour'];
+  if (kind.id === PARAMETER_KIND) return ['number', 'colour', 'stops'];
   if (kind.overloads.length === 0) return [outlet.type ?? 'number'];
   return kind.overloads.flatMap(({ result }) => {
     const field = result.kind === 'struct' && result.name !== 'Lit' ? result.fields.find((each) => each.name === name)?.type : result;

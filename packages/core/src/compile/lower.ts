@@ -254,7 +254,15 @@ export class StageLowering {
     const given = from?.outlets[ribbon.outlet];
     const found = given && conversion(given, type);
     if (!source || !found) throw new ReferenceError(`ribbon into ${at.id}.${spec.name} was not resolved`);
-    return found.build(from?.port ? source : outletValue(source, ribbon.outlet), this.functions);
+    const value = found.build(from?.port ? source : outletValue(source, ribbon.outlet), this.functions);
+    return this.scaled(at, spec, value);
+  }
+
+  /** A map is multiplied by its number, where it has one. */
+  private scaled({ home, node }: Pick<ResolvedNode, 'home' | 'node'>, { name, scales }: InletSpec, value: Expression): Expression {
+    if (!scales || node?.factors?.[name] === undefined) return value;
+    const factor = this.slot(value.type, { from: 'factor', home, inlet: name }, { home, inlet: name });
+    return { op: 'binary', operator: '*', left: value, right: factor, type: value.type };
   }
 
   /** One sampler an image, however many nodes read it. */

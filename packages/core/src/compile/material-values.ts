@@ -1,7 +1,7 @@
 import type { LiveInput } from '@brelvin/contract';
 import type { MaterialSource } from '../document/material';
 import { evaluate } from '../ir/evaluate';
-import { components, type Value } from '../ir/value';
+import { components, isArrayValue, type Value } from '../ir/value';
 import type { CompiledMaterial } from './compiled-material';
 import { AT_REST, documentNumbers, type LiveValues } from './slots';
 
@@ -28,8 +28,12 @@ export function writeMaterialValues(
   for (const { name, value } of compiled.frame.line) if (value) locals.set(name, evaluate(value, context, locals));
   for (const { offset, source } of compiled.slots) {
     const value = source.from === 'frame' ? locals.get(source.name) : undefined;
-    if (value) words.set(components(value), offset);
+    if (value) words.set(flatNumbers(value), offset);
   }
+}
+
+function flatNumbers(value: Value): readonly number[] {
+  return isArrayValue(value) ? value.items.flatMap(flatNumbers) : components(value);
 }
 
 /** The largest number that programs are given: its square is still a number. */

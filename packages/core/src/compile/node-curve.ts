@@ -94,6 +94,9 @@ function seen(value: Value): readonly number[] {
   return [0, 1, 2].map((channel) => terms.reduce((sum, term) => sum + (term[channel] ?? 0), 0));
 }
 
+/** All of the first light is scattered and mirrored, nothing of it comes from all sides. */
+const LIGHT_PARTS = Array.from({ length: 24 }, (_, part) => (part === 1 || part === 2 ? [1, 1, 1, 1] : [0, 0, 0, 0]));
+
 /** A white light on a surface that faces up, with this cosine between them; nothing else shines. */
 function facing(cosine: number): ReadonlyMap<string, Value> {
   const items = (first: readonly number[]): Value => ({ items: [first, ...Array.from({ length: 7 }, () => [0, 0, 0, 0])] });
@@ -110,7 +113,7 @@ function facing(cosine: number): ReadonlyMap<string, Value> {
     ['lightColour', items([1, 1, 1, 0])],
     ['lightAxis', items([0, 1, 0, 0])],
     ['lightFalloff', items([0, 1, 0, 0])],
-    ['lightWeights', items([0, 1, 1, 0])],
+    ['lightParts', { items: LIGHT_PARTS }],
     ['partDepth', [0, 0, 0, 0]],
   ]);
 }

@@ -239,7 +239,8 @@ class GraphResolver {
       this.say(id, undefined, 'The parameter that this node reads is gone. Delete the node, or undo.');
       return undefined;
     }
-    const outlets: Record<string, RibbonType> = { result: parameter.type === 'colour' ? 'colour' : 'number' };
+    const { type } = parameter;
+    const outlets: Record<string, RibbonType> = { result: type === 'colour' || type === 'stops' ? type : 'number' };
     return { id, node, home: this.homeOf(id), kind, parameter, inlets: [], outlets };
   }
 

@@ -111,8 +111,17 @@ export function swapKind(typed: TypedGraph, id: string, kind: NodeKind): Edit | 
   const node = graph.nodes[id];
   if (!node) return undefined;
   const known = new Set(kind.inlets.map((spec) => spec.name));
-  const values = Object.fromEntries(Object.entries(node.values).filter(([name]) => known.has(name)));
-  const put: GraphNode = { kind: kind.id, rev: kind.rev, x: node.x, y: node.y, values, ...(node.image && { image: node.image }) };
+  const ofKnown = (numbers: GraphNode['values'] = {}): GraphNode['values'] =>
+    Object.fromEntries(Object.entries(numbers).filter(([name]) => known.has(name)));
+  const put: GraphNode = {
+    kind: kind.id,
+    rev: kind.rev,
+    x: node.x,
+    y: node.y,
+    values: ofKnown(node.values),
+    ...(node.factors && { factors: ofKnown(node.factors) }),
+    ...(node.image && { image: node.image }),
+  };
   const changes: Change[] = [edits.putNode(id, put)];
   const { incoming, outgoing } = planSwap(typed, id, kind);
   for (const { inlet, source, next } of incoming) {
@@ -142,8 +151,8 @@ export function promote(
   const node = graph.nodes[at.node];
   const inlet = typed.inlets(at.node).find((each) => each.spec.name === at.inlet);
   if (!node || !inlet || inlet.ribbon || 'surface' in inlet.spec.default) return undefined;
-  if (inlet.type !== 'number' && inlet.type !== 'colour') return undefined;
   const { spec, type } = inlet;
+  if (type !== 'number' && type !== 'colour' && type !== 'stops') return undefined;
   const fallback = 'value' in spec.default ? spec.default.value : [0];
   const typedIn = node.values[at.inlet] ?? fallback;
   const numbers = typeof typedIn === 'number' ? [typedIn] : typedIn;
@@ -153,7 +162,11 @@ export function promote(
   const parameter: MaterialParameter = {
     name,
     type,
-    ...(type === 'colour' ? { value: [0, 1, 2].map((index) => numbers[index] ?? number) } : { value: number, ...rangeRound(number, spec) }),
+    ...(type === 'stops'
+      ? { value: numbers }
+      : type === 'colour'
+        ? { value: [0, 1, 2].map((index) => numbers[index] ?? number) }
+        : { value: number, ...rangeRound(number, spec) }),
     ...(spec.help ? { help: spec.help } : {}),
     ...(spec.unit ? { unit: spec.unit } : {}),
     order,

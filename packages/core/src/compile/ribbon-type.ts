@@ -138,7 +138,7 @@ export function misfitMessage(from: RibbonType, to: RibbonType): string {
   const mend = to === 'number' ? ' Put Split or Length between.' : from === 'vec2' ? ' Put Split and Combine between.' : '';
   if (to === 'image' || to === 'cubeImage') return 'An image is chosen on the node; nothing runs into it.';
   return to === 'stops'
-    ? 'Gradient stops are edited in place; nothing runs into them.'
+    ? `This gives ${words[from]}, but a gradient is wanted: a parameter that is one, or Gradient of colours.`
     : `This gives ${words[from]}, but ${words[to]} is wanted.${mend}`;
 }
 

@@ -1,5 +1,5 @@
 import type { InletValue } from '@brelvin/contract';
-import { liveNumber } from '../document/live-input';
+import { liveValue } from '../document/live-input';
 import type { MaterialSource } from '../document/material';
 import { constant, construct, float, global, swizzle } from '../ir/build';
 import type { Expression, Global, UniformBlock } from '../ir/ir';
@@ -10,6 +10,8 @@ import type { NodeHome } from './flatten';
 /** Where a slot's numbers come from. */
 export type SlotSource =
   | { readonly from: 'inlet'; readonly home: NodeHome; readonly inlet: string; readonly fallback: readonly number[] }
+  /** What a ribbon's value is multiplied by. */
+  | { readonly from: 'factor'; readonly home: NodeHome; readonly inlet: string }
   | { readonly from: 'parameter'; readonly parameter: string }
   /** 0…1: whether the pointer is over the part. */
   | { readonly from: 'pointer' }
@@ -106,7 +108,8 @@ export class SlotAllocator {
 }
 
 function sourceKey(source: SlotSource): string {
-  if (source.from === 'inlet') return `inlet ${source.home.group ?? ''}/${source.home.node}.${source.inlet}`;
+  if (source.from === 'inlet' || source.from === 'factor')
+    return `${source.from} ${source.home.group ?? ''}/${source.home.node}.${source.inlet}`;
   if (source.from === 'pointer') return source.from;
   return source.from === 'frame' ? `frame ${source.name}` : `parameter ${source.parameter}`;
 }
@@ -151,12 +154,14 @@ export function documentNumbers(
   if (source.from === 'pointer') return [live.pointer(POINTER_EASE)];
   if (source.from === 'parameter') {
     const parameter = material.parameters[source.parameter];
-    const moved = parameter?.live && liveNumber(parameter.live, live.seconds, live.pointer);
+    const moved = parameter?.live && liveValue(parameter, parameter.live, live.seconds, live.pointer);
     return slotNumbers(live.overrides[source.parameter] ?? moved ?? parameter?.value ?? 0, type);
   }
   const { group, node } = source.home;
   const graph = group === undefined ? material.surface : material.groups[group]?.graph;
-  return slotNumbers(graph?.nodes[node]?.values[source.inlet] ?? source.fallback, type);
+  const found = graph?.nodes[node];
+  if (source.from === 'factor') return slotNumbers(found?.factors?.[source.inlet] ?? 1, type);
+  return slotNumbers(found?.values[source.inlet] ?? source.fallback, type);
 }
 
 /** The same numbers as a constant, for what found no place in the block. */

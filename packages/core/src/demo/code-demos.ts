@@ -29,18 +29,17 @@ Lit paint(Surface s) {
 
   for (int i = 0; i < lightsInUse(); i++) {
     LightHere light = lightHere(i);
-    around += light.colour * light.weights.x;
+    around += light.ambient;
 
     // Squarely lit is bright, at a slant is dim, from behind is dark.
     float facing = dot(s.normal, light.toLight);
     if (facing > 0.0) {
-      vec3 arriving = light.colour * light.shadow;
-      lit.diffuse += slate * arriving * light.weights.y * facing;
+      lit.diffuse += slate * light.diffuse * light.shadow * facing;
 
       // The spot: where the normal lies half way between light and eye.
       vec3 halfVector = normalize(light.toLight + s.toEye);
       float spot = pow(max(dot(s.normal, halfVector), 0.0), polish);
-      lit.specular += shine * arriving * light.weights.z * spot;
+      lit.specular += shine * light.specular * light.shadow * spot;
     }
   }
 
@@ -77,7 +76,7 @@ Lit toonLight(vec3 colour, vec3 normal, float strength, float lowest, vec3 tint,
     LightHere light = lightHere(i);
     float facing = clamp(dot(normal, light.toLight), 0.0, 1.0) * light.shadow;
     float lit = mix(facing, inSteps(facing, detail), strength);
-    sum += light.colour * light.weights.y * mix(tint * lowest, vec3(1.0), lit);
+    sum += light.diffuse * mix(tint * lowest, vec3(1.0), lit);
   }
   Lit result = darkness();
   result.diffuse = seenBase(colour) * sum;

@@ -130,6 +130,23 @@ export class GraphEdits {
     return { label: `Reset ${label}`, changes: [{ path: this.node(at.node, 'values', at.inlet) }] };
   }
 
+  /**
+   * What a map is multiplied by before the inlet takes it. The first one asks for another program, so it is written as a
+   * change of all of them; a later one is a number.
+   */
+  setFactor(material: Material, { node, inlet }: InletAddress, value: InletValue, label: string): Edit {
+    const factors = this.graphOf(material).nodes[node]?.factors;
+    const change =
+      factors?.[inlet] === undefined
+        ? { path: this.node(node, 'factors'), value: { ...factors, [inlet]: value } }
+        : { path: this.node(node, 'factors', inlet), value };
+    return { label: `Change ${label}, factor`, changes: [change] };
+  }
+
+  resetFactor(at: InletAddress, label: string): Edit {
+    return { label: `Reset ${label}, factor`, changes: [{ path: this.node(at.node, 'factors', at.inlet) }] };
+  }
+
   /** Gives a node a name of its own; an empty one gives the kind's title back. */
   nameNode(id: string, name: string): Edit {
     const path = this.node(id, 'name');

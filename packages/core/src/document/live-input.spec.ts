@@ -1,5 +1,5 @@
 import type { LiveInput } from '@brelvin/contract';
-import { liveNumber, STILL_LIVE_INPUT } from './live-input';
+import { liveNumber, liveValue, STILL_LIVE_INPUT } from './live-input';
 
 describe('Live inputs', () => {
   const live = (kind: LiveInput['kind'], rest: Partial<LiveInput> = {}): LiveInput => ({
@@ -26,6 +26,22 @@ describe('Live inputs', () => {
   });
 
   it('follow the pointer', () => expect([0, 0.5, 1].map((pointer) => at(live('pointer'), 0, pointer))).toEqual([2, 4, 6]));
+
+  it('take a colour through a gradient, from its own colour to white without one', () => {
+    const colour = { type: 'colour', value: [0.5, 0, 0] } as const;
+    const valueAt = (input: LiveInput, seconds: number): number[] => liveValue(colour, input, seconds, () => 0) as number[];
+    const red = live('ramp', { period: 4, through: [1, 0, 0, 0, 0, 0, 1, 1] });
+    expect(valueAt(red, 0)).toEqual([1, 0, 0]);
+    expect(valueAt(red, 1)).toEqual([0.75, 0, 0.25]);
+    expect(valueAt(live('ramp', { period: 4 }), 2)).toEqual([0.75, 0.5, 0.5]);
+    // Time starts again at the gradient's end.
+    expect(valueAt(live('time', { low: 0, speed: 0.5, through: red.through }), 2.5)).toEqual([0.75, 0, 0.25]);
+  });
+
+  it('move the places of a gradient', () => {
+    const gradient = { type: 'stops', value: [1, 0, 0, 0, 0, 0, 1, 1] } as const;
+    expect(liveValue(gradient, live('ramp', { low: 0, high: 1, period: 4 }), 1, () => 0)).toEqual([1, 0, 0, 0.25, 0, 0, 1, 1.25]);
+  });
 
   it('stay finite without a period', () => expect(Number.isFinite(at(live('sine', { period: 0 }), 1.5))).toBeTrue());
 });

@@ -33,6 +33,8 @@ export interface FramePrograms {
   readonly notReady: ProgramPipelines;
   /** What stands beside something that is looked at. */
   readonly quiet: ProgramPipelines;
+  /** The glowing balls of lamps. */
+  readonly lampBody: ProgramPipelines;
   /** How far away what is drawn first is. */
   readonly distance: ProgramPipelines;
 }
@@ -57,6 +59,7 @@ export function framePrograms(device: Device): FramePrograms {
     smaller: new SmallerCopy(device, down),
     notReady: plain('not_ready'),
     quiet: plain('quiet'),
+    lampBody: plain('lamp_body'),
     distance: plain('scene_distance', () => plainFragmentModule('scene_distance.frag')),
   };
 }

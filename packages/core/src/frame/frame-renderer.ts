@@ -20,6 +20,7 @@ import { ItemDrawings, type DrawnBy, type PlainVariant } from './item-drawings';
 import { LaterPasses } from './later-passes';
 import { MeshBuffers } from './mesh-buffers';
 import { groundOf } from './ground';
+import { LampBodies } from './lamp-bodies';
 import { hullItems, lineGroups, markOutlines } from './outlines';
 import { environmentNeed, isPlain, type Drawing, type Picture } from './picture';
 import { PictureContext, type PictureResources, type Surroundings } from './picture-context';
@@ -54,6 +55,7 @@ export class FrameRenderer {
   private readonly drawings: ItemDrawings;
   private readonly surfaces: SurfaceDrawings;
   private readonly later: LaterPasses;
+  private readonly bodies: LampBodies;
   /** What was last drawn behind something that looked: values are seen through glass as the last picture was. */
   private lastBehind?: BehindTargets;
   /** What was drawn last. */
@@ -70,6 +72,7 @@ export class FrameRenderer {
     this.drawings = new ItemDrawings(programs.notReady);
     this.surfaces = new SurfaceDrawings(this.drawings, programs);
     this.later = new LaterPasses(device, programs, this.surfaces);
+    this.bodies = new LampBodies(device);
     this.resources = picturesShare(device, programs, this.blocks, this.images);
   }
 
@@ -146,7 +149,8 @@ export class FrameRenderer {
     const [first, later] = [items.filter((item) => !isDrawnLater(item)), items.filter(isDrawnLater)];
     const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.readsSceneColour);
     const occlusion = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
-    if (looks || occlusion) this.drawDistances(targets.far, first, context);
+    const body = whole ? this.bodies.item(rig, picture.lightSeconds ?? picture.seconds) : undefined;
+    if (looks || occlusion) this.drawDistances(targets.far, body ? [...first, body] : first, context);
     const near = occlusion && this.programs.near.draw(targets.far.distance, occlusion, camera, size);
     const shaded = shadows.length > 0 ? 'shadowed' : undefined;
     const untaken = near ? 'occluded' : shaded;
@@ -155,7 +159,7 @@ export class FrameRenderer {
     const lined = whole ? items : [];
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(items, groups);
-    const opened = { picture, first, lined, context: context.seeing({ near }) };
+    const opened = { picture, first, lined, body, context: context.seeing({ near }) };
     this.open(targets, opened, variant, isWireView(inspection.view) ? items : []);
     if (later.length > 0) {
       // However a picture is taken apart, what is seen through glass is whole.
@@ -191,7 +195,7 @@ export class FrameRenderer {
   /** What is behind everything, and all that hides it. */
   private open(
     { colour, depth, formats, size }: RenderTargets,
-    { picture, first, lined, context }: OpenedScene,
+    { picture, first, lined, body, context }: OpenedScene,
     by: PlainVariant | undefined,
     wired: readonly FrameItem[] = [],
   ): void {
@@ -210,6 +214,7 @@ export class FrameRenderer {
         ...this.surfaces.groundCalls(picture, ground, context, formats, by),
         ...backdrop,
         ...this.surfaces.calls(picture, others, context, formats, by),
+        ...(body ? [this.drawings.call(body, context, formats, this.programs.lampBody)] : []),
         ...hullItems(lined, false).flatMap((item) => this.drawings.hullCalls(item, context, formats)),
         ...wired.map((item) => this.programs.wires.drawCall(item, this.drawings, context, formats)),
       ],
@@ -303,6 +308,8 @@ interface OpenedScene {
   readonly first: readonly FrameItem[];
   /** What may have outlines. */
   readonly lined: readonly FrameItem[];
+  /** Of lamps. */
+  readonly body?: FrameItem;
   readonly context: PictureContext;
 }
 

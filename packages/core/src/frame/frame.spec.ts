@@ -1,9 +1,10 @@
-import type { MeshShape } from '@brelvin/contract';
+import type { MeshShape, RigLight } from '@brelvin/contract';
 import { START_CAMERA } from '../scene/camera';
 import { newRig } from '../document/new-documents';
 import { newLight } from '../document/new-lights';
 import { buildMesh } from '../mesh/build-mesh';
 import { RecordingDevice } from '../testing/recording-device';
+import { bodyRows } from './lamp-bodies';
 import { FrameRenderer } from './frame-renderer';
 import { UniformBuffer } from './uniform-buffer';
 import { frameGlobals, libraryBlock, objectGlobals, writeBlock } from './uniforms';
@@ -37,6 +38,22 @@ describe('FrameRenderer, pass by pass', () => {
     expect(edges?.colour).toBe('canvas');
     expect(edges?.draws[0]?.bindings[1]?.textures).toContain(view?.colour);
     expect(edges?.draws[0]?.count).toBe(3);
+  });
+
+  it('draws the bodies of lamps that shine as copies of one ball, and none otherwise', async () => {
+    const device = new RecordingDevice();
+    const renderer = new FrameRenderer(device);
+    const lamp = (changes: Partial<RigLight>): RigLight => newLight('point', { body: 0.1, ...changes });
+    const bodies = (lights: Record<string, RigLight>): number | undefined => {
+      device.passes.length = 0;
+      renderer.draw({ items: [], camera: START_CAMERA, rig: { ...newRig('r'), lights }, seconds: 0 }, drawing);
+      return device.passes[0]?.draws.find(({ pipeline }) => pipeline.descriptor.program.label === 'lamp_body')?.instances;
+    };
+    expect(bodies({ a: lamp({}), b: lamp({ order: 1 }), c: lamp({ body: undefined, order: 2 }), d: lamp({ on: false }) })).toBe(2);
+    expect(bodies({ c: lamp({ body: undefined }), s: newLight('sun', { body: 0.1 }) })).toBeUndefined();
+    const rows = bodyRows({ ...newRig('r'), lights: { a: lamp({ position: [1, 2, 3] }) } }, 0);
+    // The sun of the rig has number 0.
+    expect([...rows].map((each) => Math.round(each * 1e6) / 1e6)).toEqual([0.1, 0, 0, 1, 0, 0.1, 0, 2, 0, 0, 0.1, 3, 1]);
   });
 
   it('compiles of the frame’s own programs only what a picture needs', async () => {

@@ -359,6 +359,9 @@ describe('A material of a file', () => {
     expect(material.images['baseColour']?.role).toBe('colour');
     expect(material.surface.nodes['bumps']?.values).toEqual({ strengthX: 0.5, strengthY: 0.5 });
     expect(material.surface.ribbons['surface.metallic']?.outlet).toBe('blue');
+    const scaled = make(CASES['tinted and scaled']!).surface;
+    expect(scaled.nodes['surface']?.factors).toEqual({ baseColour: [0.5, 1, 1], roughness: 0.5, metallic: 0.25 });
+    expect(Object.values(scaled.nodes).map(({ kind }) => kind)).not.toContain('multiply');
     expect(make(CASES['cut out']!).opacity).toBe('cut');
     expect(make(CASES['cut out']!).surface.nodes['opacityScale']?.values).toEqual({ b: 2 });
     expect(make(CASES['glass']!).surface.nodes['surface']?.features).toEqual(['hasTransmission', 'hasVolume']);

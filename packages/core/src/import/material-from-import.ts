@@ -123,7 +123,8 @@ class GraphBuilder {
   private tinted(source: ImportedMaterial, name: MapName, by: readonly number[], to: string, inlet: string): void {
     const map = this.map(source, name);
     if (!map) return;
-    if (by.every((each) => each === 1)) return this.run(`${map}.colour`, to, inlet);
+    const plain = by.every((each) => each === 1);
+    if (plain || this.factor(to, inlet, by)) return this.run(`${map}.colour`, to, inlet);
     const id = `${name}Tint`;
     this.node(id, 'multiply', 1, { b: by }, this.rows - 1);
     this.run(`${map}.colour`, id, 'a');
@@ -131,11 +132,18 @@ class GraphBuilder {
   }
 
   private scaled(from: string, by: number, to: string, inlet: string): void {
-    if (by === 1) return this.run(from, to, inlet);
+    if (by === 1 || this.factor(to, inlet, by)) return this.run(from, to, inlet);
     const id = `${inlet}Scale`;
     this.node(id, 'multiply', 1, { b: by }, this.rows - 0.5);
     this.run(from, id, 'a');
     this.run(`${id}.result`, to, inlet);
+  }
+
+  /** Keeps a number of the surface as the factor of its map, as the standard has it; the dock has none. */
+  private factor(to: string, inlet: string, by: InletValue): boolean {
+    const node = this.nodes[to];
+    if (node) this.nodes[to] = { ...node, factors: { ...node.factors, [inlet]: by } };
+    return node !== undefined;
   }
 
   /** The node that shows a map, made when it is first wanted; nothing where its image could not be had. */

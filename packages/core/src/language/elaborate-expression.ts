@@ -9,12 +9,14 @@ import { BUILTINS, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
+import { adviseBuiltin, adviseDirection, ordersOf, reordered, type Advice } from './call-advice';
 import { conversionMend } from './mends';
 import { nearestMend } from './nearest-name';
 import { oldFunction, oldVariable } from './old-spellings';
 import type { FunctionScope } from './scope';
 import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
+import { writtenDirection, type WrittenDirection } from './written-directions';
 
 type Of<Op extends ExpressionSyntax['op']> = Extract<ExpressionSyntax, { op: Op }>;
 
@@ -162,6 +164,7 @@ export class ExpressionElaborator {
       const place = declared.nameRange ?? range;
       this.environment.note(nameRange, { kind, name, signature: functionWords(declared, name), declared: { path, range: place } });
       this.flow?.call(name, declared.signature, syntax);
+      this.adviseDirections(declared, args, syntax);
       return { op: 'call', callee: declared.signature, args, type: declared.result };
     }
     const builtin = findBuiltin(name, types);
@@ -170,9 +173,30 @@ export class ExpressionElaborator {
       this.environment.note(nameRange, { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` });
       if (needsNeighbours(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
       if (name === 'mod') this.adviseZero(args[1], syntax.args[1] ?? syntax);
+      const directions = args.map((each) => this.directionOf(each));
+      this.say(adviseBuiltin(name, args, syntax.args, directions, this.source));
       return { op: 'builtin', name, args, type: builtin.result };
     }
     throw this.noOverload(syntax, nameRange, args);
+  }
+
+  /** The direction that a value is, where it can be followed back to one that is known. */
+  directionOf(value: Expression): WrittenDirection | undefined {
+    const { directions } = this.environment.options;
+    return directions && writtenDirection(value, this.scope, directions, (name) => this.environment.plainGlobal(name));
+  }
+
+  private adviseDirections({ signature }: IrFunction, args: readonly Expression[], syntax: Of<'call'>): void {
+    const wanted = this.environment.options.directions?.wanted.get(signature);
+    wanted?.forEach((kind, index) => {
+      const [arg, at] = [args[index], syntax.args[index]];
+      const direction = kind && arg && this.directionOf(arg);
+      if (kind && direction && at) this.say(adviseDirection(syntax.callee.name, kind, direction, at, this.source));
+    });
+  }
+
+  private say(advice: Advice | undefined): void {
+    if (advice && this.environment.options.advice) this.context.diagnostics.add('warning', advice.message, advice.at, advice.more);
   }
 
   /** An argument that the function writes to. */
@@ -228,6 +252,20 @@ export class ExpressionElaborator {
     const declared = first && first.origin.path === this.source.path ? (first.nameRange ?? first.origin.range) : undefined;
     const floats = this.asFloats(syntax, args);
     if (floats) return floats;
+    const order =
+      args.length > 4
+        ? undefined
+        : ordersOf(args.length).find((each) =>
+            this.takes(
+              name,
+              each.map((index) => types[index]),
+            ),
+          );
+    if (order) {
+      const form = order.map((index) => typeName(types[index] ?? FLOAT)).join(', ');
+      const mends = [reordered(syntax.args, order, this.source)];
+      return new LanguageError(`The arguments stand in another order: ${name}(${form}).`, syntax, { mends, declared });
+    }
     const sameCount = known.filter((parameters) => parameters.length === types.length);
     const [only] = sameCount;
     if (sameCount.length === 1 && only) {
@@ -241,6 +279,11 @@ export class ExpressionElaborator {
     const forms = [...new Set(known.map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`))].slice(0, 4);
     const given = types.map(typeName).join(', ');
     return new LanguageError(`"${name}" does not take (${given}). It takes ${forms.join(' or ')}.`, syntax, { declared });
+  }
+
+  private takes(name: string, types: readonly (Type | undefined)[]): boolean {
+    const known = types.filter((each) => each !== undefined);
+    return (this.environment.functionOf(name, known) ?? findBuiltin(name, known)) !== undefined;
   }
 
   /** Whether all would be well if whole numbers were written as floats. */

@@ -104,6 +104,7 @@ export class StatementElaborator {
     let root = target;
     while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
     const variable = root.op === 'reference' && root.scope === 'local' ? this.scope.ofIr(root.name) : undefined;
+    if (variable) variable.direction = undefined;
     if (variable) variable.uniform &&= this.flow.where !== 'branch' && this.flow.isUniform(value);
     return { op: 'assign', target, value, origin };
   }
@@ -225,6 +226,7 @@ export class StatementElaborator {
       }
       this.scope.troubled.delete(name);
       const declared = this.scope.declare(name, type, syntax.constant, range);
+      declared.direction = value && this.expressions.directionOf(value);
       declared.uniform = value !== undefined && this.flow.where === undefined && this.flow.isUniform(value);
       if (!value) declared.assigned = true;
       this.variables.push(declared);

@@ -9,6 +9,7 @@ import { nearestMend } from './nearest-name';
 import { oldType } from './old-spellings';
 import type { CodeSymbol, SymbolIndex } from './symbols';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
+import type { KnownDirections } from './written-directions';
 import type { Range } from '../ir/origin';
 
 /** Scalars that one variable may hold: what devices can be expected to keep for each pixel. */
@@ -31,6 +32,8 @@ export interface ElaborationOptions {
   readonly parameters?: boolean;
   readonly names?: OwnNames;
   readonly importer?: Importer;
+  /** Where directions come from and where they are wanted; calls are advised by it. */
+  readonly directions?: KnownDirections;
   /** Collects what the names of the text stand for. */
   readonly index?: SymbolIndex;
 }
@@ -141,6 +144,12 @@ export class Environment implements Module {
 
   functionOf(name: string, types: readonly Type[]): IrFunction | undefined {
     return this.ownFunction(name, types) ?? this.imported.functions.get(signatureOf(name, types));
+  }
+
+  /** What a global of this text is called in it. */
+  plainGlobal(irName: string): { readonly storage: string; readonly name: string } | undefined {
+    for (const [name, each] of this.ownGlobals) if (each.name === irName) return { storage: each.storage, name };
+    return undefined;
   }
 
   isWritable(global: Global): boolean {

@@ -1,5 +1,6 @@
 import type { Range } from '../ir/origin';
 import type { Type } from '../ir/types';
+import type { WrittenDirection } from './written-directions';
 
 export interface Variable {
   /** Its name in the IR, unique within the function. */
@@ -12,6 +13,8 @@ export interface Variable {
   read: boolean;
   /** Whether it is the same for neighbouring pixels, as far as was seen. */
   uniform: boolean;
+  /** The direction it holds, as far as was seen. */
+  direction?: WrittenDirection;
 }
 
 /** The names visible inside one function; inner blocks may hide outer names. */

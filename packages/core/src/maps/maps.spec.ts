@@ -261,7 +261,18 @@ describe('Wiring a set of maps', () => {
 
   it('reads green the way the packing says', () => {
     const down = Object.values(wired().material.surface.nodes).find(({ kind }) => kind === 'normalFromMap');
-    expect(down?.features).toEqual(['greenDown']);
+    expect(down?.features).toEqual(['greenDown', 'turned']);
+  });
+
+  it('gives several maps one place that repeats, shifts and turns them all, and a single one none', () => {
+    const { nodes, ribbons } = wired().material.surface;
+    const [place] = Object.entries(nodes).find(([, { kind }]) => kind === 'uvTransform')!;
+    const readers = Object.entries(nodes).filter(([, { kind }]) => kind === 'image');
+    expect(readers.length).toBe(FULL.length);
+    for (const [id] of readers) expect(ribbons[`${id}.uv`]).toEqual({ from: place, outlet: 'uv' });
+    const [normals] = Object.entries(nodes).find(([, { kind }]) => kind === 'normalFromMap')!;
+    expect(ribbons[`${normals}.turn`]).toEqual({ from: place, outlet: 'turn' });
+    expect(kindsOf(wired({}, undefined, ['colour']).material)).not.toContain('uvTransform');
   });
 
   it('uses the surface that is there, and keeps its numbers and other nodes', () => {

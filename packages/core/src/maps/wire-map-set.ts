@@ -26,14 +26,14 @@ export interface WiringPlan {
 const [COLUMN, ROW] = [240, 248];
 const MARGIN = 60;
 /** Titles and help are read from left to right: images, what they are turned into, the surface. */
-const COLUMNS = { images: 0, between: 2 * COLUMN, surface: 3 * COLUMN, after: 4 * COLUMN };
+const COLUMNS = { transform: -COLUMN, images: 0, between: 2 * COLUMN, surface: 3 * COLUMN, after: 4 * COLUMN };
 
 /**
  * Lays a set of maps on a surface, as one step. The surface at the dock is used where it is of the wanted kind; otherwise a
  * new one takes its place there, and what was there before stays on the graph.
  */
 export function wireMapSet(material: Material, { label, surface, height, maps }: WiringPlan, newId: () => string): Edit {
-  const wiring = new Wiring(material, surface, newId);
+  const wiring = new Wiring(material, surface, newId, maps.length > 1);
   const hasNormals = maps.some(({ packing }) => packing === 'normal' || packing === 'normalDown');
   for (const map of maps) wiring.map(map, hasNormals && height === 'normals' ? 'nothing' : height);
   return { label, changes: wiring.finish() };
@@ -50,35 +50,46 @@ class Wiring {
   /** What the dock's colour shows in the end. */
   private shown: OutletAddress;
   private readonly fresh: boolean;
+  /** The one place that repeats, shifts and turns all maps. */
+  private readonly transform?: string;
 
   constructor(
     private readonly material: Material,
     private readonly kind: MapSurface,
     private readonly newId: () => string,
+    several: boolean,
   ) {
     const { nodes, ribbons } = material.surface;
     this.fresh = isUntouched(material);
     const atDock = ribbons[inletKey(DOCK, 'colour')]?.from ?? '';
     const known = nodes[atDock]?.kind === kind ? atDock : undefined;
     const all = this.fresh ? [] : Object.values(nodes);
-    this.origin = { x: Math.min(MARGIN, ...all.map(({ x }) => x)), y: Math.max(MARGIN, ...all.map(({ y }) => y + 2 * ROW)) };
+    this.origin = {
+      x: Math.min(MARGIN, ...all.map(({ x }) => x)) + (several ? COLUMN : 0),
+      y: Math.max(MARGIN, ...all.map(({ y }) => y + 2 * ROW)),
+    };
     if (this.fresh) this.clear();
     this.surface = known ?? newId();
     this.shown = { node: this.surface, outlet: 'result' };
     for (const each of nodes[known ?? '']?.features ?? []) this.features.add(each);
     if (!known) this.put(this.surface, { kind, rev: 1, ...this.at('surface', 0), values: {} });
+    if (several) {
+      this.transform = newId();
+      this.put(this.transform, { kind: 'uvTransform', rev: 1, ...this.at('transform', 0), values: {}, name: 'UV of all maps' });
+    }
   }
 
   map({ image, packing }: WiredMap, height: HeightUse): void {
     const { label, feeds, greenDown } = packingOf(packing);
     const isHeight = feeds.every(({ meaning }) => meaning === 'height');
     if (isHeight && height === 'nothing') return;
-    if (isHeight && height === 'normals') return this.run(this.between('normalFromHeightMap', {}, { image }), 'normal');
+    if (isHeight && height === 'normals') return this.run(this.between('normalFromHeightMap', this.placed('uv'), { image }), 'normal');
     // Two beside each other: a set of eight is still read at a glance.
     const index = this.images++;
     const place = { x: this.at('images', 0).x + (index % 2) * COLUMN, y: this.at('images', Math.floor(index / 2)).y };
     const node = this.newId();
     this.put(node, { kind: 'image', rev: 1, ...place, values: {}, name: label, image });
+    for (const [inlet, from] of Object.entries(this.placed('uv'))) this.connect(from, { node, inlet });
     for (const { outlet, meaning } of feeds) this.feed(meaning, { node, outlet }, greenDown ?? false);
   }
 
@@ -105,7 +116,7 @@ class Wiring {
       case 'metallic':
         return physical ? this.run(from, 'metallic') : undefined;
       case 'normal':
-        return this.run(this.between('normalFromMap', { map: from }, greenDown ? { features: ['greenDown'] } : {}), 'normal');
+        return this.run(this.normals(from, greenDown), 'normal');
       case 'height':
         return this.dock(this.between('displaceByHeight', { height: from }, { values: { scale: 0.05 } }), 'offset');
       case 'occlusion':
@@ -117,6 +128,16 @@ class Wiring {
         this.features.add('hasEmission');
         return this.run(from, 'emission');
     }
+  }
+
+  /** What comes from the common place of all maps, by the inlet that takes it. */
+  private placed(inlet: 'uv' | 'turn'): Readonly<Record<string, OutletAddress>> {
+    return this.transform === undefined ? {} : { [inlet]: { node: this.transform, outlet: inlet } };
+  }
+
+  private normals(map: OutletAddress, greenDown: boolean): OutletAddress {
+    const features = [...(greenDown ? ['greenDown'] : []), ...(this.transform === undefined ? [] : ['turned'])];
+    return this.between('normalFromMap', { map, ...this.placed('turn') }, features.length > 0 ? { features } : {});
   }
 
   private inverted(from: OutletAddress): OutletAddress {

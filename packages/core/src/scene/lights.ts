@@ -1,4 +1,5 @@
 import type { LightMotion, LightRig, RigLight } from '@brelvin/contract';
+import { colourOfStops } from '../document/stops';
 import { isPunctual, lightsOf, MOST_LIGHTS, numberedLights, SUN } from '../document/light-rig';
 
 /** A light as it stands at a moment. */
@@ -24,7 +25,7 @@ export interface LightNumbers {
   readonly lightColour: readonly (readonly number[])[];
   readonly lightAxis: readonly (readonly number[])[];
   readonly lightFalloff: readonly (readonly number[])[];
-  readonly lightWeights: readonly (readonly number[])[];
+  readonly lightParts: readonly (readonly number[])[];
 }
 
 const NARROWEST = 1e-3;
@@ -52,7 +53,7 @@ export function litProgram(rig: LightRig): LitProgram {
 export function standingLight(id: string, light: RigLight, seconds: number): StandingLight {
   const { motion } = light;
   const turns = seconds * motion.speed + motion.phase;
-  const tint = motion.kind === 'colours' ? colourCircle(turns) : [1, 1, 1];
+  const tint = motion.kind === 'colours' ? colourInTime(motion, turns) : WHITE;
   const colour = light.colour.map((each, channel) => each * light.intensity * (tint[channel] ?? 1));
   return { id, light, colour, ...whereabouts(light, motion, turns) };
 }
@@ -107,8 +108,18 @@ export function lightNumbers(rig: LightRig, seconds: number, shadows: readonly {
       cones(light).offset,
       shadows.findIndex((each) => each.light === index) + 1,
     ]),
-    lightWeights: pad(({ light }) => [...light.weights, 0]),
+    lightParts: Array.from({ length: MOST_LIGHTS }, (_, index) => lightParts(standing[index]?.light)).flat(),
   };
+}
+
+const WHITE = [1, 1, 1];
+
+/** What its colour is multiplied by in its ambient, diffuse and specular part; in w the weights alone. */
+export function lightParts(light: Pick<RigLight, 'weights' | 'tints'> | undefined): number[][] {
+  return [0, 1, 2].map((part) => {
+    const weight = light?.weights[part] ?? 0;
+    return [...(light?.tints?.[part] ?? WHITE).map((each) => each * weight), weight];
+  });
 }
 
 const FALLOFF_CODES = { none: 0, inverseSquare: 1, windowed: 2 } as const;
@@ -128,6 +139,12 @@ function ambientNumbers(rig: LightRig, seconds: number): Pick<LightNumbers, 'amb
     }
   }
   return { ambientColour: [...level, 1], ambientSlope: [...slope, 0] };
+}
+
+/** The colour of a light that changes it: there and back through its gradient, or round the circle of hues. */
+function colourInTime({ through }: LightMotion, turns: number): readonly number[] {
+  // A triangle wave: at the end of a gradient it turns round.
+  return through ? colourOfStops(through, 1 - Math.abs(1 - 2 * (turns - Math.floor(turns)))) : colourCircle(turns);
 }
 
 /** A full circle of hues at equal steps; each channel between 0 and 1. */

@@ -19,6 +19,7 @@ import {
 } from '../../language';
 import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
 import { givesOpaque, writesOpaque } from './alpha';
+import { knownDirections } from './known-directions';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
 
@@ -103,7 +104,8 @@ export function readCode(code: MaterialCode, library: Library): CodeReading {
 
 /** What a text of a material is read with. */
 export function codeOptions(library: Library, index?: SymbolIndex): ElaborationOptions {
-  return { advice: true, parameters: true, names: { mark: 'mine', taken: programNames() }, importer: importerOf(library), index };
+  const names = { mark: 'mine', taken: programNames() };
+  return { advice: true, parameters: true, names, importer: importerOf(library), directions: knownDirections(library), index };
 }
 
 class CodeReader {

@@ -33,7 +33,7 @@ import { CardValues } from '../looking/card-values';
 import { OutletInspector } from '../looking/outlet-inspector';
 import { outletKey } from '../stage/outlet-lens';
 import { ValueControl } from '../values/value-control';
-import { specOfInlet, type ValueSpec } from '../values/value-spec';
+import { specOfFactor, specOfInlet, specOfParameter, type ValueSpec } from '../values/value-spec';
 import { CardCurve } from './card-curve';
 import { GraphEditor } from '../editors/graph-editor';
 import { Port } from './port';
@@ -45,6 +45,8 @@ interface InletRow {
   readonly hasPort: boolean;
   /** The control of its own value, where nothing runs into it and it has one. */
   readonly open?: ValueSpec;
+  /** The control of what a map is multiplied by. */
+  readonly factor?: { readonly spec: ValueSpec; readonly value: readonly number[] };
   /** Of its control, CSS pixels. */
   readonly width: number;
   readonly value: readonly number[];
@@ -193,6 +195,17 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
             (resetAsked)="reset(row.spec)"
           />
         }
+        @if (row.factor; as factor) {
+          <span class="card-factor" [title]="factor.spec.help"
+            ><span aria-hidden="true">×</span>
+            <brelvin-value
+              [narrow]="true"
+              [spec]="factor.spec"
+              [value]="factor.value"
+              (changed)="factorChanged(row.spec, $event.value, $event.gesture)"
+              (resetAsked)="resetFactor(row.spec)"
+          /></span>
+        }
       </div>
     }
     @if (kind()?.features; as features) {
@@ -243,8 +256,7 @@ export class NodeCard {
   protected readonly parameter = computed((): { readonly spec: ValueSpec; readonly value: InletValue } | undefined => {
     const found = this.editor.material().parameters[this.node().parameter ?? ''];
     if (!found) return undefined;
-    const { name, type, low, high, value } = found;
-    return { spec: { kind: type === 'colour' ? 'colour' : 'number', label: name, range: { low, high } }, value };
+    return { spec: specOfParameter(found), value: found.value };
   });
   protected readonly title = computed(() =>
     this.kind() ? titleOfNode(this.context.catalogue, this.editor.material(), this.node()) : `Unknown: ${this.node().kind}`,
@@ -293,6 +305,7 @@ export class NodeCard {
         value: asList(this.node().values[spec.name] ?? fallback),
         hasPort: !PORTLESS.has(spec.meaning) || connected,
         open: hasOwnValue(spec) && !connected ? specOfInlet(spec, asList(fallback).length, this.id()) : undefined,
+        factor: spec.scales && connected ? { spec: specOfFactor(spec), value: asList(this.node().factors?.[spec.name] ?? 1) } : undefined,
       };
     });
   });
@@ -353,6 +366,17 @@ export class NodeCard {
     this.editor.do(this.editor.typed().edits.resetInletValue({ node: this.id(), inlet: spec.name }, `${this.title()}: ${spec.label}`));
   }
 
+  protected factorChanged(spec: InletSpec, value: InletValue, gesture?: string): void {
+    const { edits } = this.editor.typed();
+    const at = { node: this.id(), inlet: spec.name };
+    this.editor.do(edits.setFactor(this.editor.material(), at, value, `${this.title()}: ${spec.label}`), gesture);
+  }
+
+  protected resetFactor(spec: InletSpec): void {
+    if (this.node().factors?.[spec.name] === undefined) return;
+    this.editor.do(this.editor.typed().edits.resetFactor({ node: this.id(), inlet: spec.name }, `${this.title()}: ${spec.label}`));
+  }
+
   protected nameKey(event: KeyboardEvent): void {
     event.stopPropagation();
     if (event.key === 'Enter' || event.key === 'Escape') (event.target as HTMLElement).blur();
@@ -382,7 +406,7 @@ function asList(value: InletValue): readonly number[] {
 }
 
 /** Read in place: no ribbon brings one. */
-const PORTLESS: ReadonlySet<Meaning> = new Set(['stops', 'image', 'cubeImage']);
+const PORTLESS: ReadonlySet<Meaning> = new Set(['image', 'cubeImage']);
 
 function hasOwnValue({ meaning, default: fallback }: InletSpec): boolean {
   return meaning !== 'light' && !('surface' in fallback);

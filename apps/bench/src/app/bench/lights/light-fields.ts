@@ -1,8 +1,9 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Falloff, LightMotionKind, RigLight } from '@brelvin/contract';
+import type { Falloff, InletValue, LightMotionKind, RigLight } from '@brelvin/contract';
 import { COLDEST_KELVIN, colourLight, HOTTEST_KELVIN, setLight, temperatureColour } from '@brelvin/core';
 import { ColourField } from '../../shared/controls/colour-field';
+import { GradientField } from '../../shared/controls/gradient-field';
 import { NumberField } from '../../shared/controls/number-field';
 import type { NumberRange } from '../../shared/controls/number-drag';
 import { ValueControl } from '../values/value-control';
@@ -19,6 +20,20 @@ interface NumberRow {
   readonly put: (value: number, gesture?: string) => void;
 }
 
+/** One of the parts that a light gives: how much of it, and in which colour. */
+interface LightPart {
+  readonly index: number;
+  readonly label: string;
+  readonly spec: ValueSpec;
+  readonly weight: number;
+  readonly tint: readonly number[];
+  readonly reset: ValueChange;
+}
+
+const PARTS = ['Ambient', 'Diffuse', 'Specular'] as const;
+const WHITE = [1, 1, 1];
+/** Metres. */
+const FIRST_BODY = 0.05;
 const FALLOFF_WORDS: readonly (readonly [Falloff, string])[] = [
   ['none', 'none'],
   ['inverseSquare', 'inverse square'],
@@ -36,7 +51,7 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
 /** All that the chosen light can be told. */
 @Component({
   selector: 'brelvin-light-fields',
-  imports: [ColourField, NgTemplateOutlet, NumberField, ValueControl],
+  imports: [ColourField, GradientField, NgTemplateOutlet, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'light-fields' },
   template: `
@@ -83,6 +98,42 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
       </select>
     }
     <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: rows() }" />
+    @for (part of parts(); track part.label) {
+      <span class="field-label">{{ part.label }}</span>
+      <span class="light-part">
+        <brelvin-value [spec]="part.spec" [value]="part.weight" (changed)="weigh(part, $event)" (resetAsked)="weigh(part, part.reset)" />
+        <brelvin-colour
+          [label]="part.label + ' colour of ' + spokenName()"
+          [value]="part.tint"
+          (changed)="tint(part.index, $event.value, $event.gesture)"
+        />
+      </span>
+    }
+    @if (stands()) {
+      <span class="field-label">Body</span>
+      <span class="light-part">
+        <button
+          type="button"
+          class="choice-alone"
+          [attr.aria-pressed]="light().body !== undefined"
+          title="A glowing ball is seen where the light stands"
+          (click)="set('body', light().body === undefined ? FIRST_BODY : undefined, 'Body of ' + light().name)"
+        >
+          visible
+        </button>
+        @if (light().body; as radius) {
+          <brelvin-number
+            label="Radius of the body"
+            help="Of the ball that is seen where the light stands. The light itself stays a point."
+            [value]="radius"
+            [range]="{ low: 0.01, high: 0.5, open: 'above' }"
+            suffix=" m"
+            (changed)="set('body', atLeast($event.value, 0.001), 'Body of ' + light().name, $event.gesture)"
+            (resetAsked)="set('body', FIRST_BODY, 'Body of ' + light().name)"
+          />
+        }
+      </span>
+    }
     @if (castsShadows()) {
       <span class="field-label">Shadow</span>
       <button
@@ -112,6 +163,24 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
         <option [value]="each[0]" [selected]="light().motion.kind === each[0]">{{ each[1] }}</option>
       }
     </select>
+    @if (light().motion.kind === 'colours') {
+      <span class="field-label">Through</span>
+      <span class="light-part">
+        @if (light().motion.through; as through) {
+          <brelvin-gradient label="Gradient of the light" [value]="through" (changed)="runThrough($event.value, $event.gesture)" />
+          <button type="button" class="text-button" title="Through all hues instead" (click)="runThrough(undefined)">all hues</button>
+        } @else {
+          <button
+            type="button"
+            class="text-button"
+            title="It goes through all hues. Choose two colours or more instead: it runs through them there and back"
+            (click)="runThrough(firstGradient())"
+          >
+            all hues
+          </button>
+        }
+      </span>
+    }
     <ng-container [ngTemplateOutlet]="numbers" [ngTemplateOutletContext]="{ $implicit: motionRows() }" />
     <ng-template #numbers let-list>
       @for (row of list; track row.spec.label) {
@@ -155,12 +224,45 @@ export class LightFields {
     if (kind === 'spot') {
       rows.push(this.angle(0, 'Inner angle'), this.angle(1, 'Outer angle'));
     }
-    if (this.stands() || kind === 'sun') {
-      const parts = ['Ambient', 'Diffuse', 'Specular'];
-      rows.push(...parts.map((label, index) => this.item('weights', index, label, { low: 0, high: 2, open: 'above' })));
-    }
     return rows;
   });
+
+  /** What it gives from all sides, to be scattered and to be mirrored: how much, and in which colour. */
+  protected readonly parts = computed((): LightPart[] => {
+    const { weights, tints } = this.light();
+    if (!this.stands() && this.light().kind !== 'sun') return [];
+    return PARTS.map((label, index) => ({
+      index,
+      label,
+      spec: { kind: 'number', label, range: { low: 0, high: 2, open: 'above' } },
+      weight: weights[index] ?? 0,
+      tint: tints?.[index] ?? WHITE,
+      reset: { value: index === 0 ? 0 : 1 },
+    }));
+  });
+
+  protected weigh({ index, label }: LightPart, { value, gesture }: ValueChange): void {
+    if (typeof value !== 'number') return;
+    const next = this.light().weights.map((each, at) => (at === index ? Math.max(value, 0) : each));
+    this.set('weights', next, `${label} of ${this.light().name}`, gesture);
+  }
+
+  protected tint(index: number, colour: readonly number[], gesture?: string): void {
+    const before = this.light().tints ?? [WHITE, WHITE, WHITE];
+    const next = before.map((each, at) => (at === index ? colour : each));
+    this.set('tints', next, `${PARTS[index]} colour of ${this.light().name}`, gesture);
+  }
+
+  /** From the light's own colour to one that is seen at once to be another. */
+  protected firstGradient(): readonly number[] {
+    return [1, 1, 1, 0, 1, 0.25, 0.05, 1];
+  }
+
+  protected runThrough(value: InletValue | undefined, gesture?: string): void {
+    const through = typeof value === 'number' ? [value] : value;
+    const { through: _, ...motion } = this.light().motion;
+    this.set('motion', { ...motion, ...(through ? { through } : {}) }, 'Colours of a light', gesture);
+  }
 
   protected readonly motionRows = computed((): NumberRow[] => {
     const { kind, speed, phase, reach } = this.light().motion;
@@ -195,8 +297,14 @@ export class LightFields {
     this.editor.do(colourLight(this.editor.chosen(), this.light(), temperatureColour(kelvin), kelvin), gesture);
   }
 
+  protected readonly FIRST_BODY = FIRST_BODY;
+
   protected atLeast0(value: number): number {
     return Math.max(value, 0);
+  }
+
+  protected atLeast(value: number, least: number): number {
+    return Math.max(value, least);
   }
 
   protected move(kind: LightMotionKind): void {
@@ -219,15 +327,14 @@ export class LightFields {
     };
   }
 
-  private item(field: 'position' | 'weights', index: number, label: string, range: NumberRange, suffix = ''): NumberRow {
-    const reset = { position: 0, weights: index === 0 ? 0 : 1 }[field];
+  private item(field: 'position', index: number, label: string, range: NumberRange, suffix: string): NumberRow {
     return {
       label,
       spec: { kind: 'number', label, range, suffix },
       value: this.light()[field][index] ?? 0,
-      reset,
+      reset: 0,
       put: (value, gesture) => {
-        const next = this.light()[field].map((each, at) => (at === index ? (field === 'weights' ? Math.max(value, 0) : value) : each));
+        const next = this.light()[field].map((each, at) => (at === index ? value : each));
         this.set(field, next, `${label} of ${this.light().name}`, gesture);
       },
     };

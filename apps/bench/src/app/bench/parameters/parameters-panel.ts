@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, ViewEncapsulation } from '@angular/core';
 import { LIVE_KINDS, type InletValue, type LiveInput, type MaterialParameter, type Variant } from '@brelvin/contract';
-import { applyVariant, keepVariant, removeVariant, setParameter, STILL_LIVE_INPUT } from '@brelvin/core';
+import { applyVariant, keepVariant, removeVariant, setParameter, STILL_LIVE_INPUT, throughWhite } from '@brelvin/core';
+import { GradientField } from '../../shared/controls/gradient-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
@@ -47,10 +48,19 @@ const LIVE_NUMBERS: Readonly<Record<LiveInput['kind'], readonly (readonly [keyof
   ],
 };
 
+/** What a parameter of a graph can be. */
+const TYPES = [
+  ['number', 'number'],
+  ['colour', 'colour'],
+  ['stops', 'gradient'],
+] as const;
+type GraphParameterType = (typeof TYPES)[number][0];
+const MOVABLE: ReadonlySet<string> = new Set(TYPES.map(([type]) => type));
+
 /** The material's named numbers and colours, to be changed without looking at the graph, and their variants. */
 @Component({
   selector: 'brelvin-parameters-panel',
-  imports: [Icon, NumberField, ValueControl],
+  imports: [GradientField, Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './parameters-panel.css',
@@ -64,7 +74,7 @@ export class ParametersPanel {
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly liveKinds = LIVE_KINDS;
   protected readonly liveWords = LIVE_WORDS;
-  protected readonly liveNumbers = LIVE_NUMBERS;
+  protected readonly types = TYPES;
 
   private readonly declared = computed(() => declaredParameters(this.editor.material()));
   /** Whether code declares them: then it says what they are called and how far they go. */
@@ -130,17 +140,38 @@ export class ParametersPanel {
     this.editor.do(setParameter(row.id, field, value), gesture);
   }
 
-  protected retyped(row: ParameterRow): void {
-    const type = row.type === 'number' ? 'colour' : 'number';
-    const value = type === 'colour' ? this.colourOf(row) : this.numberOf(row);
+  protected retyped(row: ParameterRow, type: GraphParameterType): void {
+    const [red = 0, green = red, blue = red] = this.colourOf(row);
+    const value = { number: this.numberOf(row), colour: [red, green, blue], stops: throughWhite([red, green, blue]) }[type];
     const changes = [setParameter(row.id, 'type', type), setParameter(row.id, 'value', value), setParameter(row.id, 'live', undefined)];
-    this.editor.do({ label: `Make “${row.name}” a ${type}`, changes: changes.flatMap((edit) => edit.changes) });
+    const words = TYPES.find(([each]) => each === type)?.[1];
+    this.editor.do({ label: `Make “${row.name}” a ${words}`, changes: changes.flatMap((edit) => edit.changes) });
+  }
+
+  protected canMove({ type }: ParameterRow): boolean {
+    return MOVABLE.has(type);
+  }
+
+  /** A colour runs through a gradient: it has no numbers to go from and to. */
+  protected liveNumbersOf({ type }: ParameterRow, kind: LiveInput['kind']): readonly (readonly [keyof LiveInput, string])[] {
+    return LIVE_NUMBERS[kind].filter(([field]) => type !== 'colour' || (field !== 'high' && (field !== 'low' || kind === 'time')));
+  }
+
+  protected throughOf(row: ParameterRow): readonly number[] {
+    return row.live?.through ?? throughWhite(this.colourOf(row));
+  }
+
+  protected setThrough(row: ParameterRow, value: InletValue, gesture?: string): void {
+    const through = typeof value === 'number' ? [value] : value;
+    if (row.live) this.editor.do(setParameter(row.id, 'live', { ...row.live, through }), gesture);
   }
 
   protected drive(row: ParameterRow, kind: string): void {
     const known = LIVE_KINDS.find((each) => each === kind);
-    const range = { low: row.low ?? 0, high: row.high ?? 1 };
-    this.editor.do(setParameter(row.id, 'live', known && { ...STILL_LIVE_INPUT, ...range, ...row.live, kind: known }));
+    // The places of a gradient move by at most its own length; a colour begins at its gradient's start.
+    const range = row.type === 'number' ? { low: row.low ?? 0, high: row.high ?? 1 } : { low: 0, high: 1 };
+    const through = row.type === 'colour' ? { through: row.live?.through ?? throughWhite(this.colourOf(row)) } : {};
+    this.editor.do(setParameter(row.id, 'live', known && { ...STILL_LIVE_INPUT, ...range, ...row.live, ...through, kind: known }));
   }
 
   protected setLive(row: ParameterRow, field: keyof LiveInput, value: number, gesture?: string): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, ViewEncapsulation } from '@angular/core';
 import type { OrbitCamera } from '@brelvin/contract';
-import { pan, placeInPicture, setLight, type StandingLight } from '@brelvin/core';
+import { hexFromLinear, pan, placeInPicture, setLight, type StandingLight } from '@brelvin/core';
 import { newId } from '../../shared/documents/new-id';
 import { RigEditor } from '../editors/rig-editor';
 
@@ -13,6 +13,8 @@ interface Handle {
   /** Where it shines to, on the screen. */
   readonly ray: string;
   readonly chosen: boolean;
+  /** Of its light, as bright as a screen has it: `#rrggbb`. */
+  readonly colour: string;
 }
 
 /** How far from what the camera looks at a sun's handle stands, as a part of the camera's distance. */
@@ -32,6 +34,7 @@ const SUN_AWAY = 0.22;
         <g
           class="handle"
           [class.handle-chosen]="handle.chosen"
+          [style.fill]="handle.colour"
           [attr.data-light]="handle.id"
           [attr.transform]="'translate(' + handle.x + ' ' + handle.y + ')'"
           (pointerdown)="down($event, handle.id)"
@@ -77,7 +80,7 @@ export class LightHandles {
       const goal = light.kind === 'sun' ? this.camera().target : place.map((each, axis) => each - (standing.direction[axis] ?? 0) * 0.8);
       const to = light.kind === 'point' ? undefined : this.onScreen(goal);
       const ray = to ? `M${at.x} ${at.y}L${at.x + (to.x - at.x) * 0.5} ${at.y + (to.y - at.y) * 0.5}` : '';
-      return [{ id, name: light.name, kind: light.kind, ...at, ray, chosen: id === this.editor.chosen() }];
+      return [{ id, name: light.name, kind: light.kind, ...at, ray, chosen: id === this.editor.chosen(), colour: hueOf(standing) }];
     }),
   );
 
@@ -125,4 +128,10 @@ export class LightHandles {
       this.editor.do(setLight(held.id, 'position', position, `Move ${light.name}`), held.gesture);
     }
   }
+}
+
+/** The colour of a light at full brightness: how strong it is, its handle does not tell. */
+function hueOf({ colour }: StandingLight): string {
+  const most = Math.max(...colour);
+  return hexFromLinear(most > 0 ? colour.map((each) => each / most) : [0, 0, 0]);
 }

@@ -44,6 +44,12 @@ export function specOfInlet({ meaning, label, help, low, high, choices }: InletS
   };
 }
 
+/** What a map is multiplied by before the inlet takes it. */
+export function specOfFactor({ meaning, label }: Pick<InletSpec, 'meaning' | 'label'>): ValueSpec {
+  const help = `${label} is what the map gives, multiplied by this.`;
+  return { kind: meaning === 'colour' ? 'colour' : 'number', label: `${label}, factor`, help, range: { low: 0, high: 1, open: 'above' } };
+}
+
 function kindOf(meaning: InletSpec['meaning'], size: number, choices: InletSpec['choices']): ValueSpec['kind'] {
   if (meaning === 'cubeImage') return 'image';
   if (meaning === 'stops' || meaning === 'image') return meaning;

@@ -1,10 +1,12 @@
+import { colourOfStops, MOST_STOPS } from '@brelvin/core';
+
 /** A stop of a gradient: linear colour and place 0…1. */
 export interface GradientStop {
   readonly colour: readonly [number, number, number];
   readonly at: number;
 }
 
-export const MOST_STOPS = 8;
+export { MOST_STOPS };
 
 export function stopsFromValue(value: readonly number[]): GradientStop[] {
   const stops: GradientStop[] = [];
@@ -20,12 +22,7 @@ export function valueFromStops(stops: readonly GradientStop[]): number[] {
 
 /** The colour of a gradient at a place: linear between neighbouring stops. */
 export function colourAt(stops: readonly GradientStop[], at: number): readonly [number, number, number] {
-  const after = stops.findIndex((stop) => stop.at >= at);
-  const [left, right] = [stops[after < 0 ? stops.length - 1 : Math.max(after - 1, 0)], stops[after < 0 ? stops.length - 1 : after]];
-  if (!left || !right) return [0, 0, 0];
-  const t = right.at > left.at ? Math.min(Math.max((at - left.at) / (right.at - left.at), 0), 1) : 1;
-  const mixed = (index: 0 | 1 | 2): number => left.colour[index] + (right.colour[index] - left.colour[index]) * t;
-  return [mixed(0), mixed(1), mixed(2)];
+  return colourOfStops(valueFromStops(stops), at);
 }
 
 /** Adds a stop of the colour that is there, so that nothing changes yet. */
