@@ -10,7 +10,9 @@ import {
   openStudio,
   panoramaPixels,
   renderDocument,
+  demoDocument,
   type AssetReader,
+  type DemoScene,
   type Studio,
 } from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
@@ -46,7 +48,11 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
-  for (const { id, set } of scenes) for (const rigId of rigs) drawn.push(await drawScene(studio, id, set, rigId, side));
+  for (const { id, set } of scenes)
+    for (const rigId of rigs) {
+      const scene = { bench: id, material: demo<Material>(id), set, rig: demo<LightRig>(rigId) };
+      drawn.push(await drawScene(studio, scene, side));
+    }
   return drawn;
 }
 
@@ -57,13 +63,9 @@ export function easel(): Studio {
 /** A set with a material on the Bench, as the Library shows it. */
 export async function drawScene(
   studio: Studio,
-  id: string,
-  set: StageSet,
-  rigId: string,
+  { bench: id, material, set, rig, whole }: Pick<DemoScene, 'bench' | 'material' | 'set' | 'rig'> & Partial<Pick<DemoScene, 'whole'>>,
   side: number,
-  material = demo<Material>(id),
 ): Promise<DrawnDemo> {
-  const rig = demo<LightRig>(rigId);
   const named = materialsOf(set);
   const materials = new Map(
     DEMO_DOCUMENTS.flatMap((each) =>
@@ -71,7 +73,7 @@ export async function drawScene(
     ),
   );
   const documents = { bench: id, materials: materials.set(id, material), set, rig, library: demoLibrary() };
-  const { pixels, lacks } = await renderDocument(studio, documents, DEMO_ASSETS, { size: { width: side, height: side } });
+  const { pixels, lacks } = await renderDocument(studio, documents, DEMO_ASSETS, { size: { width: side, height: side }, whole });
   if (!pixels || lacks.length > 0)
     throw new Error(`${id} on ${set.name}: ${lacks.map(({ name, reason }) => `${name}: ${reason}`).join(' ')}`);
   return { demo: `${id} on ${set.name}`, rig: rig.name, pixels };
@@ -87,9 +89,7 @@ export async function run(): Promise<DemoPictures> {
 }
 
 export function demo<T extends StageSet | LightRig | Material>(id: string): T {
-  const found = DEMO_DOCUMENTS.find((each) => each.id === id);
-  if (!found) throw new RangeError(`there is no demo ${id}`);
-  return found.document as T;
+  return demoDocument(id) as T;
 }
 
 /** Files of the demo; its meshes are all made here. */

@@ -1,4 +1,4 @@
-import type { GraphNode, Material, StageSet } from '@brelvin/contract';
+import type { GraphNode, LightRig, Material, StageSet } from '@brelvin/contract';
 import { demo, drawScene, easel } from './draw-demos';
 import { pngText } from './png-text';
 
@@ -15,7 +15,11 @@ export async function run(): Promise<{ readonly png: string }> {
   for (const [row, rig] of RIGS.entries())
     for (const [column, roughness] of ROUGHNESS.entries()) {
       const sill = demo<StageSet>('set-lamp-on-the-sill');
-      const { pixels } = await drawScene(easel(), CHIMNEY, sill, rig, SIDE, rough(roughness));
+      const { pixels } = await drawScene(
+        easel(),
+        { bench: CHIMNEY, material: rough(roughness), set: sill, rig: demo<LightRig>(rig) },
+        SIDE,
+      );
       context.putImageData(new ImageData(new Uint8ClampedArray(pixels.buffer), SIDE, SIDE), column * SIDE, row * SIDE);
     }
   return { png: await pngText(sheet) };

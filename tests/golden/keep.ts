@@ -1,7 +1,7 @@
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { DRAWN_FROM, demoScenes } from '../../apps/server/src/demo-pictures';
+import { DRAWN_FROM, demoDigests } from '../../apps/server/src/demo-pictures';
 import { DEMO_PICTURES } from '../../apps/server/src/folders';
 import { runInPage } from '../support/device-page';
 import { drawnNow, keep } from './sheet';
@@ -13,6 +13,5 @@ const pictures = await runInPage<Record<string, string>>(fileURLToPath(new URL('
 mkdirSync(DEMO_PICTURES, { recursive: true });
 for (const old of readdirSync(DEMO_PICTURES)) rmSync(join(DEMO_PICTURES, old));
 for (const [id, png] of Object.entries(pictures)) writeFileSync(join(DEMO_PICTURES, `${id}.png`), Buffer.from(png, 'base64'));
-const drawnFrom = Object.fromEntries(demoScenes().map(({ id, digest }) => [id, digest]));
-writeFileSync(join(DEMO_PICTURES, DRAWN_FROM), `${JSON.stringify(drawnFrom, null, 2)}\n`);
+writeFileSync(join(DEMO_PICTURES, DRAWN_FROM), `${JSON.stringify(demoDigests(), null, 2)}\n`);
 console.log(`${sheet.length} pictures on the sheet, ${Object.keys(pictures).length} for lists kept.`);

@@ -219,6 +219,7 @@ export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet
 export type { Picture } from './frame/picture';
 export { scaleColours } from './frame/scale-colours';
 export { type PartAddress, StageScene } from './frame/stage-scene';
+export { drawLargePicture, LARGEST_AT_ONCE, LARGEST_PICTURE, type PictureTile, type TileReceiver } from './frame/large-picture';
 export { drawnPixels, THUMBNAIL, THUMBNAIL_SIZE } from './frame/drawn-pixels';
 export {
   type AssetReader,
@@ -274,7 +275,7 @@ export { meshFileHead, MeshFileRefused, readMeshFile, writeMeshFile } from './fo
 export { isRadiance, radianceHead, readRadiance, writeRadiance } from './formats/radiance';
 
 // Meshes and materials of files that other programs wrote.
-export { type AssembledMesh, assembleMesh } from './import/assemble-mesh';
+export { type AssembledMesh, assembleMesh, meshFacts } from './import/assemble-mesh';
 export {
   type ImportedImage,
   type ImportedMap,
@@ -297,6 +298,7 @@ export { type Checked, type CheckFault, CHECKS, runChecks } from './checks/run-c
 export { DEMO_DOCUMENTS } from './demo/demo-documents';
 export { DEMO_ENVIRONMENTS, demoPanorama } from './demo/demo-environments';
 export { DEMO_IMAGES } from './demo/demo-images';
+export { demoDocument, demoScenes, type DemoScene } from './demo/demo-scenes';
 export { demoFunctions, demoLibrary } from './demo/demo-library';
 
 // Random programs.

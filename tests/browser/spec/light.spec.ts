@@ -59,6 +59,36 @@ describe('Light', () => {
     await bench.driver.wait(async () => (await bench.all(`.handle[data-light="${id}"]`)).length === 0, 60_000, 'the light is gone');
   });
 
+  it('has a colour for each of its parts, runs through a gradient, and has a body where it stands', async () => {
+    await open();
+    await bench.click('[aria-label="Add a light"] option[value="point"]');
+    await bench.retype(await bench.see('[aria-label="Intensity of Point"]'), `4${Key.ENTER}`);
+    const id = (await (await bench.see('.light-name[aria-pressed="true"]')).getAttribute('data-light')) ?? '';
+    const handle = await bench.see(`.handle[data-light="${id}"]`);
+    expect(await handle.getCssValue('fill')).toBe('rgb(255, 255, 255)');
+    await changes(async () => {
+      await bench.click('[aria-label^="Diffuse colour of Point"]');
+      await bench.retype(await bench.see('#colour-hex'), `#ff2000${Key.ENTER}`);
+      await bench.keys(Key.ESCAPE);
+    });
+    await changes(() => bench.press('visible', '.light-fields'), 0.0005);
+    await bench.click('[aria-label="Motion"] option[value="colours"]');
+    await bench.press('all hues', '.light-fields');
+    await bench.expectMotion();
+    await bench.press('lights', 'brelvin-mesh-bar');
+    await bench.saved();
+    const { tints, body, motion } = (await ownRig()).lights[id]!;
+    expect(tints?.map((each) => each.map((part) => Math.round(part * 100) / 100))).toEqual([
+      [1, 1, 1],
+      [1, 0.01, 0],
+      [1, 1, 1],
+    ]);
+    expect(body).toBe(0.05);
+    expect(motion.through?.length).toBe(8);
+    // Its handle has the colour that it has now.
+    expect(await handle.getCssValue('fill')).not.toBe('rgb(255, 255, 255)');
+  });
+
   it('is swapped as a whole rig in one choice', async () => {
     await open();
     await changes(async () => {

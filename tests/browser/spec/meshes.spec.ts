@@ -46,6 +46,15 @@ describe('Meshes of files', () => {
     await bench.driver.navigate().refresh();
     await bench.ready();
     expect((await bench.stagePixels()).changedShare(pixels)).toBeLessThan(0.02);
+    // The workspace has it now: it stands in another set by being picked.
+    await bench.openMaterial(await underPlainDay(server, 'material-burner-brass'));
+    await bench.press('parts', '.graph-bar');
+    const without = await bench.stagePixels();
+    await bench.pick('kite.glb', 'Add', '.parts-tools');
+    await bench.waitForText('.parts-list', /kite[\s\S]*Sail[\s\S]*Mast[\s\S]*Yard/);
+    await bench.expectChange(without, 0.005);
+    await bench.undo();
+    await bench.saved();
     expect(await browser.consoleErrors()).toEqual([]);
   });
 

@@ -1,8 +1,8 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BrelvinDocument, LightRig, Material } from '@brelvin/contract';
-import { Key, Origin } from 'selenium-webdriver';
+import { Key, Origin, type WebElement } from 'selenium-webdriver';
 import { newMaterial } from '@brelvin/core';
 import { PNG } from 'pngjs';
 import type { ServerProcess } from '../../support/server-process';
@@ -40,6 +40,42 @@ describe('The picture', () => {
     await act();
     await bench.expectChange(before, least);
   }
+
+  it('is saved as a still: as large as the Stage, of a typed size in tiles, and without a background', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'brelvin-stills-'));
+    await browser.saveInto(folder);
+    await open();
+    await bench.press('view', 'brelvin-view-menu');
+    await bench.press('save a still', '.still-fields');
+    const first = await savedPng(folder);
+    const canvas = await bench.see('.stage-canvas');
+    expect([first.width, first.height]).toEqual(await sizeOf(canvas));
+    expect(alphas(first)).toEqual(new Set([255]));
+
+    await bench.press('shape of the Stage', '.still-fields');
+    await bench.retype(await bench.see('[aria-label="Width of the still"]'), `2100${Key.ENTER}`);
+    await bench.retype(await bench.see('[aria-label="Height of the still"]'), `120${Key.ENTER}`);
+    expect(await bench.text('.still-fields .hint')).toContain('Drawn in tiles');
+    await bench.press('transparent', '.still-fields');
+    await bench.press('save a still', '.still-fields');
+    const strip = await savedPng(folder);
+    expect([strip.width, strip.height]).toEqual([2100, 120]);
+    const seen = alphas(strip);
+    expect(seen.has(0)).withContext('nothing behind').toBeTrue();
+    expect(seen.has(255)).withContext('the mesh').toBeTrue();
+    expect((await bench.all('.notice')).length)
+      .withContext('the notice goes with its work')
+      .toBe(0);
+
+    // Too large a number is refused where it is typed.
+    await bench.retype(await bench.see('[aria-label="Width of the still"]'), `20000${Key.ENTER}`);
+    await bench.waitForText('.still-fields', /at most 8,?192/);
+    await bench.keys(Key.ESCAPE);
+  });
+
+  const alphas = ({ data }: PNG): Set<number> => new Set(Array.from({ length: data.length / 4 }, (_, pixel) => data[pixel * 4 + 3] ?? 0));
+  const sizeOf = (canvas: WebElement): Promise<[number, number]> =>
+    bench.driver.executeScript('return [arguments[0].width, arguments[0].height]', canvas);
 
   it('gets an outline by two presses, coloured from the graph, wider by a drag, gone by undo', async () => {
     const { id } = await open();
@@ -219,6 +255,18 @@ describe('The picture', () => {
 /** The brightest place of the middle row. */
 function brightest(pixels: StagePixels): number {
   return Math.max(...Array.from({ length: pixels.width }, (_, x) => pixels.brightness(x, pixels.height / 2)));
+}
+
+/** The PNG that the browser saves next, whole. */
+async function savedPng(folder: string, patience = 120_000): Promise<PNG> {
+  for (const end = Date.now() + patience; Date.now() < end; await new Promise((resolve) => setTimeout(resolve, 200))) {
+    const [name] = readdirSync(folder).filter((each) => each.endsWith('.png'));
+    if (name === undefined) continue;
+    const found = PNG.sync.read(readFileSync(join(folder, name)));
+    rmSync(join(folder, name));
+    return found;
+  }
+  throw new Error('nothing was saved');
 }
 
 function pngOf(width: number, height: number, colour: readonly [number, number, number]): Buffer {

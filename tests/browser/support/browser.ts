@@ -84,6 +84,11 @@ export class Browser {
     return metrics.reduce((sum, { name, value }) => sum + (wanted.has(name) ? value : 0), 0);
   }
 
+  /** Where what the page saves goes. */
+  async saveInto(folder: string): Promise<void> {
+    await this.chrome.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  }
+
   async resize(width: number, height: number): Promise<void> {
     const deviceScaleFactor = this.pixelRatio;
     await this.chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor, mobile: false });

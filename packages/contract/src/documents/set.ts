@@ -46,6 +46,7 @@ export const MESH_SOURCE = object({
   triangles: whole(0, 1e9),
   made: list(oneOf(MADE_FOR_MESH), 0, MADE_FOR_MESH.length),
   gap: described(number(0, 1e6), 'How far apart vertices lie in the first UV set, on average.'),
+  inwards: optional(flag, 'It is closed and its faces look inwards.'),
   mirrored: described(flag, 'Some of its UVs run the other way round than the rest: an image is mirrored there.'),
   bounds: described(object({ low: corner, high: corner }), 'Object space, metres.'),
 });
@@ -76,6 +77,7 @@ export const SET_MESH = object({
   smooth: flag,
   formula: optional(text(4000), 'Shading code: a `float` height of (x, z), or a `vec3` position of (u, v).'),
   source: optional(MESH_SOURCE, 'Of an imported mesh.'),
+  turned: optional(flag, 'Its faces and normals look the other way than in its file.'),
   placing: MESH_PLACING,
   motion: MESH_MOTION,
   copies: MESH_COPIES,

@@ -5,8 +5,8 @@ uniform Frame {
   mat4 clipFromWorld;
   mat4 viewFromWorld;    // the eye looks along −z
   vec4 eyePosition;      // xyz: world position of the eye (perspective) or direction towards it (orthographic); w: 1 or 0
-  vec4 targetSize;       // xy: width and height of the full-size picture in CSS pixels; zw: 1 / those of what is drawn now, in its pixels
-  vec4 pictureCorner;    // xy: what is added to a place in the target to get the one in the whole picture, pixels
+  vec4 targetSize;       // xy: width and height of the whole picture in CSS pixels; zw: 1 / those of the whole picture, in the pixels it is drawn with now
+  vec4 pictureCorner;    // xy: what is added to a place in the target to get the one in the whole picture, pixels; zw: how many times as wide and high the whole picture is as the part of it that is drawn
   vec4 fogColour;        // rgb: what distance fades to; w: part lost over one metre, as a rate
   float frameTime;       // seconds
 };

@@ -6,7 +6,7 @@ uniform sampler2D nearOcclusion;
 // (what is seen through, the thin edge of something) nothing is occluded.
 float openHere() {
   vec2 size = vec2(textureSize(nearOcclusion, 0));
-  vec2 at = gl_FragCoord.xy * targetSize.zw * size - 0.5;
+  vec2 at = pixelHere() * targetSize.zw * size - 0.5;
   vec2 base = floor(at);
   vec2 part = at - base;
   float depth = depthHere();

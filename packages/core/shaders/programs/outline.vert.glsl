@@ -13,6 +13,6 @@ void main() {
   vec3 across = way - toEye * dot(way, toEye);
   vec4 clip = clipFromWorld * vec4(world + across * partOutline.x, 1.0);
   vec4 seen = viewFromWorld * vec4(across, 0.0);
-  clip.xy += seen.xy * (partOutline.y * 2.0 / targetSize.xy * clip.w);
+  clip.xy += seen.xy * (partOutline.y * 2.0 / targetSize.xy * pictureCorner.zw * clip.w);
   gl_Position = withDepthNearer(clip, world, toEye, partDepth.x - partOutline.z);
 }

@@ -302,6 +302,26 @@ describe('Checks', () => {
     expect(Object.values(mended.surface.nodes).find(({ kind }) => kind === 'remap')?.values).toEqual({ inLow: -1, inHigh: 1 });
   });
 
+  it('inside-out: of a file is turned by a switch of its own, and back', () => {
+    const source = {
+      asset: 'a'.repeat(64),
+      file: 'crate.glb',
+      parts: ['crate'],
+      triangles: 12,
+      made: [],
+      gap: 0.1,
+      mirrored: false,
+      inwards: true,
+      bounds: { low: [0, 0, 0], high: [1, 1, 1] },
+    };
+    const set: StageSet = { ...newSet('s'), meshes: { crate: { ...newSet('s').meshes['mesh']!, shape: 'imported', name: 'Crate', source } } };
+    const [finding] = found('inside-out', newMaterial('m'), set);
+    expect(finding?.title).toBe('“Crate” is inside out.');
+    const mended = applyChanges(set, finding!.mend!.edit.changes);
+    expect(mended.meshes['crate']?.turned).toBeTrue();
+    expect(found('inside-out', newMaterial('m'), mended)).toEqual([]);
+  });
+
   it('no-effect: says that metal lets nothing through, whatever its transmission', () => {
     const plain = materialOf({ s: ['physicalSurface', { metallic: 1 }] }, { 'dock.colour': 's' });
     const node = plain.surface.nodes['s']!;

@@ -1,4 +1,5 @@
 import { strFromU8, strToU8 } from 'fflate';
+import type { MadeForMesh } from '@brelvin/contract';
 import { VERTEX_FIELDS, type Bounds, type MeshData, type MeshPart } from '../mesh/mesh';
 
 /** The file is no mesh of ours, or damaged; the message is for the user. */
@@ -13,6 +14,8 @@ interface Head {
   readonly corners: number;
   readonly parts: readonly MeshPart[];
   readonly bounds: Bounds;
+  /** What the file that it came from did not have; absent in meshes that were kept before it was noted. */
+  readonly made?: readonly MadeForMesh[];
 }
 
 const FLOATS = VERTEX_FIELDS.reduce((sum, [, size]) => sum + size, 0);
@@ -21,8 +24,8 @@ const FLOATS = VERTEX_FIELDS.reduce((sum, [, size]) => sum + size, 0);
  * A mesh as bytes, little-endian: "BRVM", version, length of a head as JSON (padded to four bytes), then all positions,
  * normals, tangents, both UV sets and colours as floats, then the corners of triangles as 32-bit numbers.
  */
-export function writeMeshFile(mesh: MeshData): Uint8Array<ArrayBuffer> {
-  const head: Head = { vertices: mesh.positions.length / 3, corners: mesh.indices.length, parts: mesh.parts, bounds: mesh.bounds };
+export function writeMeshFile(mesh: MeshData, made: readonly MadeForMesh[] = []): Uint8Array<ArrayBuffer> {
+  const head: Head = { vertices: mesh.positions.length / 3, corners: mesh.indices.length, parts: mesh.parts, bounds: mesh.bounds, made };
   const text = strToU8(JSON.stringify(head));
   const start = HEAD_BYTES + Math.ceil(text.length / 4) * 4;
   const bytes = new Uint8Array(start + head.vertices * FLOATS * 4 + head.corners * 4).fill(0x20, HEAD_BYTES, start);
@@ -50,9 +53,9 @@ export function writeMeshFile(mesh: MeshData): Uint8Array<ArrayBuffer> {
 export function meshFileHead(
   bytes: Uint8Array,
   length = bytes.length,
-): { readonly vertices: number; readonly triangles: number; readonly bounds: Bounds } {
-  const { vertices, corners, bounds } = headOf(bytes, length).head;
-  return { vertices, triangles: corners / 3, bounds };
+): { readonly vertices: number; readonly triangles: number; readonly bounds: Bounds; readonly made: readonly MadeForMesh[] } {
+  const { vertices, corners, bounds, made = [] } = headOf(bytes, length).head;
+  return { vertices, triangles: corners / 3, bounds, made };
 }
 
 /**

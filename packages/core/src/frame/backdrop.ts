@@ -7,6 +7,7 @@ import type { ReadyEnvironment } from './environment/environment-passes';
 import { FullScreen } from './full-screen';
 import type { ImageBank } from './image-bank';
 import type { OwnValues } from './own-values';
+import type { PicturePart } from './picture-part';
 import type { PictureSize } from './uniforms';
 
 /** What is behind the meshes where it is more than one colour: a gradient, a flat image. */
@@ -34,13 +35,13 @@ export class Backdrop {
   drawCalls(
     rig: LightRig,
     { images, environment, camera }: { readonly images: ImageBank; readonly environment?: ReadyEnvironment; readonly camera: OrbitCamera },
-    size: PictureSize,
+    { whole: size, corner }: PicturePart,
     into: PassFormats,
     cleared: boolean,
   ): DrawCall[] {
     const cube = rig.environment && environment && (rig.environment.blur > 0 ? environment.filtered : environment.sharp);
     if (rig.environment?.shows && cube && !rig.transparent) {
-      const values = environmentValues(rig.environment, cube, camera, size);
+      const values = environmentValues(rig.environment, cube, camera, { whole: size, corner });
       return [this.around.drawCall(this.aroundValues, values, { backdropCube: cube }, into)];
     }
     const { background, backgroundTop = background, backgroundImage, transparent } = rig;
@@ -51,6 +52,7 @@ export class Backdrop {
       ['backdropBelow', [...background, 1]],
       ['backdropAbove', [...backgroundTop, 1]],
       ['backdropSize', [size.width, size.height, wide, high]],
+      ['backdropCorner', [...corner, 0, 0]],
     ]);
     return [(seen ? this.image : this.gradient).drawCall(this.values, values, seen ? { backdropImage: seen } : {}, into)];
   }
@@ -61,7 +63,7 @@ function environmentValues(
   { turn, intensity, blur }: RigEnvironment,
   cube: DeviceTexture,
   camera: OrbitCamera,
-  { width, height }: PictureSize,
+  { whole: { width, height }, corner }: PicturePart,
 ): FrameGlobals {
   const view = viewMatrix(camera);
   const axis = (row: number, by: number): number[] => [...[0, 1, 2].map((column) => (view[column * 4 + row] ?? 0) * by), 0];
@@ -74,7 +76,7 @@ function environmentValues(
     ['backdropUp', axis(1, tangent)],
     ['backdropAhead', axis(2, -1)],
     ['backdropFrame', [1 / width, 1 / height, Math.cos(turn), Math.sin(turn)]],
-    ['backdropLevel', [level, intensity, 0, 0]],
+    ['backdropLevel', [level, intensity, ...corner]],
   ]);
 }
 

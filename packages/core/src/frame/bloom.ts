@@ -4,7 +4,9 @@ import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
 import type { PictureSize } from './uniforms';
 
-const MOST_LEVELS = 6;
+/** Halvings of a picture in its CSS pixels; one that is drawn larger has more, so that light spreads as far in it. */
+const USUAL_LEVELS = 6;
+const MOST_LEVELS = 10;
 const SMALLEST_SIDE = 8;
 
 interface Level {
@@ -18,6 +20,7 @@ interface Level {
 export class BloomPasses {
   private levels: readonly Level[] = [];
   private size: PictureSize = { width: 0, height: 0 };
+  private most = 0;
 
   private readonly up: FullScreen;
 
@@ -29,9 +32,14 @@ export class BloomPasses {
     this.up = new FullScreen(device, 'bloom_up', 'BloomUp');
   }
 
-  /** The spread light at half the scene's size; nothing where a picture is too small to show any. */
-  draw(scene: DeviceTexture, { bloom, exposure }: LightRig): DeviceTexture | undefined {
-    this.resizeTo(scene);
+  /**
+   * The spread light at half the scene's size; nothing where a picture is too small to show any.
+   *
+   * @param larger how many times as high as in CSS pixels the scene is
+   */
+  draw(scene: DeviceTexture, { bloom, exposure }: LightRig, larger: number): DeviceTexture | undefined {
+    const most = Math.round(USUAL_LEVELS + Math.log2(Math.max(larger, 1e-3)));
+    this.resizeTo(scene, Math.min(Math.max(most, 1), MOST_LEVELS));
     let source = scene;
     this.levels.forEach(({ down, downValues }, index) => {
       const first = index === 0;
@@ -54,17 +62,18 @@ export class BloomPasses {
   }
 
   /** One chain is alive at a time, of the size that was drawn last. */
-  private resizeTo({ width, height }: PictureSize): void {
-    if (width === this.size.width && height === this.size.height) return;
+  private resizeTo({ width, height }: PictureSize, most: number): void {
+    if (width === this.size.width && height === this.size.height && most === this.most) return;
     for (const { down, up, downValues, upValues } of this.levels) for (const each of [down, up, downValues, upValues]) each.destroy();
     const levels: Level[] = [];
     let [wide, tall] = [Math.floor(width / 2), Math.floor(height / 2)];
-    while (levels.length < MOST_LEVELS && Math.min(wide, tall) >= SMALLEST_SIDE) {
+    while (levels.length < most && Math.min(wide, tall) >= SMALLEST_SIDE) {
       const texture = (): DeviceTexture => this.device.createTexture({ width: wide, height: tall, format: 'rgba16float', samples: 1 });
       levels.push({ down: texture(), up: texture(), downValues: this.down.createValues(), upValues: this.up.createValues() });
       [wide, tall] = [Math.floor(wide / 2), Math.floor(tall / 2)];
     }
     this.levels = levels;
     this.size = { width, height };
+    this.most = most;
   }
 }

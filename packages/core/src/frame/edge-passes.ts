@@ -28,6 +28,8 @@ export interface EdgePicture {
   readonly camera: OrbitCamera;
   readonly size: PictureSize;
   readonly cssSize: PictureSize;
+  /** Pixels of the whole picture, of which this may be a part. */
+  readonly whole: PictureSize;
   readonly samples: SampleCount;
   /** An item's drawing with one sample, by a program for surfaces or its own for lines. */
   readonly drawCall: (item: FrameItem, program: ProgramPipelines | 'lines' | 'edges') => DrawCall;
@@ -86,12 +88,12 @@ export class EdgePasses {
   private drawLines(
     scene: DeviceTexture,
     target: DeviceTexture,
-    { size, fine, surface, colour }: EdgeTargets,
+    { fine, surface, colour }: EdgeTargets,
     { outline, first, last }: LineGroup,
-    { camera, cssSize }: EdgePicture,
+    { camera, cssSize, whole }: EdgePicture,
     turn: number,
   ): void {
-    const scale = (size.height / Math.max(cssSize.height, 1)) * fine;
+    const scale = (whole.height / Math.max(cssSize.height, 1)) * fine;
     // Metres count as they look at the distance of what is looked at.
     const pixels = outline.unit === 'pixels' ? outline.width : (outline.width * cssSize.height) / heightSeen(camera);
     const values = new Map([

@@ -24,6 +24,8 @@ import { LampBodies } from './lamp-bodies';
 import { hullItems, lineGroups, markOutlines } from './outlines';
 import { environmentNeed, isPlain, type Drawing, type Picture } from './picture';
 import { PictureContext, type PictureResources, type Surroundings } from './picture-context';
+import { Overview } from './overview';
+import { wholePart, type PicturePart } from './picture-part';
 import { MaterialPipelines } from './material-pipelines';
 import { ImageBank } from './image-bank';
 import { SHADOW_FORMATS, type CasterCalls } from './shadows';
@@ -111,16 +113,29 @@ export class FrameRenderer {
   }
 
   draw(picture: Picture, drawing: Drawing): void {
-    const scene = (this.scene = this.drawScene(picture, drawing.size, drawing.samples, drawing.cssSize ?? drawing.targetSize));
-    const { size, samples, target, targetSize } = drawing;
+    const { size, samples, target, targetSize, part } = drawing;
+    const scene = this.drawScene(picture, size, samples, drawing.cssSize ?? targetSize, part);
+    if (!part) this.scene = scene;
     const plain = isPlain(picture);
     const rig = plain ? undefined : picture.rig;
-    const spread = rig && rig.bloom.strength > 0 ? this.programs.bloom.draw(scene, rig) : undefined;
+    const spread = part ? part.overview.spread : this.spreadOf(scene, rig, drawing.cssSize ?? targetSize);
     const linear = drawing.encoding === 'linear' && !plain;
     const isWhole = samples > 1 && size.width === targetSize.width && size.height === targetSize.height;
     const between = isWhole && rig && !linear ? this.targetsFor(size, samples).seen : undefined;
     const empty = rig?.transparent ? (drawing.empty ?? 'squares') : 'none';
-    this.programs.view.draw(scene, target, { rig, spread, linear, empty, between }, targetSize);
+    this.programs.view.draw(scene, target, { rig, spread, linear, empty, between, part: part ?? wholePart(targetSize) }, targetSize);
+  }
+
+  /** What parts of a large picture have in common, found at this size; to be destroyed when they are drawn. */
+  overview(picture: Picture, size: PictureSize, cssSize: PictureSize): Overview {
+    const overview = new Overview(this.device);
+    const scene = this.drawScene(picture, size, 4, cssSize, undefined, overview);
+    overview.spread = isPlain(picture) ? undefined : this.spreadOf(scene, picture.rig, cssSize);
+    return overview;
+  }
+
+  private spreadOf(scene: DeviceTexture, rig: LightRig | undefined, { height }: PictureSize): DeviceTexture | undefined {
+    return rig && rig.bloom.strength > 0 ? this.programs.bloom.draw(scene, rig, scene.height / Math.max(height, 1)) : undefined;
   }
 
   /** Colours of the picture that was drawn last, exposed, before its tone curve; small, see `SmallerCopy`. */
@@ -133,14 +148,26 @@ export class FrameRenderer {
     return this.device.readFloats(this.drawScene(picture, size, samples));
   }
 
-  /** Scene-linear colour of a picture, in a texture of the renderer's. */
-  private drawScene(picture: Picture, size: PictureSize, samples: SampleCount, cssSize = size): DeviceTexture {
+  /**
+   * Scene-linear colour of a picture, in a texture of the renderer's.
+   *
+   * @param part of a larger picture, of which it is; what its parts have in common is not drawn again
+   * @param filled with what the parts of a larger picture have in common
+   */
+  private drawScene(
+    picture: Picture,
+    size: PictureSize,
+    samples: SampleCount,
+    cssSize = size,
+    part?: Drawing['part'],
+    filled?: Overview,
+  ): DeviceTexture {
     const targets = this.targetsFor(size, samples);
     const { camera, rig, items, inspection = WHOLE_PICTURE } = picture;
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
     const around = this.environments.find(rig.environment, environmentNeed(picture));
     const behind = picture.lens && this.lastBehind;
-    const context = this.begin(frameGlobals(camera, rig, size, picture, shadows, cssSize), rig, { around, behind });
+    const context = this.begin(frameGlobals(camera, rig, size, picture, shadows, cssSize, part), rig, { around, behind });
     this.drawShadows(picture, shadows, context);
     this.blocks.inspectBy(inspection);
     if (picture.lens) this.outlets.look(picture.lens);
@@ -150,8 +177,9 @@ export class FrameRenderer {
     const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.readsSceneColour);
     const occlusion = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
     const body = whole ? this.bodies.item(rig, picture.lightSeconds ?? picture.seconds) : undefined;
-    if (looks || occlusion) this.drawDistances(targets.far, body ? [...first, body] : first, context);
-    const near = occlusion && this.programs.near.draw(targets.far.distance, occlusion, camera, size);
+    if ((looks || occlusion) && !part) this.drawDistances(targets.far, body ? [...first, body] : first, context);
+    const near = part ? part.overview.near : occlusion && this.programs.near.draw(targets.far.distance, occlusion, camera, size);
+    if (filled) filled.near = near;
     const shaded = shadows.length > 0 ? 'shadowed' : undefined;
     const untaken = near ? 'occluded' : shaded;
     const variant = takesApart(inspection) ? 'inspect' : untaken;
@@ -159,22 +187,32 @@ export class FrameRenderer {
     const lined = whole ? items : [];
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(items, groups);
-    const opened = { picture, first, lined, body, context: context.seeing({ near }) };
+    const opened = { picture, first, lined, body, part: part ?? wholePart(size), context: context.seeing({ near }) };
     this.open(targets, opened, variant, isWireView(inspection.view) ? items : []);
     if (later.length > 0) {
       // However a picture is taken apart, what is seen through glass is whole.
-      const apart = variant === 'inspect' && !plain && later.some(({ surface }) => surface?.compiled.transmits);
+      const apart = variant === 'inspect' && !plain && !part && later.some(({ surface }) => surface?.compiled.transmits);
       const untouched = apart ? this.targetsFor(size, samples, 'whole') : undefined;
       if (untouched) this.open(untouched, opened, untaken);
-      if (looks) this.lastBehind = targets.behind;
+      if (looks && !part && !filled) this.lastBehind = targets.behind;
       // What is occluded lies behind them.
       const own = variant === 'inspect' ? variant : shaded;
-      this.later.draw({ targets, whole: untouched, picture, looks, items: later, context, variant: own, untaken: shaded });
+      const overview = part ? { fill: false, of: part.overview } : filled && { fill: true, of: filled };
+      this.later.draw({ targets, whole: untouched, picture, looks, items: later, context, overview, variant: own, untaken: shaded });
     }
     this.drawThrough(targets, hullItems(lined, true), context);
     targets.resolve();
     const drawEdge: EdgePicture['drawCall'] = (item, program) => this.drawings.call(item, context, PICTURE_FORMATS[1], program);
-    return this.programs.edges.draw(targets.resolved, { items, groups, camera, size, cssSize, samples, drawCall: drawEdge });
+    return this.programs.edges.draw(targets.resolved, {
+      items,
+      groups,
+      camera,
+      size,
+      cssSize,
+      whole: part?.whole ?? size,
+      samples,
+      drawCall: drawEdge,
+    });
   }
 
   /** Writes the numbers of a picture. */
@@ -194,8 +232,8 @@ export class FrameRenderer {
 
   /** What is behind everything, and all that hides it. */
   private open(
-    { colour, depth, formats, size }: RenderTargets,
-    { picture, first, lined, body, context }: OpenedScene,
+    { colour, depth, formats }: RenderTargets,
+    { picture, first, lined, body, part, context }: OpenedScene,
     by: PlainVariant | undefined,
     wired: readonly FrameItem[] = [],
   ): void {
@@ -203,7 +241,7 @@ export class FrameRenderer {
     const plain = isPlain(picture);
     const { ground, others } = plain || picture.inspection?.view === 'wires' ? { ground: [], others: first } : groundOf(first);
     const around = { images: this.images, environment: context.around, camera };
-    const backdrop = plain ? [] : this.programs.backdrop.drawCalls(rig, around, size, formats, ground.length === 0);
+    const backdrop = plain ? [] : this.programs.backdrop.drawCalls(rig, around, part, formats, ground.length === 0);
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
     const empty = backdrop.length > 0 || ground.length > 0 || (rig.transparent && !plain);
     this.device.runPass({
@@ -278,7 +316,11 @@ export class FrameRenderer {
     const seen = { around: this.environments.find(rig.environment), behind: this.lastBehind };
     return {
       frame: (size, corner) =>
-        this.begin(frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, corner), rig, seen),
+        this.begin(
+          frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, wholePart(size), corner),
+          rig,
+          seen,
+        ),
       drawCall: (item, context, into, quiet) => this.drawings.call(item, context, into, quiet ? this.programs.quiet : undefined),
     };
   }
@@ -310,6 +352,7 @@ interface OpenedScene {
   readonly lined: readonly FrameItem[];
   /** Of lamps. */
   readonly body?: FrameItem;
+  readonly part: PicturePart;
   readonly context: PictureContext;
 }
 

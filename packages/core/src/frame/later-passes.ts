@@ -3,6 +3,7 @@ import type { FrameItem } from './frame-item';
 import type { FramePrograms } from './frame-programs';
 import type { PlainVariant } from './item-drawings';
 import { layersOf } from './layers';
+import type { Overview } from './overview';
 import type { OwnValues } from './own-values';
 import type { Picture } from './picture';
 import type { PictureContext } from './picture-context';
@@ -20,6 +21,8 @@ export interface LaterScene {
   readonly looks: boolean;
   readonly items: readonly FrameItem[];
   readonly context: PictureContext;
+  /** Of a large picture: is filled with what is behind each layer, or has it already. */
+  readonly overview?: { readonly fill: boolean; readonly of: Overview };
   readonly variant?: PlainVariant;
   /** The variant of the whole picture. */
   readonly untaken?: PlainVariant;
@@ -37,15 +40,19 @@ export class LaterPasses {
     this.inverseValues = programs.inverse.createValues();
   }
 
-  draw({ targets, whole, picture, looks, items, context, variant, untaken }: LaterScene): void {
+  draw({ targets, whole, picture, looks, items, context, overview, variant, untaken }: LaterScene): void {
     const blurs = items.some(({ surface }) => surface?.compiled.transmits);
-    const seeing = looks ? context.seeing({ behind: targets.behind }) : context;
+    let seeing = looks && !overview ? context.seeing({ behind: targets.behind }) : context;
+    let layer = 0;
     const lay = ({ colour, depth, formats }: RenderTargets, some: readonly FrameItem[], by?: PlainVariant): void =>
       this.device.runPass({ colour, depth, draws: this.surfaces.calls(picture, some, seeing, formats, by) });
     for (const { item, looksAnew } of layersOf(items, picture.camera)) {
       if (looks && looksAnew) {
-        this.device.resolve((whole ?? targets).colour, targets.behind.colour);
-        if (blurs) this.blur(targets.behind);
+        const known = overview && !overview.fill ? overview.of.behind(layer++) : undefined;
+        const behind = known ?? (overview?.fill ? overview.of.another(targets.behind) : targets.behind);
+        if (overview) seeing = context.seeing({ behind });
+        if (!known) this.device.resolve((whole ?? targets).colour, behind.colour);
+        if (!known && blurs) this.blur(behind);
       }
       lay(targets, [item], variant);
       if (whole) lay(whole, [item], untaken);

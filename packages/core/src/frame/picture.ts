@@ -8,6 +8,8 @@ import { showsProperty, type Inspection } from './inspection';
 import type { Lens } from './lens';
 import type { StandingState } from './shadows';
 import type { SampleCount } from './program-pipelines';
+import type { Overview } from './overview';
+import type { PicturePart } from './picture-part';
 import type { PictureSize, StageClocks } from './uniforms';
 
 export interface Picture extends StageClocks {
@@ -30,6 +32,8 @@ export interface Drawing {
   readonly targetSize: PictureSize;
   /** The target in CSS pixels, for widths that are given in them; its own pixels when absent. */
   readonly cssSize?: PictureSize;
+  /** Where it lies in a picture that is too large to be drawn at once, and what was found for the whole of that. */
+  readonly part?: PicturePart & { readonly overview: Overview };
   /** sRGB when absent; linear for measurements. */
   readonly encoding?: 'linear';
   /** Where a rig has nothing behind the meshes: alpha of the target, or squares when absent. */

@@ -52,6 +52,8 @@ export interface RenderView {
   readonly seconds?: number;
   /** The view for the Library when absent. */
   readonly camera?: OrbitCamera;
+  /** In place of that: all that stands in the set is seen. */
+  readonly whole?: boolean;
   /** Asked between steps: once it says no, nothing more is done. */
   readonly wanted?: () => boolean;
 }
@@ -81,7 +83,7 @@ export async function renderDocument(
   { device, renderer, surfaces }: Studio,
   { bench, materials, set, rig, library }: SeenDocuments,
   assets: AssetReader,
-  { size, seconds = 0, camera, wanted = () => true }: RenderView,
+  { size, seconds = 0, camera, whole, wanted = () => true }: RenderView,
 ): Promise<RenderedDocument> {
   const lacks: RenderLack[] = [];
   const scene = new StageScene(device, renderer);
@@ -97,7 +99,7 @@ export async function renderDocument(
     scene.setBench(bench);
     scene.show(set);
     lacks.push(...scene.problems.map(({ mesh, message }) => lack('mesh', set.meshes[mesh]?.name ?? mesh, message)));
-    const view = camera ?? scene.portrait();
+    const view = camera ?? (whole ? scene.wholeView() : scene.portrait());
     if (scene.items(seconds).length === 0) return { lacks };
     const lit = litProgram(rig);
     const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];

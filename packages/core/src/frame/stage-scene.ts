@@ -7,6 +7,7 @@ import { overridesOf, FLOOR, type PartOverrides } from '../document/part-rules';
 import { buildMesh } from '../mesh/build-mesh';
 import { FormulaError } from '../mesh/formula';
 import type { MeshData } from '../mesh/mesh';
+import { turnedMesh } from '../mesh/turned-mesh';
 import { meetsBounds, type Ray } from '../mesh/ray';
 import { framePoints, START_CAMERA, type OrbitCamera } from '../scene/camera';
 import { instanceCount, instanceRows, isMirrored, rowsFarFirst } from '../scene/instance-transforms';
@@ -230,10 +231,15 @@ export class StageScene {
     return { ball: this.castersBall, standing: { shown: this.shown, seconds: moving ? seconds : 0 } };
   }
 
+  /** The view for the Library of the set: everything that stands in it. */
+  wholeView(): OrbitCamera {
+    return framePoints(START_CAMERA, this.outline());
+  }
+
   /** The view for the Library: what wears the material on the Bench, or everything when nothing does. */
   portrait(): OrbitCamera {
     const wearing = this.parts.filter((part) => part.mesh !== FLOOR && this.wornBy(part) === this.bench);
-    if (wearing.length === 0) return framePoints(START_CAMERA, this.outline());
+    if (wearing.length === 0) return this.wholeView();
     return portraitOf(
       wearing.flatMap((part) => {
         const standing = this.meshes.get(part.mesh);
@@ -326,7 +332,8 @@ export class StageScene {
 
   private putMesh(id: string, mesh: SetMesh): void {
     const before = this.meshes.get(id);
-    const found = mesh.source && this.renderer.meshes.find(mesh.source.asset);
+    const file = mesh.source && this.renderer.meshes.find(mesh.source.asset);
+    const found = file && mesh.turned ? turnedMesh(file) : file;
     const kept = before && (found ? before.form.isOf(found) : sameRecipe(before.mesh, mesh)) ? before.form : undefined;
     const form = kept ?? this.formOf(found ?? buildMesh(mesh));
     const rows = instanceRows(mesh, 0);

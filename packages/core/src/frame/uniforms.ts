@@ -6,6 +6,8 @@ import type { ShadowView } from '../scene/shadow-views';
 import type { FrameGlobals } from '../compile/material-values';
 import { MOST_SHADOWS } from '../document/light-rig';
 import type { Bounds } from '../mesh/mesh';
+import { mat4 } from 'gl-matrix';
+import { cropMatrix, wholePart, type PicturePart } from './picture-part';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { library } from '../catalogue/library';
 import { isArrayValue, isStruct, type Value } from '../ir/value';
@@ -27,7 +29,8 @@ export interface StageClocks {
  * The members of `Frame` and `Lights`.
  *
  * @param fullSize in CSS pixels, whatever is drawn now
- * @param corner what is added to a place in the target to get the one in the whole picture, pixels
+ * @param part what of the picture is drawn; the whole of it when absent
+ * @param moved what is added to a place in the target to get the one in the whole picture, pixels
  */
 export function frameGlobals(
   camera: OrbitCamera,
@@ -36,16 +39,19 @@ export function frameGlobals(
   { seconds, lightSeconds = seconds }: StageClocks,
   shadows: readonly ShadowView[] = [],
   fullSize = size,
-  corner: readonly [x: number, y: number] = [0, 0],
+  part: PicturePart = wholePart(size),
+  moved = part.corner,
 ): FrameGlobals {
+  const { whole } = part;
   const numbered = Object.entries(lightNumbers(rig, lightSeconds, shadows)) as [string, LightNumbers[keyof LightNumbers]][];
   const lights = numbered.map(([name, numbers]): [string, Value] => [name, isList(numbers) ? { items: numbers } : numbers]);
+  const seen = clipFromWorld(camera, whole.width / whole.height);
   return new Map<string, Value>([
-    ['clipFromWorld', [...clipFromWorld(camera, size.width / size.height)]],
+    ['clipFromWorld', [...mat4.multiply(mat4.create(), cropMatrix(part, size), seen)]],
     ['viewFromWorld', [...viewMatrix(camera)]],
     ['eyePosition', camera.orthographic ? [...eyeDirection(camera), 0] : [...eyePosition(camera), 1]],
-    ['targetSize', [fullSize.width, fullSize.height, 1 / size.width, 1 / size.height]],
-    ['pictureCorner', [...corner, 0, 0]],
+    ['targetSize', [fullSize.width, fullSize.height, 1 / whole.width, 1 / whole.height]],
+    ['pictureCorner', [...moved, whole.width / size.width, whole.height / size.height]],
     ['fogColour', [...rig.fog.colour, rig.fog.density]],
     ['frameTime', [seconds]],
     ...environmentGlobals(rig),

@@ -1,6 +1,7 @@
 import { TONE_CURVES, type LightRig } from '@brelvin/contract';
 import type { Device, DeviceTexture } from '../device/device';
 import { FullScreen } from './full-screen';
+import type { PicturePart } from './picture-part';
 import type { OwnValues } from './own-values';
 
 /** How a picture is seen. */
@@ -15,6 +16,8 @@ export interface View {
   readonly empty: 'none' | 'squares' | 'alpha';
   /** As large as the target: a whole picture, whose bright edges are smoothed on the way. */
   readonly between?: DeviceTexture;
+  /** What of the picture it is. */
+  readonly part: PicturePart;
 }
 
 const EMPTY = ['none', 'squares', 'alpha'] as const;
@@ -39,7 +42,7 @@ export class ViewTransform {
   draw(
     scene: DeviceTexture,
     target: 'canvas' | DeviceTexture,
-    { rig, spread, linear, empty, between }: View,
+    { rig, spread, linear, empty, between, part: { whole, corner } }: View,
     { width, height }: Size,
   ): void {
     const factor = rig ? 2 ** rig.exposure : 1;
@@ -47,6 +50,7 @@ export class ViewTransform {
     const values = new Map([
       ['viewExposure', [factor, curve, spread && rig ? rig.bloom.strength : 0, linear ? 1 : 0]],
       ['viewSize', [width, height, EMPTY.indexOf(empty), 0]],
+      ['viewPart', [...corner, 1 / whole.width, 1 / whole.height]],
     ]);
     const view = curve !== 0 || spread ? this.bent : this.plain;
     view.draw(between ?? target, this.values, values, { sceneColour: scene, bloomColour: spread ?? scene });

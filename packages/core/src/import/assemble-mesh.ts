@@ -1,10 +1,11 @@
 import type { MadeForMesh, MeshSource } from '@brelvin/contract';
 import { boundsOf, VERTEX_FIELDS, type MeshData, type MeshPart } from '../mesh/mesh';
+import { facesInwards } from '../mesh/enclosed-volume';
 import { uvGap } from '../mesh/uv-gap';
 import { placedPiece } from './placed-piece';
 import { Corners } from './corners';
 import { ImportRefused, MOST_CORNERS, type ImportedPiece } from './imported-scene';
-import { makeNormals } from './make-normals';
+import { faceNormal, makeNormals } from './make-normals';
 import { makeSecondUvs } from './make-second-uvs';
 import { isMirrored, makeTangents } from './make-tangents';
 import { makeUvs } from './make-uvs';
@@ -12,7 +13,7 @@ import { makeUvs } from './make-uvs';
 /** A mesh of ours, and what is known of it besides its triangles. */
 export interface AssembledMesh {
   readonly mesh: MeshData;
-  readonly facts: Pick<MeshSource, 'parts' | 'triangles' | 'made' | 'gap' | 'mirrored'>;
+  readonly facts: Pick<MeshSource, 'parts' | 'triangles' | 'made' | 'gap' | 'mirrored' | 'inwards'>;
   /** Of each part, the number of its material in the scene. */
   readonly materials: readonly (number | undefined)[];
   /** What was mended or made, in sentences. */
@@ -47,6 +48,7 @@ export function assembleMesh(pieces: readonly ImportedPiece[], onShare: (share: 
     );
   const made = new Map<MadeForMesh, number>();
   let dropped = 0;
+  const turned: string[] = [];
   const whole: { corners: Corners; name: string; material?: number }[] = [];
   const names = new Set<string>();
   pieces.forEach((piece, index) => {
@@ -54,6 +56,10 @@ export function assembleMesh(pieces: readonly ImportedPiece[], onShare: (share: 
     dropped += placed.dropped;
     onShare((index + 0.3) / pieces.length);
     if (placed.corners.indices.length === 0) return;
+    if (piece.normals && windsAgainst(placed.corners)) {
+      turnTriangles(placed.corners);
+      turned.push(piece.name);
+    }
     for (const each of complete(placed.corners, piece)) made.set(each, (made.get(each) ?? 0) + 1);
     onShare((index + 1) / pieces.length);
     whole.push({ corners: placed.corners, name: freeName(piece.name, names), material: piece.material });
@@ -67,22 +73,62 @@ export function assembleMesh(pieces: readonly ImportedPiece[], onShare: (share: 
     const some = count < whole.length ? ` in ${count} of ${whole.length} parts` : '';
     return `${MADE_WORDS[what]}${some}: ${what === 'secondUvs' && some ? 'there the first ones stand in' : MADE_HOW[what]}.`;
   });
+  if (turned.length > 0) {
+    const which =
+      turned.length === whole.length
+        ? 'Its triangles'
+        : `The triangles of ${turned.slice(0, 3).join(', ')}${turned.length > 3 ? ' and others' : ''}`;
+    words.push(`${which} went round against their normals: they were turned.`);
+  }
+  const facts = meshFacts(mesh, [...made.keys()]);
+  if (facts.inwards) words.push('It is inside out: its faces look inwards. The check “inside out” offers what mends it.');
   if (dropped > 0)
     words.push(
       `${dropped} ${dropped === 1 ? 'triangle was' : 'triangles were'} left out: a corner had no place (not a number, or infinite).`,
     );
   return {
     mesh,
-    facts: {
-      parts: mesh.parts.map(({ name }) => name),
-      triangles: mesh.indices.length / 3,
-      made: [...made.keys()],
-      gap: Math.min(uvGap(mesh), 1e6),
-      mirrored: runsBothWays(mesh),
-    },
+    facts,
     materials: whole.map(({ material }) => material),
     words,
   };
+}
+
+/** What a set keeps of a mesh of a file besides its triangles. @param made what the file did not have */
+export function meshFacts(mesh: MeshData, made: readonly MadeForMesh[]): AssembledMesh['facts'] {
+  return {
+    parts: mesh.parts.map(({ name }) => name),
+    triangles: mesh.indices.length / 3,
+    made,
+    gap: Math.min(uvGap(mesh), 1e6),
+    mirrored: runsBothWays(mesh),
+    ...(facesInwards(mesh) ? { inwards: true } : {}),
+  };
+}
+
+/** Whether nearly all triangles go round the other way than their normals point. */
+function windsAgainst(corners: Corners): boolean {
+  const [positions, normals] = [corners.get('positions'), corners.get('normals')];
+  let [against, all] = [0, 0];
+  for (let at = 0; at < corners.indices.length; at += 3) {
+    const [x, y, z] = faceNormal(positions, corners.indices, at);
+    let along = 0;
+    for (let corner = 0; corner < 3; corner++) {
+      const vertex = (corners.indices[at + corner] ?? 0) * 3;
+      along += x * (normals[vertex] ?? 0) + y * (normals[vertex + 1] ?? 0) + z * (normals[vertex + 2] ?? 0);
+    }
+    all++;
+    if (along < 0) against++;
+  }
+  return against > 0.9 * all;
+}
+
+function turnTriangles({ indices }: Corners): void {
+  for (let at = 0; at < indices.length; at += 3) {
+    const second = indices[at + 1] ?? 0;
+    indices[at + 1] = indices[at + 2] ?? 0;
+    indices[at + 2] = second;
+  }
 }
 
 /** Makes what a piece does not have, each from what was there or made before. */

@@ -5,7 +5,9 @@ import { readMeshFile, MeshFileRefused, meshFileHead, writeMeshFile } from '../f
 import { readMtl } from './obj/read-mtl';
 import { readObj } from './obj/read-obj';
 import { buildMesh, GENERATED_SHAPES } from '../mesh/build-mesh';
+import { enclosedVolume, facesInwards } from '../mesh/enclosed-volume';
 import type { MeshData } from '../mesh/mesh';
+import { turnedMesh } from '../mesh/turned-mesh';
 import { assembleMesh } from './assemble-mesh';
 import { ImportRefused, PLAIN_IMPORT, type ImportedMaterial, type ImportedPiece } from './imported-scene';
 import { materialFromImport } from './material-from-import';
@@ -215,6 +217,47 @@ function overlaps(mesh: MeshData): number {
   return found;
 }
 
+describe('Which way a mesh looks', () => {
+  const lamp = buildMesh({ shape: 'torus', numbers: {}, smooth: true });
+  const wound = (mesh: MeshData): MeshData => ({ ...mesh, indices: turnedMesh(mesh).indices });
+
+  it('is found from the volume that it encloses: out, in, and neither where it is open', () => {
+    expect(facesInwards(lamp)).toBeFalse();
+    expect(facesInwards(turnedMesh(lamp))).toBeTrue();
+    const { volume } = enclosedVolume(buildMesh({ shape: 'cube', numbers: { size: 2 }, smooth: false }));
+    expect(volume).toBeCloseTo(8, 4);
+    expect(facesInwards(turnedMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true })))).toBeFalse();
+  });
+
+  it('is turned all in all: twice is as before, and images lie on it the same', () => {
+    const twice = turnedMesh(turnedMesh(lamp));
+    expect([...twice.indices]).toEqual([...lamp.indices]);
+    expect([...twice.normals]).toEqual([...lamp.normals]);
+    expect(turnedMesh(lamp)).toBe(turnedMesh(lamp));
+    const bitangentUp = ({ normals, tangents }: MeshData): number => {
+      const [nx, , nz] = [normals[0]!, normals[1]!, normals[2]!];
+      const [tx, , tz, w] = [tangents[0]!, tangents[1]!, tangents[2]!, tangents[3]!];
+      return (nz * tx - nx * tz) * w;
+    };
+    expect(bitangentUp(turnedMesh(lamp))).toBeCloseTo(bitangentUp(lamp), 6);
+  });
+
+  it('is mended on the way in where triangles go round against their normals', () => {
+    const { mesh, words, facts } = assembleMesh(piecesOf(wound(lamp)));
+    expect(words.join(' ')).toContain('went round against their normals: they were turned');
+    expect([...mesh.indices]).toEqual([...lamp.indices]);
+    expect(facts.inwards).toBeUndefined();
+  });
+
+  it('is told where all of it looks inwards, and left as it is: a room does', () => {
+    const { mesh, words, facts } = assembleMesh(piecesOf(turnedMesh(lamp)));
+    expect(facts.inwards).toBeTrue();
+    expect(words.join(' ')).toContain('It is inside out');
+    expect(facesInwards(mesh)).toBeTrue();
+    expect(assembleMesh(piecesOf(lamp)).words.join(' ')).not.toContain('inside out');
+  });
+});
+
 describe('A mesh file of the workspace', () => {
   const mesh = buildMesh({ shape: 'lamp', numbers: few, smooth: true });
 
@@ -222,6 +265,11 @@ describe('A mesh file of the workspace', () => {
     const bytes = writeMeshFile(mesh);
     expect(readMeshFile(bytes.buffer)).toEqual({ ...mesh, closed: false });
     expect(meshFileHead(bytes).triangles).toBe(mesh.indices.length / 3);
+  });
+
+  it('says what the file that it came from did not have; one that was kept before says nothing', () => {
+    expect(meshFileHead(writeMeshFile(mesh, ['normals', 'uvs'])).made).toEqual(['normals', 'uvs']);
+    expect(meshFileHead(writeMeshFile(mesh)).made).toEqual([]);
   });
 
   it('is refused when it is cut, foreign, or names what is not there', () => {

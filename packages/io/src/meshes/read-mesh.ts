@@ -41,7 +41,7 @@ export async function readMesh(
   const scene = /\.obj$/i.test(main) ? objScene(file, files, (share) => onShare(share * 0.5)) : await readGltf(file, files);
   onShare(0.5);
   const { mesh, facts, materials, words } = assembleMesh(scene.pieces, (share) => onShare(0.5 + share * 0.4));
-  const written = writeMeshFile(mesh);
+  const written = writeMeshFile(mesh, facts.made);
   onShare(1);
   return {
     name: scene.name,

@@ -37,6 +37,7 @@ import { PanelRow } from './page/panel-row';
 import { FOLLOWERS, REGISTERED } from './registered';
 import { StageFiles } from './stage/stage-files';
 import { StageBinding } from './stage/stage-binding';
+import { StillWork } from './stage/still-work';
 import { ViewSettings } from './stage/view-settings';
 import { StageMaterials } from './stage/stage-materials';
 import { StageSide } from './page/stage-side';
@@ -73,6 +74,7 @@ import { Workspace } from './page/workspace';
     SendOut,
     StageFiles,
     StageBinding,
+    StillWork,
     ViewSettings,
     StageMaterials,
     Steps,

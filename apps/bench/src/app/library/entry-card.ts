@@ -70,8 +70,8 @@ export class EntryCard {
     effect(() => {
       const { id, kind, step, pictured } = this.entry();
       if (kind === 'image') this.picture.set(this.assets.url(id));
-      if (kind !== 'material') return;
       if (pictured !== null) this.picture.set(this.api.thumbnailUrl(id, pictured));
+      if (kind !== 'material') return;
       // One that nobody drew yet, or only of an earlier step.
       if (pictured !== step && !this.deleted()) untracked(() => void this.draw(id, step));
     });

@@ -41,14 +41,19 @@ export function valueRows(kind: NodeKind): number {
 }
 
 const FEATURES_IN_A_ROW = 3;
+/** A few features with long names stand below each other sooner than they make their card wide. */
+const WIDE_ENOUGH = 200;
 
+/** As many as a card of the narrowest size has room for, or two. */
 export function featureColumns({ features = [] }: NodeKind): number {
-  return Math.min(FEATURES_IN_A_ROW, features.length);
+  const longest = Math.max(0, ...features.map(({ label }) => wordsWidth(label)));
+  const most = features.length > FEATURES_IN_A_ROW || (longest + FEATURE_REST) * FEATURES_IN_A_ROW < WIDE_ENOUGH ? FEATURES_IN_A_ROW : 2;
+  return Math.min(most, features.length);
 }
 
 /** What a kind can switch on stands below its inlets. */
-export function featureRows({ features = [] }: NodeKind): number {
-  return Math.ceil(features.length / FEATURES_IN_A_ROW);
+export function featureRows(kind: NodeKind): number {
+  return Math.ceil((kind.features ?? []).length / Math.max(featureColumns(kind), 1));
 }
 
 /** What of a node makes its card higher, or wider. */

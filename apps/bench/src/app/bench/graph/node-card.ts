@@ -46,7 +46,7 @@ interface InletRow {
   /** The control of its own value, where nothing runs into it and it has one. */
   readonly open?: ValueSpec;
   /** The control of what a map is multiplied by. */
-  readonly factor?: { readonly spec: ValueSpec; readonly value: readonly number[] };
+  readonly factor?: { readonly spec: ValueSpec; readonly value: InletValue };
   /** Of its control, CSS pixels. */
   readonly width: number;
   readonly value: readonly number[];
@@ -305,7 +305,7 @@ export class NodeCard {
         value: asList(this.node().values[spec.name] ?? fallback),
         hasPort: !PORTLESS.has(spec.meaning) || connected,
         open: hasOwnValue(spec) && !connected ? specOfInlet(spec, asList(fallback).length, this.id()) : undefined,
-        factor: spec.scales && connected ? { spec: specOfFactor(spec), value: asList(this.node().factors?.[spec.name] ?? 1) } : undefined,
+        factor: spec.scales && connected ? { spec: specOfFactor(spec), value: this.node().factors?.[spec.name] ?? 1 } : undefined,
       };
     });
   });

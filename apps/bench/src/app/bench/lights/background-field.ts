@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal, ViewEncapsulation } from '@angular/core';
-import { BACKGROUND_FITS, type BackgroundFit, type MaterialImage, type AssetSummary } from '@brelvin/contract';
+import { BACKGROUND_FITS, type BackgroundFit, type MaterialImage } from '@brelvin/contract';
 import { setBackgroundImage, setBackgroundKind } from '@brelvin/core';
-import { AssetApi } from '../../shared/api/asset-api';
 import { ImageShelf } from '../../shared/images/image-shelf';
+import { ImageSource } from '../../shared/picking/image-source';
+import { Picker } from '../../shared/picking/picker';
+import type { PickerEntry } from '../../shared/picking/picker-source';
 import { RigEditor } from '../editors/rig-editor';
 
 const FITS: Readonly<Record<BackgroundFit, string>> = {
@@ -14,28 +16,18 @@ const FITS: Readonly<Record<BackgroundFit, string>> = {
 /** Which flat image is behind the meshes: from the workspace or a file, and how it fills the picture. */
 @Component({
   selector: 'brelvin-background-field',
+  imports: [Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './background-field.css',
   host: { class: 'background-field' },
   template: `
-    <select
-      #asset
-      class="text-input"
-      aria-label="Background image"
-      title="Images of the workspace"
-      (change)="adopt(asset.value); asset.value = shown() ?? ''"
-    >
-      @if (!shown()) {
-        <option value="">choose an image …</option>
-      }
-      @for (each of shelf(); track each.sha256) {
-        <option [value]="each.sha256" [selected]="each.sha256 === shown()">{{ each.name }}</option>
-      }
-      @if (beyond(); as image) {
-        <option [value]="image.asset" selected>{{ image.name }}</option>
-      }
-    </select>
+    <brelvin-picker
+      [source]="source"
+      [name]="editor.rig().backgroundImage?.image?.name ?? 'choose …'"
+      [current]="shown()"
+      (chosen)="adopt($event)"
+    />
     <button type="button" class="text-button" title="Import a PNG, JPEG or WebP" (click)="file.click()">import …</button>
     <input
       #file
@@ -68,33 +60,19 @@ export class BackgroundField {
   readonly chosen = output<void>();
 
   protected readonly editor = inject(RigEditor);
-  private readonly api = inject(AssetApi);
   private readonly images = inject(ImageShelf);
   protected readonly fits = BACKGROUND_FITS;
   protected readonly fitWords = FITS;
-  protected readonly shelf = signal<readonly AssetSummary[]>([]);
+  protected readonly source = inject(ImageSource);
   protected readonly refusal = signal<string | undefined>(undefined);
-
-  constructor() {
-    this.api.list({ limit: 100, use: 'image' }).then(
-      ({ assets }) => this.shelf.set(assets),
-      () => this.refusal.set('The images of the workspace cannot be read now.'),
-    );
-  }
 
   protected shown(): string | undefined {
     return this.editor.rig().backgroundImage?.image.asset;
   }
 
-  /** An image in use that is not on the shelf. */
-  protected beyond(): MaterialImage | undefined {
-    const image = this.editor.rig().backgroundImage?.image;
-    return image && !this.shelf().some((each) => each.sha256 === image.asset) ? image : undefined;
-  }
-
-  protected adopt(sha256: string): void {
-    const found = this.shelf().find((each) => each.sha256 === sha256);
-    if (found) this.use({ name: found.name.replace(/\.[^.]+$/, ''), asset: sha256, width: found.width, height: found.height });
+  protected adopt(entry: PickerEntry): void {
+    const found = this.source.picked(entry);
+    if (found) this.use({ name: found.name.replace(/\.[^.]+$/, ''), asset: found.sha256, width: found.width, height: found.height });
   }
 
   protected async take(field: HTMLInputElement): Promise<void> {

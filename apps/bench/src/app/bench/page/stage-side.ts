@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked, viewChild, ViewEncapsulation } from '@angular/core';
-import { download } from '../../shared/pixels/download';
 import { NoticeList } from '../../shared/notices/notice-list';
 import { CompareBar } from '../compare/compare-bar';
 import { CompareLine } from '../compare/compare-line';
@@ -75,7 +74,10 @@ export class StageSide {
       const set = this.store.set();
       if (set) untracked(() => void this.materials.dress(set));
     });
-    effect(() => this.thumbnails.follow(this.store.materialId() ?? '', this.store.rigId()));
+    effect(() => {
+      const { materialId, setId, rigId } = this.store;
+      this.thumbnails.follow({ material: materialId() ?? '', set: setId(), rig: rigId() });
+    });
   }
 
   protected editSet({ edit, gesture }: DocumentEdit): void {
@@ -94,10 +96,5 @@ export class StageSide {
     if (!engine || !this.outlets.probing()) return;
     if (place) void this.probes.followPointer(engine, place.x, place.y);
     else this.probes.leavePointer();
-  }
-
-  protected async saveStill(): Promise<void> {
-    const still = await this.binding.engine()?.still();
-    if (still) download(still, `${this.store.material()?.name ?? 'still'}.png`);
   }
 }

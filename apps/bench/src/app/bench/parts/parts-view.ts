@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { FloorLook, MeshShape, StageSet } from '@brelvin/contract';
+import type { FloorLook, SetMesh, StageSet } from '@brelvin/contract';
 import {
   overridesOf,
   FLOOR,
-  GENERATED_SHAPES,
   MESH_SHAPES,
   newMesh,
   newSet,
@@ -25,6 +24,10 @@ import { droppedFiles } from '../../shared/files/dropped-files';
 import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { Icon } from '../../shared/icons/icon';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
+import { MeshSource, pickedMesh } from '../../shared/picking/mesh-source';
+import { Picker } from '../../shared/picking/picker';
+import type { PickerEntry } from '../../shared/picking/picker-source';
 import type { DocumentEdit } from '../documents/document-edit';
 import { DocumentStore } from '../documents/document-store';
 import { BenchFiles } from '../files/bench-files';
@@ -43,6 +46,8 @@ const FLOOR_WORDS: readonly (readonly [FloorLook, string, string])[] = [
 ];
 
 const NO_SET = newSet('');
+/** In place of a part: the mesh itself is chosen. No part has this name. */
+const WHOLE = '';
 
 interface PartRow extends PartAddress {
   readonly wears: string;
@@ -52,7 +57,7 @@ interface PartRow extends PartAddress {
 /** What stands on the Stage: meshes with their parts, what each part wears, and the floor. */
 @Component({
   selector: 'brelvin-parts-view',
-  imports: [Icon, MeshPlace, NumberField, PartDressing, RuleByName],
+  imports: [Icon, MeshPlace, NumberField, PartDressing, Picker, RuleByName],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './parts-view.css',
@@ -75,7 +80,8 @@ export class PartsView {
   private readonly changed = toSignal(this.workbench.changes);
   protected readonly floor = FLOOR;
   protected readonly floorLooks = FLOOR_WORDS;
-  protected readonly shapes = GENERATED_SHAPES.map((shape) => ({ shape, label: MESH_SHAPES[shape].label }));
+  protected readonly meshSource = inject(MeshSource);
+  private readonly shelf = inject(MeshShelf);
 
   protected readonly meshes = computed(() =>
     Object.entries(this.set().meshes)
@@ -88,6 +94,8 @@ export class PartsView {
     const mesh = id === undefined ? undefined : this.set().meshes[id];
     return id !== undefined && mesh ? { id, mesh } : undefined;
   });
+  protected readonly chosenPart = computed(() => (this.chosen()?.part === WHOLE ? undefined : this.chosen()));
+  protected readonly WHOLE = WHOLE;
   /** Rules that are about more than one part. */
   protected readonly rules = computed(() => {
     const set = this.set();
@@ -130,15 +138,32 @@ export class PartsView {
     return this.chosen()?.mesh === mesh && this.chosen()?.part === part;
   }
 
-  protected add(shape: MeshShape): void {
+  protected pickMesh(entry: PickerEntry): void {
+    const picked = pickedMesh(entry);
+    if (!picked) return;
+    if ('shape' in picked) this.add(newMesh(picked.shape, {}, { name: MESH_SHAPES[picked.shape].label }));
+    else void this.addFile(picked.asset, entry.name);
+  }
+
+  /** A mesh that the workspace keeps stands in this set, as it does in others. */
+  private async addFile(asset: string, file: string): Promise<void> {
+    try {
+      const source = await this.shelf.describe(asset, file);
+      this.add(newMesh('imported', {}, { name: file.replace(/\.[^.]+$/, ''), source }));
+    } catch (error) {
+      this.graph.refuse(`“${file}” cannot be had. ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  private add(made: SetMesh): void {
     const { meshes } = this.set();
     const order = nextOrder(meshes);
-    const mesh = newMesh(shape, {}, { name: MESH_SHAPES[shape].label, order });
     // Next to what is there already, not inside of it.
-    const placing = { ...mesh.placing, position: [order === 0 ? 0 : order * 2.4, 0, 0] };
+    const placing = { ...made.placing, position: [order === 0 ? 0 : order * 2.4, 0, 0] };
     const id = newId();
-    this.edit({ edit: putMesh(id, { ...mesh, placing }) });
-    this.chosen.set({ mesh: id, part: MESH_SHAPES[shape].parts[0] ?? '' });
+    const mesh = { ...made, order, placing };
+    this.edit({ edit: putMesh(id, mesh) });
+    this.chosen.set({ mesh: id, part: partNames(mesh)[0] ?? '' });
   }
 
   protected take(field: HTMLInputElement): void {

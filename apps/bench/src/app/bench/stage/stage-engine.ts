@@ -19,6 +19,7 @@ import { WebGl2Device } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { FrameLoop, SCREEN_CLOCK } from './frame-loop';
 import { measured } from './measured-depth';
+import type { StillWish } from './kept-pictures';
 import { Opening } from './opening';
 import { OutletLens, type LensWish, type PreviewAtlas, type PreviewWish, type ProbedOutlets } from './outlet-lens';
 import { paintPictures } from './paint-pictures';
@@ -310,19 +311,33 @@ export class StageEngine {
 
   // Pictures that are kept
 
-  /** The picture as it is now, at full size and antialiased, PNG. */
-  async still(): Promise<Blob | undefined> {
+  /**
+   * The picture as it is now, antialiased, PNG; as large as the Stage unless another size is wanted. Lines are as wide in
+   * it as on the Stage. Nothing when it was given up.
+   */
+  async still(wish: StillWish = { size: this.size }): Promise<Blob | undefined> {
     return this.loop.between(async () => {
-      const { session, size, cssSize } = this;
-      return session && session.still(session.picture(this.sightIn(session)), { size, cssSize });
+      const { session, cssSize } = this;
+      const { width, height } = wish.size;
+      const css = { width: (cssSize.height * width) / height, height: cssSize.height };
+      return session && session.still(session.picture(this.sightIn(session)), wish, css);
     });
   }
 
-  /** A picture of the present state for the Library, PNG; none while something that it shows is on its way. */
-  async thumbnail(): Promise<Blob | undefined> {
+  /** Pixels of the picture that the Stage shows. */
+  get pictureSize(): PictureSize {
+    return this.size;
+  }
+
+  /**
+   * A picture of the present state for the Library, PNG; none while something that it shows is on its way.
+   *
+   * @param whole of the set instead of what wears the material on the Bench
+   */
+  async thumbnail(whole = false): Promise<Blob | undefined> {
     return this.loop.between(async () => {
       const { session } = this;
-      return session && this.surfaces.has(this.bench) && this.complete ? session.thumbnail(this.clocks.now) : undefined;
+      return session && this.surfaces.has(this.bench) && this.complete ? session.thumbnail(this.clocks.now, whole) : undefined;
     });
   }
 

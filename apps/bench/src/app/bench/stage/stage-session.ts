@@ -14,7 +14,7 @@ import {
   type StageClocks,
   type MaterialPipelines,
 } from '@brelvin/core';
-import { stillOf, thumbnailOf } from './kept-pictures';
+import { stillOf, thumbnailOf, type StillWish } from './kept-pictures';
 import { gauge, type FrameCost } from './program-gauge';
 import { connectLoaders, type LoadingWatch, type StageLoaders } from './stage-loaders';
 import { PREVIEW_MESH, WARM_UP_MESH } from './stage-meshes';
@@ -79,12 +79,12 @@ export class StageSession {
     return gauge(this.device, this.renderer, picture, size);
   }
 
-  still(picture: Picture, sizes: { readonly size: PictureSize; readonly cssSize: PictureSize }): Promise<Blob> {
-    return stillOf(this.device, this.renderer, picture, sizes);
+  still(picture: Picture, wish: StillWish, cssSize: PictureSize): Promise<Blob | undefined> {
+    return stillOf(this.device, this.renderer, picture, wish, cssSize);
   }
 
-  thumbnail(clocks: StageClocks): Promise<Blob> {
-    return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...clocks });
+  thumbnail(clocks: StageClocks, whole: boolean): Promise<Blob> {
+    return thumbnailOf(this.device, this.renderer, this.scene, { rig: this.rig, ...clocks }, whole);
   }
 }
 

@@ -14,6 +14,7 @@ describe('The keeper of the Library’s pictures', () => {
   let saved: Subject<{ id: string; step: number }>;
   let picture: Blob | undefined;
   let kept: (readonly [string, number, Blob])[];
+  let drawn: boolean[];
   let keeper: ThumbnailKeeper;
   const state = signal(NO_PICTURE_YET);
 
@@ -22,9 +23,12 @@ describe('The keeper of the Library’s pictures', () => {
     jasmine.clock().mockDate();
     saved = new Subject();
     picture = png;
-    kept = [];
+    [kept, drawn] = [[], []];
     state.set(NO_PICTURE_YET);
-    const link: Partial<Record<keyof StageBinding, unknown>> = { engine: () => ({ thumbnail: async () => picture }), state };
+    const link: Partial<Record<keyof StageBinding, unknown>> = {
+      engine: () => ({ thumbnail: async (whole: boolean) => (drawn.push(whole), picture) }),
+      state,
+    };
     const api: Partial<DocumentApi> = { saveThumbnail: async (...picture) => void kept.push(picture) };
     TestBed.configureTestingModule({
       providers: [
@@ -35,7 +39,7 @@ describe('The keeper of the Library’s pictures', () => {
       ],
     });
     keeper = TestBed.inject(ThumbnailKeeper);
-    keeper.follow('m', 'r');
+    keeper.follow({ material: 'm', set: 's', rig: 'r' });
     TestBed.tick();
   });
 
@@ -64,7 +68,16 @@ describe('The keeper of the Library’s pictures', () => {
     await later();
     saved.next({ id: 'r', step: 9 });
     await later();
-    expect(kept.map(([, step]) => step)).toEqual([1, 1]);
+    expect(kept.map(([id, step]) => `${id} ${step}`)).toEqual(['m 1', 'm 1', 'r 9']);
+  });
+
+  it('keeps one of the set, of all that stands in it, when that was saved', async () => {
+    saved.next({ id: 's', step: 7 });
+    await later();
+    expect(kept).toEqual([['s', 7, png]]);
+    expect(drawn).toEqual([true]);
+    await later();
+    expect(drawn.length).withContext('once').toBe(1);
   });
 
   it('waits until all that is shown is here, and then takes it once', async () => {

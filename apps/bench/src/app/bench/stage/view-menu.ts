@@ -4,6 +4,7 @@ import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit } from '@brelv
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
+import { StillFields } from './still-fields';
 import { TURN_SPEED, ViewSettings } from './view-settings';
 import { Popover } from '../../shared/controls/popover';
 
@@ -29,7 +30,7 @@ const DEGREES = 180 / Math.PI;
 /** What is seen of the surface, from where, and through which lens. */
 @Component({
   selector: 'brelvin-view-menu',
-  imports: [Icon, NumberField, Popover],
+  imports: [Icon, NumberField, Popover, StillFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './view-menu.css',
@@ -135,9 +136,7 @@ const DEGREES = 180 / Math.PI;
             <input #name class="text-input" maxlength="120" placeholder="name of this view" aria-label="Name of this view" />
             <button type="submit" class="bar-button">keep</button>
           </form>
-          <button type="button" class="bar-button" title="The picture as it is, PNG" (click)="stillWanted.emit()">
-            <brelvin-icon name="download" /> save a still
-          </button>
+          <brelvin-still-fields />
         </div>
       </ng-template>
     </brelvin-popover>
@@ -148,7 +147,6 @@ export class ViewMenu {
   readonly set = input.required<StageSet>();
   readonly looked = output<OrbitCamera>();
   readonly edited = output<{ edit: Edit }>();
-  readonly stillWanted = output<void>();
 
   protected readonly settings = inject(ViewSettings);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);

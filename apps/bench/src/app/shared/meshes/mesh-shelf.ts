@@ -82,6 +82,19 @@ export class MeshShelf implements OnDestroy {
     }
   }
 
+  /**
+   * What a set keeps of a mesh of the workspace, to stand in it.
+   *
+   * @throws ApiFailure, or Error for a file that cannot be read
+   */
+  async describe(asset: string, file: string): Promise<MeshSource> {
+    const { facts, bounds } = await this.worker.run(async (remote) => {
+      const bytes = await this.api.bytes(asset);
+      return remote.describe(transfer(bytes, [bytes]));
+    });
+    return { asset, file, ...facts, bounds };
+  }
+
   /** The triangles of a mesh, for the Stage. @throws ApiFailure, or Error for a file that cannot be read */
   load(asset: string): Promise<MeshData> {
     return this.opened.get(asset, () =>

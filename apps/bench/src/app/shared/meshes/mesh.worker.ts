@@ -1,4 +1,4 @@
-import { readMeshFile, workOut, type MeshData, type MeshWork } from '@brelvin/core';
+import { meshFacts, meshFileHead, readMeshFile, workOut, type MeshData, type MeshWork } from '@brelvin/core';
 import { readMesh, type MeshFile, type ReadMesh } from '@brelvin/io';
 import { expose, transfer } from 'comlink';
 
@@ -18,6 +18,12 @@ class MeshReader {
   open(bytes: ArrayBuffer): MeshData {
     const mesh = readMeshFile(bytes);
     return transfer(mesh, [bytes]);
+  }
+
+  /** What a set keeps of a mesh file of the workspace. @throws Error with words for the user */
+  describe(bytes: ArrayBuffer): Pick<ReadMesh, 'facts' | 'bounds'> {
+    const { made, bounds } = meshFileHead(new Uint8Array(bytes));
+    return { facts: meshFacts(readMeshFile(bytes), made), bounds };
   }
 
   /** What a program wants of a mesh file of the workspace. @throws Error with words for the user */

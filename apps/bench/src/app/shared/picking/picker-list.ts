@@ -17,6 +17,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { debounceTime, Subject } from 'rxjs';
+import { Icon } from '../icons/icon';
 import { PickedPages } from './picked-pages';
 import type { PickerEntry, PickerSource } from './picker-source';
 
@@ -30,7 +31,7 @@ let lists = 0;
 /** Any number of entries to pick one of: searched by name or tag, with pictures, what was changed last first. */
 @Component({
   selector: 'brelvin-picker-list',
-  imports: [ScrollingModule],
+  imports: [Icon, ScrollingModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './picker-list.css',
@@ -62,7 +63,8 @@ let lists = 0;
     <div role="listbox" [id]="id" [attr.aria-label]="source().words[1]">
       @for (entry of shownExtra(); track entry.id; let place = $index) {
         <div
-          class="picker-entry picker-plain"
+          class="picker-entry"
+          [class.picker-plain]="!entry.picture"
           role="option"
           [id]="id + '-' + place"
           [class.chosen]="place === index()"
@@ -71,7 +73,10 @@ let lists = 0;
           (pointermove)="hover($event, place)"
           (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
         >
-          <span class="picker-words">
+          @if (entry.picture; as picture) {
+            <img [src]="picture" alt="" loading="lazy" decoding="async" />
+          }
+          <span class="picker-words" [title]="entry.name">
             <span class="picker-name">{{ entry.name }}</span>
             <span class="picker-hint">{{ entry.hint }}</span>
           </span>
@@ -91,7 +96,9 @@ let lists = 0;
         >
           @if (pages().entry(at); as entry) {
             @if (entry.picture; as picture) {
-              <img [src]="picture" alt="" />
+              <img [src]="picture" alt="" loading="lazy" decoding="async" />
+            } @else if (entry.icon; as icon) {
+              <span class="picker-blank"><brelvin-icon [name]="icon" /></span>
             } @else {
               <span class="picker-blank"></span>
             }

@@ -1,4 +1,5 @@
 import type { TagCount } from '@brelvin/contract';
+import type { IconName } from '../icons/icon';
 
 /** Something that can be picked. */
 export interface PickerEntry {
@@ -8,6 +9,8 @@ export interface PickerEntry {
   readonly hint?: string;
   /** Address of its picture; nothing where there is none. */
   readonly picture?: string;
+  /** A drawing of ours in place of a picture. */
+  readonly icon?: IconName;
 }
 
 export interface PickerQuery {
