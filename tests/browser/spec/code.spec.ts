@@ -264,6 +264,22 @@ describe('Code', () => {
     await bench.chord(Key.ALT, 'm');
     await noProblems();
     expect(await shown()).toContain('clipFromObject *');
+
+    // From the other stage both keys find it, too.
+    await choose('clipFromObject *');
+    await type('clipFromObjekt *');
+    await bench.waitForText('.code-problems', /Nothing here is called "clipFromObjekt"/);
+    await bench.press('material', '.code-bar');
+    await bench.waitForText('.code-bar [role="tab"]', /vertices 1/);
+    await bench.click('.cm-content');
+    await bench.chord(Key.ALT, 'n');
+    await bench.waitForText('.code-bar [aria-selected="true"]', /^vertices/);
+    await bench.press('material', '.code-bar');
+    await bench.click('.cm-content');
+    await bench.chord(Key.ALT, 'm');
+    await noProblems();
+    expect(await bench.text('.code-bar [aria-selected="true"]')).toBe('vertices');
+    expect(await shown()).toContain('clipFromObject *');
     expect((await bench.stagePixels()).changedShare(drawn))
       .withContext('the picture, as before')
       .toBeLessThan(0.01);

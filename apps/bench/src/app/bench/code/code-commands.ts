@@ -6,8 +6,8 @@ import { SourceEditor } from './source-editor';
 
 /** Keys of the code tab. */
 export const CODE_KEYS: readonly PlaceKey[] = [
-  { keys: 'Alt M', help: 'in code: mend what is nearest to the cursor' },
-  { keys: 'Alt N', help: 'in code: go to the next thing that is wrong' },
+  { keys: 'Alt M', help: 'in code: mend what is nearest to the cursor, in the other stage when nothing here can be' },
+  { keys: 'Alt N', help: 'in code: go to the next thing that is wrong, in both stages' },
   { keys: 'Alt G', help: 'in code: show where the name under the cursor is written; so does Ctrl and a click' },
   { keys: 'Alt R', help: 'in code: give the name under the cursor another one' },
   { keys: 'Ctrl Space', help: 'in code: what can be written here' },

@@ -53,12 +53,21 @@ export class CodeView {
   private readonly line = signal(1);
 
   protected readonly tabs = computed((): readonly Tab<string>[] =>
-    this.source.sheets().map((sheet) => ({ value: sheetKey(sheet), ...wordsOf(sheet) })),
+    this.source.sheets().map((sheet) => {
+      const { words, help } = wordsOf(sheet);
+      const wrong = this.source.elsewhere().find((each) => sheetKey(each.sheet) === sheetKey(sheet))?.diagnostics.length ?? 0;
+      return {
+        value: sheetKey(sheet),
+        words: wrong > 0 ? `${words} ${wrong}` : words,
+        help: wrong > 0 ? `${help}. ${wrong} problems` : help,
+      };
+    }),
   );
   protected readonly shown = computed(() => sheetKey(this.source.sheet()));
   protected readonly label = computed(() => `Code: ${wordsOf(this.source.sheet()).words}`);
   protected readonly problems = computed(() => [...this.source.diagnostics()].sort(worstFirst));
-  protected readonly mendable = computed(() => this.problems().some(({ mends }) => mends && mends.length > 0));
+  protected readonly mendable = computed(() => [...this.problems(), ...this.elsewhere()].some(({ mends }) => mends && mends.length > 0));
+  private readonly elsewhere = computed(() => this.source.elsewhere().flatMap(({ diagnostics }) => diagnostics));
   /** The node that the cursor's line was made of. */
   protected readonly nodeHere = computed(() => {
     const origins = this.source.origins();
@@ -111,6 +120,12 @@ export class CodeView {
 
   protected mend(): void {
     this.editor()?.mend();
+  }
+
+  /** What is wrong in the text beside this, or the first thing here when nothing is. */
+  protected goBeyond(wanted: 'next' | 'mend'): void {
+    if (wanted === 'mend') this.source.mendElsewhere();
+    else if (!this.source.showElsewhere()) this.editor()?.firstProblem();
   }
 
   protected go(problem: Diagnostic): void {

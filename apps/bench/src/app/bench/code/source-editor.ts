@@ -8,6 +8,7 @@ import {
   setMaterialCode,
   takeNameOver,
   VERTICES_PATH,
+  withEdits,
   withVertexStage,
   type Diagnostic,
   type GraphAsCode,
@@ -111,10 +112,9 @@ export class SourceEditor {
   /** What is wrong with the text that is shown. */
   readonly diagnostics = computed((): readonly Diagnostic[] => {
     const sheet = this.sheet();
-    if (sheet.kind === 'pixels') return this.said().filter(({ path }) => path === CODE_PATH);
-    if (sheet.kind === 'vertices') return this.said().filter(({ path }) => path === VERTICES_PATH);
+    if (sheet.kind !== 'function') return this.saidOf(sheet);
     const found = this.functionSaid();
-    return sheet.kind === 'function' && found?.id === sheet.id && found.text === this.text() ? found.found : [];
+    return found?.id === sheet.id && found.text === this.text() ? found.found : [];
   });
   /** Whether there is more than can be kept; nothing of it is kept until it is shorter. */
   readonly tooLong = computed(() => this.text().length > LONGEST_SOURCE);
@@ -148,6 +148,11 @@ export class SourceEditor {
       this.shelf.texts();
       if (sheet.kind === 'function') untracked(() => void this.readFunction(sheet.id, sheet.name, text));
     });
+  }
+
+  private saidOf({ kind }: Sheet): readonly Diagnostic[] {
+    const path = kind === 'pixels' ? CODE_PATH : kind === 'vertices' ? VERTICES_PATH : undefined;
+    return path === undefined ? [] : this.said().filter((each) => each.path === path);
   }
 
   private isOf(path: string, chosen: ReadonlySet<string>, inside: string): boolean {
@@ -288,6 +293,35 @@ export class SourceEditor {
 
   private material(): Material | undefined {
     return this.store.material();
+  }
+
+  /** The texts beside the one that is shown in which something is wrong, with that. */
+  readonly elsewhere = computed((): readonly { readonly sheet: Sheet; readonly diagnostics: readonly Diagnostic[] }[] =>
+    this.sheets()
+      .filter((sheet) => sheetKey(sheet) !== sheetKey(this.sheet()))
+      .map((sheet) => ({ sheet, diagnostics: this.saidOf(sheet) }))
+      .filter(({ diagnostics }) => diagnostics.length > 0),
+  );
+
+  /** Shows the first thing that is wrong in another text. @returns whether there is one */
+  showElsewhere(): boolean {
+    const [found] = this.elsewhere();
+    const [first] = [...(found?.diagnostics ?? [])].sort((a, b) => a.range.from - b.range.from);
+    if (found && first) this.show(found.sheet, { from: first.range.from, to: first.range.from });
+    return found !== undefined;
+  }
+
+  /** Mends the first thing in another text that can be mended, and shows it. @returns whether there is one */
+  mendElsewhere(): boolean {
+    for (const { sheet, diagnostics } of this.elsewhere()) {
+      const found = diagnostics.find(({ mends }) => mends && mends.length > 0);
+      const [mend] = found?.mends ?? [];
+      if (!found || !mend) continue;
+      this.show(sheet, { from: found.range.from, to: found.range.from });
+      this.put(sheet, withEdits(this.textOf(sheet), mend.edits));
+      return true;
+    }
+    return false;
   }
 
   /** Begins a vertex stage of the material's own, from which the pixel stage gets what it reads. */

@@ -28,11 +28,13 @@ describe('CodeEditor', () => {
   let view: EditorView;
   const written: string[] = [];
   const lines: number[] = [];
+  const asked: string[] = [];
   let help: { readonly declared?: Origin } | undefined;
 
   beforeEach(async () => {
     written.length = 0;
     lines.length = 0;
+    asked.length = 0;
     help = undefined;
     const assist = { completions: async () => undefined, help: async () => help };
     TestBed.configureTestingModule({
@@ -45,6 +47,7 @@ describe('CodeEditor', () => {
     }
     fixture.componentInstance.written.subscribe((text) => written.push(text));
     fixture.componentInstance.lineChosen.subscribe((line) => lines.push(line));
+    fixture.componentInstance.beyond.subscribe((each) => asked.push(each));
     await fixture.whenStable();
     view = EditorView.findFromDOM(fixture.nativeElement as HTMLElement)!;
   });
@@ -107,6 +110,7 @@ describe('CodeEditor', () => {
     await set('diagnostics', [wrong('sinn')]);
     fixture.componentInstance.mend();
     expect(written).toEqual([]);
+    expect(asked).toEqual(['mend', 'mend']);
   });
 
   it('shows no mistakes of a text that it has no more', async () => {
@@ -119,11 +123,13 @@ describe('CodeEditor', () => {
     await set('diagnostics', [wrong('sinn'), wrong('smoothstpe')]);
     const at = (): string => view.state.sliceDoc(view.state.selection.main.head, view.state.selection.main.head + 4);
     goTo(1);
-    const places = [1, 2, 3].map(() => {
-      fixture.componentInstance.nextProblem();
-      return at();
-    });
-    expect(places).toEqual(['smoo', 'sinn', 'smoo']);
+    fixture.componentInstance.nextProblem();
+    expect(at()).toBe('smoo');
+    // Behind the last one the texts beside this are asked; then it begins anew.
+    fixture.componentInstance.nextProblem();
+    expect([at(), asked]).toEqual(['smoo', ['next']]);
+    fixture.componentInstance.firstProblem();
+    expect(at()).toBe('sinn');
   });
 
   it('tells which line is chosen by hand, and not where it was led to', async () => {

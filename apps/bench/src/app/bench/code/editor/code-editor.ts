@@ -52,6 +52,8 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
   /** What is written, at once. */
   readonly written = output<string>();
   /** The cursor went to another line, from 1. */
+  /** What was asked for is not in this text: the next thing that is wrong, or one that can be mended. */
+  readonly beyond = output<'next' | 'mend'>();
   readonly lineChosen = output<number>();
   readonly declarationAsked = output<Origin>();
   readonly undoAsked = output<void>();
@@ -219,10 +221,11 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
     view.focus();
   }
 
-  /** Mends what is nearest to the cursor: on its line, else the first that can be mended. */
+  /** Mends what is nearest to the cursor: on its line, else the first that can be mended; beyond this text when nothing here can. */
   mend(): void {
     const found = this.mendable();
     if (this.view && found) apply(this.view, found.edits);
+    else this.beyond.emit('mend');
   }
 
   private mendable(): CodeMend | undefined {
@@ -237,8 +240,15 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
   nextProblem(): void {
     const { view } = this;
     const all = [...this.diagnostics()].sort((a, b) => a.range.from - b.range.from);
-    const next = all.find(({ range }) => range.from > (view?.state.selection.main.head ?? 0)) ?? all[0];
+    const next = all.find(({ range }) => range.from > (view?.state.selection.main.head ?? 0));
     if (next) this.reveal({ from: next.range.from, to: next.range.from });
+    else this.beyond.emit('next');
+  }
+
+  /** Goes to the first thing that is wrong here. */
+  firstProblem(): void {
+    const [first] = [...this.diagnostics()].sort((a, b) => a.range.from - b.range.from);
+    if (first) this.reveal({ from: first.range.from, to: first.range.from });
   }
 
   /** Shows where the name at a place, or under the cursor, is written. */
