@@ -93,7 +93,10 @@ describe('Light', () => {
     await open();
     await changes(async () => {
       await bench.pick('Lamp room', 'light rig', '.bench-bar');
+      // Its environment takes a while, which is told.
+      await bench.waitForText('.stage-waits', /environment/i);
     }, 0.1);
+    expect((await bench.all('.stage-waits')).length).toBe(0);
     expect((await bench.all('.light-name')).length).toBe(5);
   });
 

@@ -279,8 +279,9 @@ describe('StageEngine', () => {
     other.setSet(newSet('s'));
     await other.start();
     await other.show('m', compiled(material));
-    const { complete } = await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
+    const { complete, awaits } = await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
     expect(complete).withContext('while an image is on its way').toBeFalse();
+    expect(awaits).toEqual(['image']);
     expect(await other.thumbnail())
       .withContext('a picture with a placeholder would stay in the Library')
       .toBeUndefined();

@@ -31,7 +31,7 @@ import { RunningClocks } from './stage-clocks';
 import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { PREVIEW_CAMERA } from './stage-meshes';
 import { pictureOf, StageSession, type Sight } from './stage-session';
-import { NO_PICTURE_YET, type StageState } from './stage-state';
+import { NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 
 /**
@@ -389,6 +389,7 @@ export class StageEngine {
       // A picture that was drawn small while its program is gauged once more is not the last word.
       sharp: rests && !this.gauges.isTaking(this.surfaces.wornAs(this.bench)?.surface),
       complete: this.complete,
+      awaits: this.awaits,
       moves: session.scene.moves,
       lightsMove: lightsMove(rig),
       benchIsWorn: session.scene.benchIsWorn,
@@ -421,7 +422,18 @@ export class StageEngine {
   }
 
   private get complete(): boolean {
-    return this.session?.renderer.awaits === false && !this.surfaces.prepares;
+    return this.session !== undefined && this.awaits.length === 0;
+  }
+
+  private get awaits(): readonly Awaited[] {
+    const { images, meshes, environments } = this.session?.renderer ?? {};
+    const all: readonly [Awaited, boolean | undefined][] = [
+      ['program', this.surfaces.prepares],
+      ['environment', environments?.awaits],
+      ['image', images?.awaits],
+      ['mesh', meshes?.awaits],
+    ];
+    return all.flatMap(([what, isAwaited]) => (isAwaited ? [what] : []));
   }
 
   // Programs

@@ -1,6 +1,9 @@
 import type { ImageLack, PictureDifference, StageScene } from '@brelvin/core';
 import type { Refusal } from './stage-surfaces';
 
+/** What a picture may have to wait for. */
+export type Awaited = 'program' | 'environment' | 'image' | 'mesh';
+
 /** What the Stage shows of itself. */
 export interface StageState {
   readonly compiledPrograms: number;
@@ -9,6 +12,8 @@ export interface StageState {
   readonly sharp: boolean;
   /** Nothing that it shows is still on its way: program, image, environment or mesh. */
   readonly complete: boolean;
+  /** What of it is on its way. */
+  readonly awaits: readonly Awaited[];
   readonly hasSurface: boolean;
   readonly lost: boolean;
   readonly moves: boolean;
@@ -39,6 +44,7 @@ export const NO_PICTURE_YET: StageState = {
   pictures: 0,
   sharp: false,
   complete: false,
+  awaits: [],
   hasSurface: false,
   lost: false,
   moves: false,

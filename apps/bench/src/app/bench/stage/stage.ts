@@ -65,6 +65,9 @@ function lackWords({ name, reason, again }: ImageLack): string {
       <brelvin-light-handles [camera]="camera()" [width]="extent().width / sides()" [height]="extent().height" />
     }
     <ng-content />
+    @if (waits(); as words) {
+      <p class="stage-waits" role="status">{{ words }}</p>
+    }
     @if (notice(); as words) {
       <p class="stage-notice" role="status">
         <brelvin-icon name="warning" /> <span>{{ words }}</span>
@@ -97,6 +100,18 @@ export class Stage implements AfterViewInit {
 
   /** Nothing more comes into the picture by itself: not an environment either. */
   protected readonly atRest = computed(() => this.state().sharp && this.state().complete && !this.compiling());
+
+  /** Says what the picture waits for; not while its place is taken by a notice. */
+  protected readonly waits = computed(() => {
+    const { awaits, filtering, hasSurface } = this.state();
+    if (this.notice() !== undefined) return undefined;
+    if (this.compiling() || awaits.includes('program')) return hasSurface ? 'Compiling: this is the last picture …' : 'Compiling …';
+    if (awaits.includes('environment'))
+      return filtering !== undefined && filtering < 1
+        ? `Blurring the environment for rough surfaces: ${Math.round(filtering * 100)} % …`
+        : 'The environment is on its way …';
+    return awaits.includes('image') ? 'Images are on their way …' : undefined;
+  });
 
   /** Says why the picture is not what the graph says. */
   protected readonly notice = computed(() => {
