@@ -82,7 +82,7 @@ describe('A toon material from nothing', () => {
   it('takes a tint for its shade', async () => {
     const before = await bench.stagePixels();
     const shade = { x: Math.round(before.width * 0.8), y: before.height / 2 };
-    await bench.click('[data-kind="bands"] brelvin-colour .swatch');
+    await bench.click('[data-kind="bands"] .swatch[aria-label^="Tint, #"]');
     await bench.retype(await bench.see('.colour-picker #colour-hex'), '#3060c0');
     await bench.keys(Key.ESCAPE);
     seen = await bench.stagePixels();

@@ -46,6 +46,8 @@ import { placeGraph, type PlacedGraph } from './placed-graph';
 export interface ReadyGroup {
   readonly group?: string;
   readonly definition?: NodeGroup;
+  /** Of a plain node: what its inlets begin with. */
+  readonly values?: GraphNode['values'];
 }
 
 /** A group that was entered, through one of the nodes that stand for it. */
@@ -125,7 +127,14 @@ export class GraphEditor {
   /** A node of a kind at a place, with the parameter a parameter node needs. */
   addition(id: string, kind: NodeKind, at: Point, ready: ReadyGroup = {}): Edit {
     const group = ready.definition ? newId() : ready.group;
-    const node: GraphNode = { kind: kind.id, rev: kind.rev, x: Math.round(at.x), y: Math.round(at.y), values: {}, ...(group && { group }) };
+    const node: GraphNode = {
+      kind: kind.id,
+      rev: kind.rev,
+      x: Math.round(at.x),
+      y: Math.round(at.y),
+      values: { ...ready.values },
+      ...(group && { group }),
+    };
     const { edits, material } = this.typed();
     if (ready.definition && group) {
       return joinEdits(`Add ${kind.title}`, putGroup(group, ready.definition), edits.addNode(id, node, kind.title));

@@ -64,7 +64,7 @@ const FASTEST_FIRST: readonly Rate[] = ['pixel', 'vertex', 'frame', 'constant'];
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './graph-surface.css',
-  host: { class: 'flex min-h-0 min-w-0 flex-1' },
+  host: { class: 'flex min-h-0 min-w-0 flex-1', '(document:keydown)': 'keyOutside($event)' },
   templateUrl: './graph-surface.html',
 })
 export class GraphSurface implements AfterViewInit, SurfaceActions {
@@ -324,6 +324,11 @@ export class GraphSurface implements AfterViewInit, SurfaceActions {
           ),
         );
     }
+  }
+
+  /** A key that goes nowhere is for the graph: a fresh page is typed on at once. */
+  protected keyOutside(event: KeyboardEvent): void {
+    if (event.target === document.body && !event.defaultPrevented) this.keys.press(event, true);
   }
 
   protected key(event: KeyboardEvent): void {

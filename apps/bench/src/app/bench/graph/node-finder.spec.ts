@@ -52,6 +52,21 @@ describe('NodeFinder', () => {
     expect(closed).toBe(1);
   });
 
+  it('makes a node of a number or a colour that is typed, with that value', async () => {
+    await open('');
+    await type('0.42');
+    expect(titles()[0]).toBe('Number 0.42');
+    await press('Enter');
+    await type('#f80');
+    expect(titles()[0]).toBe('Colour #f80');
+    await press('Enter');
+    expect(chosen.map(({ kind }) => kind.id)).toEqual(['number', 'colour']);
+    expect(chosen[0]?.ready?.values).toEqual({ value: 0.42 });
+    expect((chosen[1]?.ready?.values?.['value'] as number[]).map((each) => Math.round(each * 100) / 100)).toEqual([1, 0.25, 0]);
+    await type('#f');
+    expect(titles()).not.toContain('Colour #f');
+  });
+
   it('offers only what fits a ribbon, with the place where it goes', async () => {
     await open('', { free: 'inlet', type: 'light' });
     expect(titles()).not.toContain('Time');

@@ -12,7 +12,7 @@ import {
   ViewEncapsulation,
 } from '@angular/core';
 import type { RibbonType } from '@brelvin/contract';
-import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, searchKinds, type NodeKind } from '@brelvin/core';
+import { fittingInlet, fittingOutlet, GROUP_KIND, likeliness, linearFromHex, searchKinds, type NodeKind } from '@brelvin/core';
 import { ListChoice } from '../../shared/controls/list-choice';
 import { BenchContext } from '../editors/bench-context';
 import type { ReadyGroup } from '../editors/graph-editor';
@@ -62,7 +62,7 @@ function likenessOf(kind: NodeKind, other: NodeKind | undefined): number {
       aria-controls="finder-list"
       [attr.aria-activedescendant]="found().length > 0 ? 'finder-' + choice.index() : null"
       [attr.aria-label]="loose() ? 'Find a node that fits the ribbon' : 'Find a node'"
-      placeholder="bands, colour, noise …"
+      placeholder="bands, noise, 0.5, #ff8800 …"
       spellcheck="false"
       autocomplete="off"
       [value]="query()"
@@ -80,7 +80,7 @@ function likenessOf(kind: NodeKind, other: NodeKind | undefined): number {
           (pointermove)="choice.hover($event, index)"
           (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
         >
-          <span>{{ entry.kind.title }}</span>
+          <span>{{ entry.kind.title }}{{ entry.ready?.values ? ' ' + query().trim() : '' }}</span>
           <span class="finder-family">{{ entry.lost ? ribbons(entry.lost) : entry.kind.family }}</span>
         </li>
       } @empty {
@@ -115,7 +115,10 @@ export class NodeFinder {
   protected readonly found = computed((): FoundKind[] => {
     const groups = new Map(this.groups().map(({ kind, ...ready }) => [kind, ready]));
     const all = [...this.context.catalogue.kinds.values()].filter((kind) => kind.id !== GROUP_KIND);
-    const kinds = searchKinds([...all, ...groups.keys()], this.query());
+    const typed = this.typedValue();
+    const kinds = [...(typed ? [typed.kind] : []), ...searchKinds([...all, ...groups.keys()], this.query())].filter(
+      (kind, index, list) => list.indexOf(kind) === index,
+    );
     const [loose, swap] = [this.loose(), this.swap()];
     if (swap) {
       const likeness = (kind: NodeKind): number => (this.query() ? 0 : likenessOf(kind, swap.kind));
@@ -124,13 +127,20 @@ export class NodeFinder {
         .map((kind) => ({ kind, lost: swap.lostBy(kind) }))
         .sort((a, b) => a.lost - b.lost || likeness(b.kind) - likeness(a.kind));
     }
-    const found = (kind: NodeKind): FoundKind => ({ kind, ready: groups.get(kind) });
+    const found = (kind: NodeKind): FoundKind => ({ kind, ready: kind === typed?.kind ? typed.ready : groups.get(kind) });
     if (!loose) return kinds.map(found);
     const fitting = kinds.flatMap((kind) => {
       const fit = loose.free === 'inlet' ? fittingInlet(kind, loose.type) : fittingOutlet(kind, loose.type);
       return fit ? [{ ...found(kind), port: fit.name, cost: fit.cost - likeliness(kind.id, loose.type, loose.free) }] : [];
     });
     return this.query() ? fitting : fitting.sort((a, b) => a.cost - b.cost);
+  });
+  /** A number or a colour that is typed is a node with that value. */
+  private readonly typedValue = computed((): { readonly kind: NodeKind; readonly ready: ReadyGroup } | undefined => {
+    const text = this.query().trim();
+    const value = /^-?\d*\.?\d+$/.test(text) ? Number(text) : text.startsWith('#') ? linearFromHex(text) : undefined;
+    const kind = value === undefined ? undefined : this.context.kind(typeof value === 'number' ? 'number' : 'colour');
+    return kind && value !== undefined ? { kind, ready: { values: { value } } } : undefined;
   });
   protected readonly choice = new ListChoice('finder-', this.query, this.found);
 

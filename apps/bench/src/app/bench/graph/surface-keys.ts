@@ -47,7 +47,7 @@ export class SurfaceKeys {
     else if (nudge && (onCard || onSurface) && this.editor.chosen().size > 0)
       this.editor.do(edits.move(material, this.editor.chosen(), nudge[0] * NUDGE, nudge[1] * NUDGE), 'nudge');
     else if (nudge && onSurface) this.view.panBy(-nudge[0] * NUDGE * 4, -nudge[1] * NUDGE * 4);
-    else if (/^[\p{L}\d]$/u.test(event.key) && !target.closest('.port, button')) this.actions.type(event.key);
+    else if (/^[\p{L}\d#]$/u.test(event.key) && !target.closest('.port, button')) this.actions.type(event.key);
     else return;
     event.preventDefault();
   }

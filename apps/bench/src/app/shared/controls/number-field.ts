@@ -164,7 +164,18 @@ export class NumberField {
   protected inputKey(event: KeyboardEvent, text: string): void {
     event.stopPropagation();
     if (event.key === 'Enter') this.accept(text, false);
+    if (event.key === 'Tab') this.goOn(event);
     if (event.key === 'Escape') this.leave();
+  }
+
+  /** On a card Tab goes on to its next number, past what lies between: who types one number types another. */
+  private goOn(event: KeyboardEvent): void {
+    const fields = [...(this.host.nativeElement.closest('[data-card]')?.querySelectorAll<HTMLElement>('brelvin-number') ?? [])];
+    const next = fields[fields.indexOf(this.host.nativeElement) + (event.shiftKey ? -1 : 1)];
+    if (!next) return;
+    event.preventDefault();
+    // Losing the focus, this field takes what was typed.
+    next.querySelector<HTMLElement>('.number-value')?.focus();
   }
 
   /** Leaving the field keeps what can be read; Enter insists on it. */
