@@ -230,7 +230,8 @@ export {
   type SeenDocuments,
   type Studio,
 } from './frame/render-document';
-export type { PictureSize, StageClocks } from './frame/uniforms';
+export type { PictureSize } from './frame/picture-part';
+export type { StageClocks } from './frame/uniforms';
 
 // Camera and lights.
 export { DIRECTIONS, dolly, eyePosition, framePoints, lookFrom, orbit, pan, placeInPicture, sightLine, START_CAMERA } from './scene/camera';

@@ -41,10 +41,16 @@ describe('Kinds on a device', () => {
       const open = kind.inlets.filter((inlet) => 'value' in inlet.default && !['stops', 'image', 'light'].includes(inlet.meaning));
       const values = Object.fromEntries(number === undefined ? [] : open.map(({ name }) => [name, number]));
       nodes[kind.id] = { ...node(kind.id), values };
-      for (const { name } of kind.outlets) {
+      for (const { name, meaning } of kind.outlets) {
         const sum = `sum${Object.keys(nodes).length}`;
         nodes[sum] = node('add');
         ribbons[`${sum}.b`] = { from: kind.id, outlet: name };
+        if (meaning === 'stops') {
+          // A gradient is no number: it is read at a place.
+          nodes[`${sum}Read`] = node('gradient');
+          ribbons[`${sum}Read.stops`] = { from: kind.id, outlet: name };
+          ribbons[`${sum}.b`] = { from: `${sum}Read`, outlet: 'result' };
+        }
         if (before) ribbons[`${sum}.a`] = { from: before, outlet: 'result' };
         before = sum;
       }

@@ -28,7 +28,7 @@ vec3 saturated(vec3 colour, float amount) {
 }
 
 /**
- * Levels: sets what is black and what is white, and bends what lies between.
+ * Levels: sets the black point, the white point and the midtone between.
  * @kind levels 1
  * @family Colour
  * @words black point, white point, gamma, range

@@ -39,7 +39,7 @@ float blendedChannel(float lower, float upper, float mode) {
 }
 
 /**
- * Blend: lays one colour over another, in one of twelve ways.
+ * Blend: lays one colour over another, in one of twelve blend modes.
  * @kind blend 1
  * @family Colour
  * @words blend mode, layer, over, multiply, screen, overlay, darken, lighten, dodge, burn, hard light, soft light, difference, add

@@ -129,7 +129,7 @@ vec3 gradientAsSeen(float at, vec4 stops[8]) {
 }
 
 /**
- * Temperature: the colour of something that glows with heat.
+ * Temperature: the colour of a body that glows with heat, by its temperature.
  * @kind temperature 1
  * @family Colour
  * @words kelvin, black body, warm, cool, white balance, fire, glow

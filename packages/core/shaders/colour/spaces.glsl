@@ -127,7 +127,7 @@ vec3 mixedAsSeen(vec3 a, vec3 b, float amount) {
 }
 
 /**
- * Encode as sRGB: a colour of light as the numbers that files and screens have.
+ * Encode as sRGB: a scene-linear colour as sRGB-encoded values, as files and screens have them.
  * @kind srgbEncode 1
  * @family Colour
  * @words gamma, linear to srgb, encode
@@ -140,7 +140,7 @@ vec3 srgbEncoded(vec3 colour) {
 }
 
 /**
- * Decode sRGB: numbers of files and screens as a colour of light.
+ * Decode sRGB: sRGB-encoded values, as files and screens have them, as scene-linear colour.
  * @kind srgbDecode 1
  * @family Colour
  * @words gamma, srgb to linear, decode
@@ -153,7 +153,7 @@ vec3 srgbDecoded(vec3 encoded) {
 }
 
 /**
- * Cosine palette: endless colours from four: each channel swings on its own.
+ * Cosine palette: repeating colours: each channel is a cosine with a bias, amplitude, frequency and phase of its own.
  * @kind cosinePalette 1
  * @family Colour
  * @words palette, rainbow, iridescent, procedural, gradient

@@ -13,7 +13,7 @@ float occlusionOf(float map, float strength) {
 }
 
 /**
- * Roughness from gloss: what a map that is white where it shines means as a roughness.
+ * Roughness from gloss: a gloss map, white where it shines, as roughness.
  * @kind roughnessFromGloss 1
  * @family Images
  * @words glossiness, smoothness, invert, shininess

@@ -21,7 +21,7 @@ CosineOfTwo cosineOfTwo(vec3 a, vec3 b) {
 }
 
 /**
- * N·L: how directly the surface faces the light.
+ * N·L: the cosine between normal and light direction; 1 where the surface faces the light.
  * @kind nDotL 1
  * @family Light
  * @words ndotl, n dot l, n.l, nl, lambert term, cosine law, diffuse term, light amount, dot light
@@ -36,7 +36,7 @@ CosineOfTwo nDotL(vec3 normal, vec3 toLight) {
 }
 
 /**
- * Half vector: midway between the light and the eye.
+ * Half vector: midway between light direction and view direction.
  * @kind halfVector 1
  * @family Light
  * @words halfway, half angle, h, blinn, bisector, light plus view
@@ -50,7 +50,7 @@ vec3 halfVector(vec3 toLight, vec3 toEye) {
 }
 
 /**
- * N·H: how near the surface is to mirroring the light into the eye.
+ * N·H: the cosine between normal and half vector; 1 where light is reflected into the eye.
  * @kind nDotH 1
  * @family Light
  * @words ndoth, n dot h, n.h, nh, highlight term, specular term, blinn, half vector

@@ -20,7 +20,7 @@ vec3 harmonicLight(vec3 d) {
 }
 
 /**
- * Environment, diffuse: what a white surface that faces this way gets of the environment.
+ * Environment, diffuse: the environment’s light on a white surface that faces this way.
  * @kind environmentAround 1
  * @family Light
  * @words ibl, hdri, image based lighting, irradiance, sky, ambient, diffuse, spherical harmonics, image based, environment, all around
@@ -38,7 +38,7 @@ float levelOfRoughness(float roughness) {
 }
 
 /**
- * Environment, reflection: what is seen of the environment in a direction, as a surface of this roughness mirrors it.
+ * Environment, reflection: the environment in a direction, blurred as a surface of this roughness reflects it.
  * @kind environmentMirrored 1
  * @family Light
  * @words ibl, hdri, environment map, reflection, sky, cube map, specular, image based, environment, mirrored

@@ -1,5 +1,5 @@
 /**
- * Fresnel, Schlick: how much a surface mirrors at an angle, approximately.
+ * Fresnel, Schlick: how much a surface reflects at an angle, approximately.
  * @kind fresnelSchlick 1
  * @family Light
  * @words reflectance, glancing, edge, facing
@@ -16,7 +16,7 @@ float fresnelSchlick(float f0, vec3 normal, vec3 toEye) {
 }
 
 /**
- * Fresnel, dielectric: how much glass, water or paint mirrors at an angle, exactly.
+ * Fresnel, dielectric: how much glass, water or paint reflects at an angle, exactly.
  * @kind fresnelDielectric 1
  * @family Light
  * @words reflectance, glass, water, ior, glancing
@@ -36,7 +36,7 @@ float fresnelDielectric(float ior, vec3 normal, vec3 toEye) {
 }
 
 /**
- * Fresnel, conductor: how much a metal mirrors at an angle, exactly, channel by channel.
+ * Fresnel, conductor: how much a metal reflects at an angle, exactly, channel by channel.
  * @kind fresnelConductor 1
  * @family Light
  * @words reflectance, metal, gold, copper, extinction

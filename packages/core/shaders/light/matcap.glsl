@@ -10,7 +10,7 @@ vec2 matcapPlace(vec3 normal, vec3 toEye) {
 }
 
 /**
- * Matcap: shading and surface in one picture of a sphere, looked up by where the surface faces.
+ * Matcap: shading and surface in one picture of a sphere, looked up by the normal in view space.
  * @kind matcap 1
  * @family Light
  * @words material capture, lit sphere, spherical map, sculpt, clay, wax

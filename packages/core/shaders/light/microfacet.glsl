@@ -1,5 +1,5 @@
 /**
- * Distribution, GGX: how many of a rough surface’s tiny mirrors face a direction.
+ * Distribution, GGX: how many microfacets of a rough surface face a direction.
  * @kind distributionGgx 1
  * @family Light
  * @words trowbridge reitz, roughness, highlight, microfacet, ndf
@@ -32,7 +32,7 @@ float smithVisibility(float alpha2, float nDotL, float nDotV) {
 }
 
 /**
- * Visibility, Smith: how much of a rough surface’s tiny mirrors light and eye both see.
+ * Visibility, Smith: how many microfacets of a rough surface both light and eye see: shadowing and masking.
  * @kind visibilitySmith 1
  * @family Light
  * @words geometry, masking, shadowing, ggx, microfacet

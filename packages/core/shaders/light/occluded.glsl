@@ -1,5 +1,5 @@
 /**
- * Occlude light: takes light that comes from all around away where a hollow hides the surface; lamps still reach it.
+ * Occlude light: darkens ambient light and that of the environment by an occlusion value; lamps still reach the surface.
  * @kind occludeLight 1
  * @family Light
  * @words ao, ambient occlusion, cavity, baked, crevice

@@ -1,5 +1,5 @@
 /**
- * Cross: the direction that is square to two others; as long as the area between them.
+ * Cross: the direction perpendicular to two others; as long as the area between them.
  * @kind cross 1
  * @family Vectors
  * @words perpendicular, cross product, normal of plane
@@ -45,7 +45,7 @@ vec3 reflectedOf(vec3 direction, vec3 normal) {
 }
 
 /**
- * Refract: where a direction goes when it enters glass or water; 0 where all of it is mirrored.
+ * Refract: where a direction goes when it enters glass or water; 0 at total internal reflection.
  * @kind refract 1
  * @family Vectors
  * @words bend, snell, glass, water, ior
@@ -106,7 +106,7 @@ vec3 projectedOn(vec3 value, vec3 along) {
 }
 
 /**
- * Reorder: puts the parts of a vector in another order, or takes one several times.
+ * Reorder: puts the components of a vector in another order, or takes one several times.
  * @kind reorder 1
  * @family Vectors
  * @words swizzle, swap, xyz, shuffle, channels

@@ -86,7 +86,7 @@ vec4 clampValue(vec4 value, vec4 low, vec4 high) {
 }
 
 /**
- * Remap: carries a value from one range into another, and goes on beyond both ends.
+ * Remap: maps a value from one range to another, also beyond both ends.
  * @kind remap 1
  * @family Numbers
  * @words range, map, rescale, fit, normalise
@@ -109,7 +109,7 @@ vec3 remapValue(vec3 value, float inLow, float inHigh, float outLow, float outHi
 }
 
 /**
- * Remap with curve: carries a value from one range into another, held at both ends, along a curve in between.
+ * Remap with curve: maps a value from one range to another, clamped at both ends, along a curve in between.
  * @kind remapCurve 1
  * @family Numbers
  * @words range, map, ease, bias, gamma, shape, falloff

@@ -19,7 +19,7 @@ vec3 moduloOf(vec3 a, vec3 b) {
 }
 
 /**
- * Repeat in range: carries a value round and round between two limits.
+ * Repeat in range: wraps a value round between two limits.
  * @kind repeat 1
  * @family Numbers
  * @words wrap, cycle, loop, range

@@ -48,7 +48,7 @@ vec3 combineVector(float x, float y, float z) {
 }
 
 /**
- * Dot: how much two directions agree; for unit vectors 1 is the same way, 0 square, −1 opposite.
+ * Dot: the cosine of the angle between unit vectors: 1 in the same direction, 0 perpendicular, −1 opposite.
  * @kind dot 1
  * @family Vectors
  * @words cosine, projection, scalar product, angle

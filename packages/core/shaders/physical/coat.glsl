@@ -1,5 +1,5 @@
 /**
- * Clearcoat: a layer of lacquer over light that is there already; what it mirrors does not reach what is under it.
+ * Clearcoat: a clear layer of lacquer over the base; what it reflects does not reach the base.
  * @kind clearCoat 1
  * @family Light
  * @words varnish, lacquer, car paint, gloss, wet, layer, clear coat

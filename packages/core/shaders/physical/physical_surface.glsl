@@ -1,5 +1,5 @@
 /**
- * Physical surface: metals, plastics, lacquer, cloth and glass by measured quantities; its parts are switched on where they are wanted.
+ * Physical surface: metals, plastics, lacquer, cloth and glass: glTF’s metal-rough model, its extensions as features to be switched on.
  * @kind physicalSurface 1
  * @family Light
  * @words pbr, metallic, roughness, brdf, cook torrance, metallic roughness, metal, rough, standard, realistic, glass, clear coat, gltf

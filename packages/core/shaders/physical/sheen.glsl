@@ -26,7 +26,7 @@ float fibreLobe(float alpha, float nDotH, float nDotL, float nDotV) {
 }
 
 /**
- * Sheen: a soft glow of fibres at the edge, over light that is there already; what it takes is no longer under it.
+ * Sheen: a soft glow of fibres at grazing angles, over the base; what it scatters does not reach the base.
  * @kind sheenLayer 1
  * @family Light
  * @words cloth, velvet, felt, fuzz, dust, fabric, layer

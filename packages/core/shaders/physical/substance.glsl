@@ -1,5 +1,5 @@
 /**
- * Reflectivity from IOR: how much a clear substance mirrors head on.
+ * Reflectivity from IOR: how much a dielectric reflects at normal incidence.
  * @kind reflectivityFromIor 1
  * @family Light
  * @words ior, f0, fresnel, index of refraction, specular, convert, reflectivity from ior
@@ -14,7 +14,7 @@ float reflectivityFromIor(float ior) {
 }
 
 /**
- * IOR from reflectivity: the index of refraction of what mirrors this much head on.
+ * IOR from reflectivity: the index of refraction that reflects this much at normal incidence.
  * @kind iorFromReflectivity 1
  * @family Light
  * @words f0, fresnel, index of refraction, specular, convert, ior from reflectivity

@@ -20,7 +20,7 @@ vec3 reflectanceBetween(vec3 inner, float outer) {
 }
 
 /**
- * Thin film: the changing colours that a layer about as thin as light’s waves gives what lies under it.
+ * Thin film: iridescence: the interference colours of a layer about as thin as a wavelength of light.
  * @kind thinFilm 1
  * @family Light
  * @words iridescence, soap, oil, bubble, interference, nacre, rainbow

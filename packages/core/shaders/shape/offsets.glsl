@@ -13,7 +13,7 @@ vec3 offsetAlongNormal(float amount, vec3 normal) {
 }
 
 /**
- * Offset by vector: moves the surface along any way.
+ * Offset by vector: moves the surface by any vector.
  * @kind offsetByVector 1
  * @family Shape
  * @words displace, displacement, move, translate, push, vertex
@@ -195,7 +195,7 @@ vec3 windOffset(vec3 position, float free, vec3 towards, float strength, float g
 }
 
 /**
- * Carry to pixels: computes a value at the corners of the mesh, where shapes are made; pixels get what lies in between.
+ * Carry to pixels: computes a value per vertex and interpolates it over the pixels.
  * @kind carry 1
  * @family Shape
  * @words varying, interpolate, vertex, pass on, per vertex

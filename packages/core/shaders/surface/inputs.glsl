@@ -84,7 +84,7 @@ vec3 surfaceToEye() {
 }
 
 /**
- * UV: where this point lies on the unrolled mesh; 0, 0 is the top left corner of an image.
+ * UV: where this point lies on the unwrapped mesh; 0, 0 is the top left corner of an image.
  * @kind uv 1
  * @family Where
  * @words texture coordinates, texcoord, unwrap, st
@@ -96,7 +96,7 @@ vec2 surfaceUv() {
 }
 
 /**
- * Second UV: where this point lies on the mesh unrolled without overlaps, as baked light needs it.
+ * Second UV: the second UV set, unwrapped without overlaps, as baked light needs it.
  * @kind secondUv 1
  * @family Where
  * @words texture coordinates, lightmap, occlusion, uv1, second set, unwrap

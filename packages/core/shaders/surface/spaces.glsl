@@ -84,7 +84,7 @@ InSpaces viewDirectionInSpaces() {
 }
 
 /**
- * Change space: tells a point or a direction as another space sees it.
+ * Change space: converts a point or a direction from one space to another.
  * @kind changeSpace 1
  * @family Vectors
  * @words transform, matrix, object, world, view, local, convert, tangent to world

@@ -17,7 +17,7 @@ export const behindGlass: Check = {
         place: `part/${first.mesh}/${first.part}`,
         title: `${names(glass)} hides ${names(over)} where that is behind it.`,
         explanation:
-          'Glass shows what was drawn before it. What is laid over the picture by its opacity comes after all glass, so that it may be in front; behind the glass it is missing.',
+          'Glass shows what was drawn before it. Blended surfaces are drawn after all glass, so that they may be in front of it; behind the glass they are missing.',
         ...(mine
           ? {
               mend: {

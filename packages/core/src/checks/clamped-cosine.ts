@@ -26,7 +26,7 @@ export const clampedCosine: Check = {
             node: node.id,
             title: 'A cosine is used as brightness without being clamped.',
             explanation:
-              'Where the surface faces away, the dot product is below 0: the light there becomes negative and takes other light away. Clamped at 0 it is simply dark.',
+              'Where the surface faces away, the dot product is below 0: the light there becomes negative and darkens other light. Clamped at 0 it is simply dark.',
             mend: edit && { label: 'Insert Clamp', document: 'material' as const, edit },
           },
         ];

@@ -14,7 +14,7 @@ export const clippedPicture: Check = {
         place: 'rig/picture',
         title: `${Math.round(clipped * 100)} % of the picture is brighter than white: it is cut off there.`,
         explanation:
-          'Colours and shapes are lost where all of it reads white. Tone mapping brings bright light back into the picture, a lower exposure makes all of it darker.',
+          'Where all channels are clipped, colours and shapes are lost. Tone mapping brings bright light back into range; a lower exposure darkens the whole picture.',
         mend: { label: 'Use neutral tone mapping', document: 'rig', edit: setRig('curve', 'neutral', 'Tone mapping') },
         otherMend: { label: 'One stop darker', document: 'rig', edit: setRig('exposure', rig.exposure - 1, 'Exposure') },
       },

@@ -24,7 +24,7 @@ export const depthOffset: Check = {
           place: `part/${mesh}/${part}`,
           title: `“${part}” counts as ${Math.abs(dress.depthOffset)} m ${dress.depthOffset > 0 ? 'nearer' : 'farther'}; that is more than a quarter of its mesh.`,
           explanation:
-            'A depth offset lifts a part over what it lies on, as eyes over hair. As much as this and it is seen from the other side too, through everything in between.',
+            'A depth offset draws a part in front of what it lies on, as eyes over hair. With an offset this large it is also seen from the other side, through everything in between.',
           mend: {
             label: `Bring it to ${most} m`,
             document: 'set' as const,

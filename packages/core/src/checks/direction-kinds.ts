@@ -39,8 +39,7 @@ export const directionKinds: Check = {
             place: placeOf(node, inlet.spec.name),
             node: node.id,
             title: `${node.kind.title}: “${inlet.spec.label}” wants ${WORDS[wanted]}, but gets ${WORDS[sense.meaning]}.`,
-            explanation:
-              'Both are vectors of length 1, so it compiles; but the angle that is measured is another one than the formula means.',
+            explanation: 'Both are unit vectors, so it compiles; but the formula then measures another angle than it means.',
             mend: {
               label: 'Disconnect it',
               document: 'material' as const,

@@ -31,7 +31,7 @@ function ranges(node: ResolvedNode): Found[] {
         place: placeOf(node, high),
         node: node.id,
         title: `${node.kind.title}: “${from.spec.label}” and “${to.spec.label}” are both ${first}.`,
-        explanation: 'A range whose ends are equal has nothing in between: the node gives one value, or jumps, whatever runs into it.',
+        explanation: 'A range whose ends are equal is empty: the node gives one value, or jumps, whatever its input.',
         mend: setTo(node, high, first + 1, 'Put the ends apart'),
       },
     ];
@@ -48,7 +48,7 @@ function gradients(node: ResolvedNode): Found[] {
         node: node.id,
         title: `${node.kind.title} has ${numbers.length < 4 ? 'no stop' : 'a single stop'}.`,
         explanation:
-          'A gradient needs two stops to run from one colour to another. With one it is that colour everywhere, with none black.',
+          'A gradient needs two stops to go from one colour to another. With one it is that colour everywhere; with none it is black.',
         mend: setTo(
           node,
           inlet.spec.name,
@@ -73,7 +73,7 @@ function directions(node: ResolvedNode): Found[] {
         place: placeOf(node, spec.name),
         node: node.id,
         title: `${node.kind.title}: “${spec.label}” points nowhere.`,
-        explanation: 'A vector of zeros has no direction. Straight up is taken in its place, which is seldom what was meant.',
+        explanation: 'A vector of zeros has no direction. Straight up is used instead, which is seldom what was meant.',
         mend: setTo(node, spec.name, wanted, 'Point it as a new node does'),
       },
     ];

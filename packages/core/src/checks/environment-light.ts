@@ -15,9 +15,8 @@ export const environmentLight: Check = {
       return [
         {
           place,
-          title: `The environment “${name}” lights nothing: its strength is 0.`,
-          explanation:
-            'It neither lights the meshes nor is seen behind them, and metal and glass have nothing to mirror: they come out black.',
+          title: `The environment “${name}” lights nothing: its intensity is 0.`,
+          explanation: 'It neither lights the meshes nor is seen behind them, and metal and glass have nothing to reflect: they are black.',
           mend: {
             label: 'Give it its full strength',
             document: 'rig',

@@ -27,7 +27,7 @@ export const evenMap: Check = {
             node: feed.node,
             title: `“${feed.name}” ${factor === undefined ? 'is' : 'gives'} ${rounded.join(' ')} everywhere: “${inlet.spec.label}” of ${node.kind.title} may as well be a number.`,
             explanation:
-              'A map without any difference costs memory and a read for every pixel, and its number cannot be dragged. Often a wrong channel or an empty export is behind it.',
+              'A uniform map costs memory and a texture read per pixel, and its value cannot be dragged. Often the wrong channel was chosen, or the export was empty.',
             mend: {
               label: `Set “${inlet.spec.label}” to ${rounded.join(' ')}`,
               document: 'material' as const,

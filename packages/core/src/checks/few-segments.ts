@@ -26,9 +26,9 @@ export const fewSegments: Check = {
       return [
         {
           place: `mesh/${id}`,
-          title: `“${mesh.name}” has about ${along} vertices along a picture: too few to be moved by an image.`,
+          title: `“${mesh.name}” has about ${along} vertices along the image: too few for displacement.`,
           explanation:
-            'A height map can only move what is there: between two vertices the surface stays flat, so fine relief is lost and edges look faceted. More segments show it, or bend only the normals.',
+            'Displacement moves vertices: between two of them the surface stays flat, so fine relief is lost and edges look faceted. Give the mesh more segments, or use the height map for normals only.',
           mend: moreSegments(id, mesh, gap),
         },
       ];

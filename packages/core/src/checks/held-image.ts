@@ -24,9 +24,9 @@ export const heldImage: Check = {
         {
           place: `${node.id}/repeat`,
           node: node.id,
-          title: `“${image.name || 'An image'}” is to stand several times ${held.map(([, words]) => words).join(' and ')}, but is held at its edges.`,
+          title: `“${image.name || 'An image'}” is repeated ${held.map(([, words]) => words).join(' and ')}, but its wrap is “clamp”.`,
           explanation:
-            'Beyond its edges an image that is held (clamp) shows its outermost pixels, drawn out to stripes. An image is taken in so where its opposite edges differ; repeated, a line shows where they meet.',
+            'With wrap “clamp” an image shows its edge pixels beyond its edges, as stripes. Images whose opposite edges differ come in with “clamp”; repeated, they show a line where the edges meet.',
           mend: { label: 'Repeat it', document: 'material' as const, edit: joinEdits('Repeat an image', ...edits) },
         },
       ];

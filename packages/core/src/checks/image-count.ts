@@ -14,7 +14,7 @@ export const imageCount: Check = {
         node: [...readers.values()][MOST_IMAGES],
         title: `This material reads ${readers.size} images; a surface can read ${MOST_IMAGES}.`,
         explanation:
-          'Every graphics device promises 16 images at once; five are needed for light, shadow and glass. Put grey maps together as channels of one image, or leave some out.',
+          'Every graphics device can read at least 16 images at once; five are needed for light, shadow and glass. Pack grey maps into the channels of one image, or leave some out.',
       },
     ];
   },

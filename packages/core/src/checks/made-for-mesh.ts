@@ -22,16 +22,16 @@ export const madeForMesh: Check = {
       if (made.has('uvs') && images.size > 0)
         found.push({
           place: `mesh/${id}/uvs`,
-          title: `The file of “${mesh.name}” has no UVs; its images lie where a box was wrapped round it.`,
+          title: `The file of “${mesh.name}” has no UVs: box-mapped ones were made.`,
           explanation:
-            'Images need to know where each point lies on them. What was made fits plain patterns; for painted maps export the mesh with its UVs, or use “Image from three sides”, which needs none.',
+            'UVs say where each point of the mesh lies on an image. The ones that were made are good for plain patterns; for painted maps export the mesh with its UVs, or use “Triplanar image”, which needs none.',
         });
       else if (made.has('tangents') && usesTangents && !made.has('uvs'))
         found.push({
           place: `mesh/${id}/tangents`,
           title: `The file of “${mesh.name}” has no tangents; they were made from its UVs.`,
           explanation:
-            'A normal map is right only for the tangents it was baked with. If seams show, export the tangents with the mesh, or bake for tangents that are made from UVs by the common standard.',
+            'A normal map is right only for the tangents it was baked with. If seams show, export the mesh with its tangents, or bake with MikkTSpace tangents, which are made from UVs as they are here.',
         });
       for (const image of images) {
         if (material.images[image]?.uvSet !== 1 || !made.has('secondUvs')) continue;

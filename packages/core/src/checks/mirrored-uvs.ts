@@ -18,7 +18,7 @@ export const mirroredUvs: Check = {
           node: reader.id,
           title: `Parts of “${mesh.name}” have mirrored UVs: its normal map may show a seam where they meet.`,
           explanation:
-            'Where UVs are mirrored, tangents point against each other; they are kept apart, so bumps go the right way on both sides. But a map that was baked without regard to that has a crease in the middle. Put the seam where it is not seen, or bake anew.',
+            'Where UVs are mirrored, tangents point against each other; they are kept apart, so bumps go the right way on both sides. But a map that was baked without regard to that has a crease in the middle. Move the seam to where it is not seen, or bake again.',
         },
       ];
     });

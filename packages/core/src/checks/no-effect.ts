@@ -70,7 +70,7 @@ export const noEffect: Check = {
             title: map
               ? `${node.kind.title}: ${labels} has no effect now, because the map of “${cause.spec.label}” is ${rule.value} everywhere.`
               : `${node.kind.title}: ${labels} has no effect now, because “${cause.spec.label}” is ${rule.value}.`,
-            explanation: 'Nothing is broken; but changing it will not change the picture until the other number changes.',
+            explanation: 'Nothing is broken, but changing it does not change the picture until the other number changes.',
             mend: {
               label: `Set “${cause.spec.label}” to ${rule.instead}`,
               document: 'material' as const,

@@ -17,7 +17,7 @@ export const normalSenses: Check = {
           node: first.group === undefined ? first.node : undefined,
           title: `“${name || 'A normal map'}” looks as if its green pointed ${green}, but is read as green ${green === 'down' ? 'up' : 'down'}.`,
           explanation:
-            'Read the wrong way, light from above falls on the lower side of every bump: what should stand out looks pressed in. The maps tab shows both ways lit.',
+            'Read the wrong way, light from above falls on the lower side of every bump: bumps look like dents. The maps tab shows both ways lit.',
           mend: { label: `Read green ${green}`, document: 'material' as const, edit: readGreenAs(wrong, green === 'down') },
         },
       ];

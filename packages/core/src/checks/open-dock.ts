@@ -21,7 +21,7 @@ export const openDock: Check = {
         node: likely?.id,
         title: 'Nothing runs into the dock.',
         explanation:
-          'The Stage shows what arrives at its left edge. As long as nothing does, the mesh is lit like plaster, and no node changes the picture.',
+          'The Stage shows what is connected to the dock. While nothing is, the mesh is shown as grey plaster, and no node changes the picture.',
         mend:
           likely && outlet
             ? {

@@ -44,7 +44,7 @@ export const openEdges: Check = {
 };
 
 const EXPLANATION =
-  'At a sharp edge each face has vertices of its own, with a normal of its own. Moved along it they part, and the picture behind shows through the gap. The welded normal is one for all of them.';
+  'At a sharp edge each face has vertices of its own, with a normal of its own. Moved along it they come apart, and what is behind shows through the gap. The welded normal is the same for all of them.';
 const MEND = 'Go by the welded normal';
 
 /** The same of a material that is written. */

@@ -246,7 +246,7 @@ describe('Checks', () => {
         wrapY: 'clamp',
       });
     const [finding] = found('held-image', standing([1, -2]));
-    expect(finding?.title).toContain('“Label” is to stand several times above each other');
+    expect(finding?.title).toContain('“Label” is repeated above each other');
     const { wrapX, wrapY } = edited(standing([1, -2]), finding!.mend!.edit).images['pic']!;
     expect([wrapX, wrapY]).toEqual(['clamp', 'repeat']);
     expect(found('held-image', standing([1, 0.5]))).toEqual([]);
@@ -314,7 +314,10 @@ describe('Checks', () => {
       inwards: true,
       bounds: { low: [0, 0, 0], high: [1, 1, 1] },
     };
-    const set: StageSet = { ...newSet('s'), meshes: { crate: { ...newSet('s').meshes['mesh']!, shape: 'imported', name: 'Crate', source } } };
+    const set: StageSet = {
+      ...newSet('s'),
+      meshes: { crate: { ...newSet('s').meshes['mesh']!, shape: 'imported', name: 'Crate', source } },
+    };
     const [finding] = found('inside-out', newMaterial('m'), set);
     expect(finding?.title).toBe('“Crate” is inside out.');
     const mended = applyChanges(set, finding!.mend!.edit.changes);

@@ -13,11 +13,11 @@ export const shellShadow: Check = {
       .filter(({ seen, dress }) => (seen === 'glass' || seen === 'blend' || seen === 'unsorted' || seen === 'add') && dress.casts)
       .map(({ mesh, part }) => ({
         place: `part/${mesh}/${part}`,
-        title: `“${part}” is seen through, but shadows what is inside and behind it as if it were solid.`,
+        title: `“${part}” is transparent, but casts shadow like a solid part.`,
         explanation:
-          'Shadows know only of something or nothing in their way. A shell of glass that throws one makes its own inside dark: a lamp whose wick is in the dark.',
+          'A shadow is all or nothing. A glass shell that casts one darkens its own inside, as a lamp whose wick lies in the dark.',
         mend: {
-          label: `Let “${part}” throw no shadow`,
+          label: `Let “${part}” cast no shadow`,
           document: 'set' as const,
           edit: dressPart(set, mesh, part, 'casts', false, newId),
         },

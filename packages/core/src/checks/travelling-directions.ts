@@ -27,7 +27,7 @@ export const travellingDirections: Check = {
             node: node.id,
             title: `${node.kind.title} gets the surface’s normal as the direction that is mirrored or bent.`,
             explanation:
-              'Both inlets take a vector of length 1, so it compiles; but a normal that is mirrored at another direction says nothing about the surface. The normal belongs in “Normal”.',
+              'Both inlets take a unit vector, so it compiles; but the result has nothing to do with the surface. The normal belongs in “Normal”.',
             mend: swapped(input, node, inlet, normal),
           },
         ];
@@ -41,7 +41,7 @@ export const travellingDirections: Check = {
           node: node.id,
           title: `${node.kind.title} gets a direction ${words}, but wants one that travels to the surface.`,
           explanation:
-            'Reflect and Refract take the way that light, or the look of the eye, goes before it meets the surface. With the opposite, what comes out points into the surface, and a highlight or a mirrored picture stands on the wrong side.',
+            'Reflect and Refract take the incident direction: from the light, or the eye, to the surface. With the opposite one the result points into the surface, and highlights and reflections are on the wrong side.',
           mend: edit && { label: 'Turn it round', document: 'material' as const, edit },
         },
       ];

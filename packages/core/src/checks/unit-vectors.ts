@@ -20,7 +20,7 @@ export const unitVectors: Check = {
             node: node.id,
             title: `${node.kind.title}: “${inlet.spec.label}” gets a vector that may not have length 1.`,
             explanation:
-              'A cosine is the dot product of two vectors only when both have length 1. Longer ones make highlights too large and too bright, sums of directions too dim in between.',
+              'A dot product is the cosine of the angle only when both vectors have length 1. Longer ones make highlights too large and too bright; sums of directions are shorter, and make them too dim.',
             mend: edit && { label: 'Insert Normalize', document: 'material' as const, edit },
           },
         ];

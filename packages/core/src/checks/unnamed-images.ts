@@ -19,7 +19,7 @@ export const unnamedImages: Check = {
         {
           place: `image/${id}`,
           title: 'An image has no name.',
-          explanation: 'Programs that use this material address its images by name; without one this image cannot be exchanged there.',
+          explanation: 'Programs that use this material find its images by name; without one this image cannot be replaced there.',
           mend: { label: `Call it “${name}”`, document: 'material' as const, edit: setImageField(id, 'name', name) },
         },
       ];

@@ -23,7 +23,8 @@ export const unused: Check = {
           place: edits.group === undefined ? 'surface' : `group/${edits.group}`,
           node: edits.group === undefined ? first : undefined,
           title: `${ids.size === 1 ? 'A node is' : `${ids.size} nodes are`} not used: ${named}.`,
-          explanation: 'What nothing carries to the dock costs nothing in the picture, but whoever reads the graph wonders what it is for.',
+          explanation:
+            'Nodes that do not reach the dock cost nothing in the picture, but whoever reads the graph wonders what they are for.',
           mend: { label: ids.size === 1 ? 'Remove it' : 'Remove them', document: 'material' as const, edit: edits.remove(material, ids) },
         },
       ];

@@ -8,7 +8,7 @@ import { FullScreen } from './full-screen';
 import type { ImageBank } from './image-bank';
 import type { OwnValues } from './own-values';
 import type { PicturePart } from './picture-part';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** What is behind the meshes where it is more than one colour: a gradient, a flat image. */
 export class Backdrop {

@@ -2,7 +2,7 @@ import type { LightRig } from '@brelvin/contract';
 import type { Device, DeviceTexture } from '../device/device';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** Halvings of a picture in its CSS pixels; one that is drawn larger has more, so that light spreads as far in it. */
 const USUAL_LEVELS = 6;

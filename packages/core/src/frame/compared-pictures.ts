@@ -2,7 +2,7 @@ import type { Device, DeviceTexture } from '../device/device';
 import { pictureDifference, type PictureDifference } from '../image/picture-difference';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 export const COMPARE_MODES = ['beside', 'wipe', 'difference'] as const;
 

@@ -1,7 +1,7 @@
 import type { Device } from '../device/device';
 import type { FrameRenderer } from './frame-renderer';
 import type { Picture } from './picture';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** Side of the Library's pictures. */
 export const THUMBNAIL_SIZE = 256;

@@ -7,7 +7,7 @@ import { FullScreen } from './full-screen';
 import type { LineGroup } from './outlines';
 import { ProgramPipelines, type SampleCount } from './program-pipelines';
 import type { OwnValues } from './own-values';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** What the passes draw into. */
 interface EdgeTargets {

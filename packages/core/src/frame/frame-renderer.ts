@@ -33,7 +33,8 @@ import type { SampleCount } from './program-pipelines';
 import { isDrawnLater } from './see-through';
 import { SurfaceDrawings } from './surface-drawings';
 import { DISTANCE_FORMATS, PICTURE_FORMATS, RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
-import { frameGlobals, type PictureSize } from './uniforms';
+import { frameGlobals } from './uniforms';
+import type { PictureSize } from './picture-part';
 import type { MeshData } from '../mesh/mesh';
 
 /** Behind a property of the surface: neither black nor white, which would say something. */

@@ -2,7 +2,7 @@ import type { Device } from '../device/device';
 import { drawnPixels } from './drawn-pixels';
 import type { FrameRenderer } from './frame-renderer';
 import type { Picture } from './picture';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** The longer side of a picture that is drawn at once; larger ones are drawn in tiles. Pixels. */
 export const LARGEST_AT_ONCE = 2048;

@@ -3,7 +3,7 @@ import type { Device, DeviceTexture } from '../device/device';
 import type { OrbitCamera } from '../scene/camera';
 import { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 interface NearTargets {
   readonly size: PictureSize;

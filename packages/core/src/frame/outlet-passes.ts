@@ -6,7 +6,8 @@ import { BoundBlock } from './bound-block';
 import type { FrameItem } from './frame-item';
 import { PLACE, peekGlobals, type Lens } from './lens';
 import type { PictureContext } from './picture-context';
-import { writeBlock, type PictureSize } from './uniforms';
+import { writeBlock } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** What the passes need of the renderer. */
 export interface OutletScene {

@@ -1,5 +1,10 @@
 import { mat4 } from 'gl-matrix';
-import type { PictureSize } from './uniforms';
+
+/** Size of a picture in pixels. */
+export interface PictureSize {
+  readonly width: number;
+  readonly height: number;
+}
 
 /** A part of a picture that is drawn by itself. */
 export interface PicturePart {

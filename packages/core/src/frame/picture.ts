@@ -10,7 +10,8 @@ import type { StandingState } from './shadows';
 import type { SampleCount } from './program-pipelines';
 import type { Overview } from './overview';
 import type { PicturePart } from './picture-part';
-import type { PictureSize, StageClocks } from './uniforms';
+import type { StageClocks } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 export interface Picture extends StageClocks {
   readonly items: readonly FrameItem[];

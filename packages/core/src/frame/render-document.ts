@@ -13,7 +13,7 @@ import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
 import type { MeshBank } from './mesh-bank';
 import { StageScene } from './stage-scene';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** What pictures are drawn with, one after the other; programs are kept from one to the next. */
 export interface Studio {

@@ -1,7 +1,7 @@
 import type { Device, DeviceTexture } from '../device/device';
 import type { FullScreen } from './full-screen';
 import type { OwnValues } from './own-values';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** Reads what was drawn, small: each pixel is the mean of four by four round its middle. */
 export class SmallerCopy {

@@ -1,6 +1,6 @@
 import type { Device, DeviceTexture, PassFormats, Sampling } from '../device/device';
 import { mipLevelCount } from '../image/mips';
-import type { PictureSize } from './uniforms';
+import type { PictureSize } from './picture-part';
 
 /** How far what is drawn first is, with its normals. */
 export interface DistanceTargets {

@@ -7,16 +7,10 @@ import type { FrameGlobals } from '../compile/material-values';
 import { MOST_SHADOWS } from '../document/light-rig';
 import type { Bounds } from '../mesh/mesh';
 import { mat4 } from 'gl-matrix';
-import { cropMatrix, wholePart, type PicturePart } from './picture-part';
+import { cropMatrix, wholePart, type PicturePart, type PictureSize } from './picture-part';
 import { blockLayout, type BlockLayout } from '../ir/layout';
 import { library } from '../catalogue/library';
 import { isArrayValue, isStruct, type Value } from '../ir/value';
-
-/** Size of the picture in pixels. */
-export interface PictureSize {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** The two clocks of the Stage, seconds: materials and meshes go by one, lights by the other. */
 export interface StageClocks {

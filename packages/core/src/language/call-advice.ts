@@ -2,7 +2,8 @@ import type { Expression } from '../ir/ir';
 import { write, type CodeMend, type DiagnosticMore } from './diagnostics';
 import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
-import { DIRECTION_WORDS, type DirectionKind, type WrittenDirection } from './written-directions';
+import type { DirectionKind, WrittenDirection } from './direction-kind';
+import { DIRECTION_WORDS } from './written-directions';
 
 /** What can be said of an argument: at which one, and how to mend it. */
 export interface Advice {

@@ -16,7 +16,8 @@ import { oldFunction, oldVariable } from './old-spellings';
 import type { FunctionScope } from './scope';
 import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
-import { writtenDirection, type WrittenDirection } from './written-directions';
+import type { WrittenDirection } from './direction-kind';
+import { writtenDirection } from './written-directions';
 
 type Of<Op extends ExpressionSyntax['op']> = Extract<ExpressionSyntax, { op: Op }>;
 

@@ -22,5 +22,6 @@ export type { ImportedFunction, Importer, ImportProblem } from './imports';
 export { SymbolIndex, type CodeSymbol, type SymbolUse } from './symbols';
 export { renamedIn, tokensOf } from './tokens-of';
 export { SourceText } from './source';
-export type { DirectionKind, KnownDirections } from './written-directions';
+export type { DirectionKind } from './direction-kind';
+export type { KnownDirections } from './written-directions';
 export { withoutComments } from './without-comments';

@@ -1,6 +1,6 @@
 import type { Range } from '../ir/origin';
 import type { Type } from '../ir/types';
-import type { WrittenDirection } from './written-directions';
+import type { WrittenDirection } from './direction-kind';
 
 export interface Variable {
   /** Its name in the IR, unique within the function. */

@@ -1,14 +1,6 @@
 import type { Expression } from '../ir/ir';
+import type { DirectionKind, WrittenDirection } from './direction-kind';
 import type { FunctionScope } from './scope';
-
-/** What a direction of unit length is. All point away from the surface. */
-export type DirectionKind = 'normal' | 'directionToLight' | 'directionToEye';
-
-/** A direction in a text, and whether it was turned round on the way. */
-export interface WrittenDirection {
-  readonly kind: DirectionKind;
-  readonly turned: boolean;
-}
 
 /** What is known of the names that a text may use. */
 export interface KnownDirections {

@@ -25,6 +25,8 @@ export interface WiringPlan {
 
 const [COLUMN, ROW] = [240, 248];
 const MARGIN = 60;
+/** Rows from one node between images and surface to the next: as high as the highest of them. */
+const BETWEEN = 0.68;
 /** Titles and help are read from left to right: images, what they are turned into, the surface. */
 const COLUMNS = { transform: -COLUMN, images: 0, between: 2 * COLUMN, surface: 3 * COLUMN, after: 4 * COLUMN };
 
@@ -161,7 +163,7 @@ class Wiring {
   /** A node between an image and the surface. */
   private between(kind: string, inlets: Readonly<Record<string, OutletAddress>>, own: Partial<GraphNode> = {}): OutletAddress {
     const node = this.newId();
-    this.put(node, { kind, rev: 1, ...this.at('between', this.betweens++ / 2), values: {}, ...own });
+    this.put(node, { kind, rev: 1, ...this.at('between', this.betweens++ * BETWEEN), values: {}, ...own });
     for (const [inlet, from] of Object.entries(inlets)) this.connect(from, { node, inlet });
     return { node, outlet: 'result' };
   }

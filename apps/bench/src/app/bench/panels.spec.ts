@@ -143,7 +143,7 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
     const { fixture, edits } = await show({ g: glow });
     root(fixture).querySelector<HTMLButtonElement>('[aria-label="More of Glow"]')!.click();
     await fixture.whenStable();
-    const select = root(fixture).querySelector('select')!;
+    const select = root(fixture).querySelector<HTMLSelectElement>('[id^="live-"]')!;
     select.value = 'pointer';
     select.dispatchEvent(new Event('change'));
     await fixture.whenStable();
@@ -151,13 +151,33 @@ vec4 paint(Surface s) { return vec4(gloss); }`,
     expect(root(fixture).querySelector('.parameter-row')?.textContent).toContain('pointer over the part');
   });
 
-  it('turns a number into a colour in one step', async () => {
-    const { fixture, edits } = await show({ g: glow });
+  for (const [type, value] of [
+    ['colour', [0.5, 0.5, 0.5]],
+    ['stops', [0.5, 0.5, 0.5, 0, 1, 1, 1, 1]],
+  ] as const)
+    it(`turns a number into a ${type} in one step`, async () => {
+      const { fixture, edits } = await show({ g: glow });
+      root(fixture).querySelector<HTMLButtonElement>('[aria-label="More of Glow"]')!.click();
+      await fixture.whenStable();
+      const select = root(fixture).querySelector<HTMLSelectElement>('[aria-label="Kind of Glow"]')!;
+      select.value = type;
+      select.dispatchEvent(new Event('change'));
+      const after = applyChanges({ parameters: { g: glow } }, edits[0]!.changes);
+      expect(after.parameters.g as object).toEqual({ ...glow, type, value });
+    });
+
+  it('takes a colour through a gradient, which has no numbers to go from and to', async () => {
+    const { fixture, edits } = await show({ g: { ...glow, type: 'colour', value: [1, 0, 0] } });
     root(fixture).querySelector<HTMLButtonElement>('[aria-label="More of Glow"]')!.click();
     await fixture.whenStable();
-    root(fixture).querySelector<HTMLButtonElement>('.parameter-more .text-button')!.click();
-    const after = applyChanges({ parameters: { g: glow } }, edits[0]!.changes);
-    expect(after.parameters.g as object).toEqual({ ...glow, type: 'colour', value: [0.5, 0.5, 0.5] });
+    const select = root(fixture).querySelector<HTMLSelectElement>('[id^="live-"]')!;
+    select.value = 'sine';
+    select.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    const live = edits[0]!.changes[0]!.value as { kind: string; through: number[] };
+    expect([live.kind, live.through]).toEqual(['sine', [1, 0, 0, 0, 1, 1, 1, 1]]);
+    expect(root(fixture).querySelector('[aria-label^="Gradient of Glow"]')).not.toBeNull();
+    expect(root(fixture).querySelector('[aria-label="From"]')).toBeNull();
   });
 });
 

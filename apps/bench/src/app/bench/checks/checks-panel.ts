@@ -35,7 +35,7 @@ import { CheckRunner } from './check-runner';
             <button type="button" class="choice-alone" (click)="apply(mend)">{{ mend.label }}</button>
           }
           <button type="button" class="text-button" [attr.aria-expanded]="open() === key(finding)" (click)="toggle(finding)">why</button>
-          <button type="button" class="text-button" title="Do not report this here again" (click)="runner.silence(finding)">
+          <button type="button" class="text-button" title="Ignore this here from now on" (click)="runner.silence(finding)">
             ignore here
           </button>
         </p>

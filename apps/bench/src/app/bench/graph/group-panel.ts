@@ -69,7 +69,7 @@ type Side = 'inlets' | 'outlets';
                     type="button"
                     class="text-button"
                     [attr.aria-label]="'Give ' + port[1].label + ' a value'"
-                    title="Open, the nodes inside take their own values. Press to give it one value for all."
+                    title="While it is open, the nodes inside use their own values. Press to set one value for all."
                     (click)="setValue(port[0], port[1], start(port[1]))"
                   >
                     as inside
@@ -105,7 +105,7 @@ type Side = 'inlets' | 'outlets';
                 type="button"
                 class="text-button"
                 [attr.aria-label]="'Remove ' + port[1].label"
-                title="Remove, with the ribbons at it"
+                title="Remove it, with its ribbons"
                 (click)="remove(side, port[0])"
               >
                 <brelvin-icon name="close" />

@@ -32,7 +32,7 @@ const FEWEST = 12;
     width="132"
     height="84"
     role="img"
-    aria-label="Overview of the graph. Press to go there."
+    aria-label="Overview of the graph. Press to move there."
     (pointerdown)="go($event)"
     (pointermove)="drag($event)"
   ></canvas>`,

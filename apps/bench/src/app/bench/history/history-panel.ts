@@ -62,7 +62,7 @@ const HOLDS: readonly Choice<'material' | 'stage'>[] = [
           placeholder="before the fair"
           (keydown)="$event.stopPropagation()"
         />
-        <button type="submit" class="choice-alone" title="Give the present state a name">save version</button>
+        <button type="submit" class="choice-alone" title="Save the present state under a name">save version</button>
       </form>
       <brelvin-choices label="What the version holds" [options]="holds" [value]="held()" (chosen)="held.set($event)" />
       @for (version of versions(); track version.name) {

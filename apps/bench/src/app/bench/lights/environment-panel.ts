@@ -24,7 +24,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         class="environment-choice"
         role="radio"
         [attr.aria-checked]="!environment()"
-        title="No environment: only the lights and the background"
+        title="Remove the environment: only the lights and the background are left"
         (click)="editor.choose(undefined)"
       >
         none
@@ -88,7 +88,7 @@ import type { PanelEntry } from '../registry/panel-entry';
           role="switch"
           aria-label="It lights the meshes"
           [attr.aria-checked]="shown.lights"
-          title="Whether it lights the meshes and is mirrored in them"
+          title="Light the meshes with it, and reflect it in them"
           (click)="set('lights', !shown.lights, shown.lights ? 'Environment without light' : 'Light of the environment')"
         >
           {{ shown.lights ? 'on' : 'off' }}
@@ -100,7 +100,7 @@ import type { PanelEntry } from '../registry/panel-entry';
           role="switch"
           aria-label="It is the background"
           [attr.aria-checked]="shown.shows"
-          title="Whether it is the background; otherwise what “picture” says"
+          title="Show it as the background; otherwise the background is set in “picture”"
           (click)="set('shows', !shown.shows, shown.shows ? 'Hide the environment' : 'Show the environment')"
         >
           {{ shown.shows ? 'on' : 'off' }}
@@ -108,7 +108,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         <span class="field-label">Intensity</span>
         <brelvin-number
           label="Intensity of the environment"
-          help="Factor of its light and of its picture."
+          help="Multiplies its light and its picture."
           [value]="shown.intensity"
           [range]="{ low: 0, high: 4, open: 'above' }"
           (changed)="set('intensity', atLeast0($event.value), 'Intensity of the environment', $event.gesture)"
@@ -127,7 +127,7 @@ import type { PanelEntry } from '../registry/panel-entry';
         <span class="field-label">Background blur</span>
         <brelvin-number
           label="Background blur"
-          help="0 is sharp, 1 as blurred as a rough wall mirrors it. What is mirrored in the meshes stays as it is."
+          help="0 is sharp; 1 as blurred as in a fully rough surface. Reflections stay as they are."
           [value]="shown.blur"
           [range]="{ low: 0, high: 1 }"
           (changed)="set('blur', within1($event.value), 'Blur of the background', $event.gesture)"

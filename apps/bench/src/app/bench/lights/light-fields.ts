@@ -116,7 +116,7 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
           type="button"
           class="choice-alone"
           [attr.aria-pressed]="light().body !== undefined"
-          title="A glowing ball is seen where the light stands"
+          title="Show a glowing ball at the light’s position"
           (click)="set('body', light().body === undefined ? FIRST_BODY : undefined, 'Body of ' + light().name)"
         >
           visible
@@ -149,7 +149,7 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
         <span class="field-label">Softness</span>
         <brelvin-number
           label="Softness of the shadow"
-          help="How much wider half its edge is with each metre from what casts it."
+          help="How much wider the edge gets with each metre from what casts the shadow (half width)."
           [value]="light().softness"
           [range]="{ low: 0, high: 0.3, open: 'above' }"
           (changed)="set('softness', atLeast0($event.value), 'Softness of a shadow', $event.gesture)"
@@ -173,7 +173,7 @@ const INTENSITY_HELP = 'At 1 a white surface that faces it reads 1; without a fa
           <button
             type="button"
             class="text-button"
-            title="It goes through all hues. Choose two colours or more instead: it runs through them there and back"
+            title="It runs through all hues. Press to choose two or more colours instead: it runs through them, there and back"
             (click)="runThrough(firstGradient())"
           >
             all hues

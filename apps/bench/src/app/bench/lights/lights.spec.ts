@@ -252,8 +252,8 @@ describe('PicturePanel', () => {
   });
 
   it('puts a flat image behind once one is chosen, and nothing at all', async () => {
-    const asset = { sha256: 'a'.repeat(64), name: 'Quay.png', width: 40, height: 20 };
-    const api = { list: async () => ({ assets: [asset], total: 1 }) };
+    const asset = { sha256: 'a'.repeat(64), name: 'Quay.png', width: 40, height: 20, tags: [], updatedAt: '2026-01-01T00:00:00.000Z' };
+    const api = { list: async () => ({ assets: [asset], total: 1 }), tags: async () => ({ tags: [] }), url: (sha256: string) => sha256 };
     TestBed.configureTestingModule({ providers: [{ provide: AssetApi, useValue: api }] });
     const editor = workOn(newRig('r'));
     const fixture = TestBed.createComponent(PicturePanel);
@@ -262,8 +262,16 @@ describe('PicturePanel', () => {
     await fixture.whenStable();
     expect(backgroundKind(editor.rig())).toBe('colour');
     await fixture.whenStable();
-    choose(labelled(fixture, 'Background image'), asset.sha256);
+    const button = root(fixture).querySelector<HTMLButtonElement>('.picker-button')!;
+    expect(button.textContent).toContain('choose …');
+    button.click();
     await fixture.whenStable();
+    const entry = (): Element | null => document.querySelector('.picker-rows .picker-name');
+    for (let turn = 0; turn < 50 && !entry(); turn++) await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(entry()?.textContent).toBe('Quay.png');
+    document.querySelector('.picker-rows .picker-entry')!.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+    await fixture.whenStable();
+    expect(button.textContent).toContain('Quay');
     expect(editor.rig().backgroundImage).toEqual(jasmine.objectContaining({ fit: 'cover' }));
     expect(editor.rig().backgroundImage?.image.name).toBe('Quay');
     choose(labelled(fixture, 'How the image fills the picture'), 'contain');

@@ -88,7 +88,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
         class="choice-alone"
         aria-label="Ambient occlusion"
         [attr.aria-pressed]="rig().occlusion !== undefined"
-        title="Ambient light and that of the environment is less where surfaces are near each other. Drawn looks (bands, ramps) take part only where their node says so."
+        title="Darkens ambient light and that of the environment where surfaces are close to each other. Bands and ramps take part only where their node has the feature on."
         (click)="set('occlusion', rig().occlusion ? undefined : occlusion, 'Ambient occlusion')"
       >
         {{ rig().occlusion ? 'on' : 'off' }}
@@ -105,7 +105,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
         />
         <brelvin-number
           label="Strength of ambient occlusion"
-          help="How much of it counts, from 0 to 1."
+          help="0 is none, 1 is full."
           [value]="near.strength"
           [range]="{ low: 0, high: 1 }"
           (changed)="set('occlusion', { radius: near.radius, strength: within1($event.value) }, 'Ambient occlusion', $event.gesture)"
@@ -116,7 +116,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
     <span class="field-label">Bloom</span>
     <brelvin-number
       label="Bloom"
-      help="How much light spreads round what is too bright for the picture."
+      help="How much light spreads round what is brighter than the threshold."
       [value]="rig().bloom.strength"
       [range]="{ low: 0, high: 1 }"
       (changed)="set('bloom', { strength: atLeast0($event.value), from: rig().bloom.from }, 'Bloom', $event.gesture)"
@@ -140,7 +140,7 @@ const BEHINDS: readonly (readonly [BackgroundKind, string, string])[] = [
       />
       <brelvin-number
         label="Fog"
-        help="How quickly things fade with distance; 0 is clear air."
+        help="How fast things fade with distance; 0 is clear air."
         [value]="rig().fog.density"
         [range]="{ low: 0, high: 1 }"
         (changed)="set('fog', { density: atLeast0($event.value), colour: rig().fog.colour }, 'Fog', $event.gesture)"

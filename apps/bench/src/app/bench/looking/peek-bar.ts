@@ -54,7 +54,7 @@ const TICKS = 5;
               (changed)="outlets.changePeek({ high: $event.value, held: true })"
               (resetAsked)="spanSeen()"
             />
-            <button type="button" class="text-button" title="Let the scale span what is seen" (click)="spanSeen()">fit</button>
+            <button type="button" class="text-button" title="Fit the scale to the values that are seen" (click)="spanSeen()">fit</button>
           </span>
           <span class="compare-row peek-ticks" role="status">
             @if (parts(); as choices) {

@@ -125,11 +125,13 @@ describe('CodeEditor', () => {
     goTo(1);
     fixture.componentInstance.nextProblem();
     expect(at()).toBe('smoo');
+    fixture.componentInstance.nextProblem();
+    expect([at(), asked]).toEqual(['sinn', []]);
     // Behind the last one the texts beside this are asked; then it begins anew.
     fixture.componentInstance.nextProblem();
-    expect([at(), asked]).toEqual(['smoo', ['next']]);
+    expect([at(), asked]).toEqual(['sinn', ['next']]);
     fixture.componentInstance.firstProblem();
-    expect(at()).toBe('sinn');
+    expect(at()).toBe('smoo');
   });
 
   it('tells which line is chosen by hand, and not where it was led to', async () => {
