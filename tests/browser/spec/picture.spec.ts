@@ -73,6 +73,16 @@ describe('The picture', () => {
     await bench.keys(Key.ESCAPE);
   });
 
+  it('tells with the picture alone what a file cannot be, and covers no button by it', async () => {
+    await open();
+    await bench.keys(Key.F9);
+    await bench.dropFile(await bench.see('.stage-canvas'), 'tides.txt', 'text/plain', Buffer.from('low'));
+    await bench.waitForText('.notices-over .notice', /a file becomes the environment/);
+    const [notice, bar] = [await (await bench.see('.notices-over')).getRect(), await (await bench.see('.mesh-bar')).getRect()];
+    expect(notice.y + notice.height).toBeLessThanOrEqual(bar.y + 1);
+    await bench.press('alone', '.mesh-bar');
+  });
+
   const alphas = ({ data }: PNG): Set<number> => new Set(Array.from({ length: data.length / 4 }, (_, pixel) => data[pixel * 4 + 3] ?? 0));
   const sizeOf = (canvas: WebElement): Promise<[number, number]> =>
     bench.driver.executeScript('return [arguments[0].width, arguments[0].height]', canvas);

@@ -43,7 +43,7 @@ const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = 
 /** What is dropped in the Library, and stands on a Stage. */
 const ON_THE_BENCH = 'Meshes and environments stand on a Stage: open a material, and drop the file on its picture.';
 
-const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 104, rig: 104, function: 144 };
+const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 272, rig: 272, function: 144 };
 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({

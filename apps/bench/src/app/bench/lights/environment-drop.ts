@@ -4,7 +4,12 @@ import { FileDrops } from '../../shared/files/file-drops';
 import { sortedFiles } from '../../shared/files/sorted-files';
 import { EnvironmentShelf } from '../../shared/images/environment-shelf';
 import { MeshShelf } from '../../shared/meshes/mesh-shelf';
+import { Notices } from '../../shared/notices/notices';
+import { BenchLayout } from '../layout/bench-layout';
 import { EnvironmentEditor } from './environment-editor';
+
+const REFUSED =
+  'Dropped here, a file becomes the environment (one .hdr or .exr panorama, or six images of a cube) or the mesh (.glb, .gltf, .obj). Drop images for the material on the graph.';
 
 /** Takes what is dropped on the Stage: an environment (one panorama, or six images), or a mesh with its files. */
 @Directive({
@@ -18,6 +23,8 @@ export class EnvironmentDrop {
   readonly meshDropped = output<readonly File[]>();
   private readonly editor = inject(EnvironmentEditor);
   private readonly drops = inject(FileDrops);
+  private readonly layout = inject(BenchLayout);
+  private readonly notices = inject(Notices);
 
   protected over(event: DragEvent): void {
     if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
@@ -41,9 +48,9 @@ export class EnvironmentDrop {
     }
     if (!EnvironmentShelf.fits(files)) {
       this.taken.emit();
-      this.editor.refuse(
-        'Dropped here, a file becomes the environment (one .hdr or .exr panorama, or six images of a cube) or the mesh (.glb, .gltf, .obj). Drop images for the material on the graph.',
-      );
+      this.editor.refuse(REFUSED);
+      // While the picture has the window, its panel is not seen.
+      if (this.layout.alone()) this.notices.say(REFUSED);
       return;
     }
     this.taken.emit();

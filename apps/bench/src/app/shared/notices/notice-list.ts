@@ -34,7 +34,8 @@ import { Notices, type Notice, type NoticeAction } from './notices';
     }
     .notices-over {
       position: absolute;
-      inset: auto 0 0;
+      /* Above the bar below the picture: it covers no button. */
+      inset: auto 0 29px;
       z-index: 1;
     }
     .notice {

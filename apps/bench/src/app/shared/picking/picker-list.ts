@@ -61,27 +61,29 @@ let lists = 0;
       </div>
     }
     <div role="listbox" [id]="id" [attr.aria-label]="source().words[1]">
-      @for (entry of shownExtra(); track entry.id; let place = $index) {
-        <div
-          class="picker-entry"
-          [class.picker-plain]="!entry.picture"
-          role="option"
-          [id]="id + '-' + place"
-          [class.chosen]="place === index()"
-          [attr.aria-selected]="place === index()"
-          [attr.aria-current]="entry.id === current() ? 'true' : null"
-          (pointermove)="hover($event, place)"
-          (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
-        >
-          @if (entry.picture; as picture) {
-            <img [src]="picture" alt="" loading="lazy" decoding="async" />
-          }
-          <span class="picker-words" [title]="entry.name">
-            <span class="picker-name">{{ entry.name }}</span>
-            <span class="picker-hint">{{ entry.hint }}</span>
-          </span>
-        </div>
-      }
+      <div #extras class="picker-extra" role="presentation">
+        @for (entry of shownExtra(); track entry.id; let place = $index) {
+          <div
+            class="picker-entry"
+            [class.picker-plain]="!entry.picture"
+            role="option"
+            [id]="id + '-' + place"
+            [class.chosen]="place === index()"
+            [attr.aria-selected]="place === index()"
+            [attr.aria-current]="entry.id === current() ? 'true' : null"
+            (pointermove)="hover($event, place)"
+            (pointerdown)="$event.preventDefault(); chosen.emit(entry)"
+          >
+            @if (entry.picture; as picture) {
+              <img [src]="picture" alt="" loading="lazy" decoding="async" />
+            }
+            <span class="picker-words" [title]="entry.name">
+              <span class="picker-name">{{ entry.name }}</span>
+              <span class="picker-hint">{{ entry.hint }}</span>
+            </span>
+          </div>
+        }
+      </div>
       <cdk-virtual-scroll-viewport class="picker-rows" role="presentation" [itemSize]="row" [style.height.px]="height()">
         <div
           *cdkVirtualFor="let at of pages().indices(); templateCacheSize: 0"
@@ -155,6 +157,7 @@ export class PickerList {
   /** Enter was pressed before the answer had come. */
   protected readonly awaited = signal(false);
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  private readonly extras = viewChild.required<ElementRef<HTMLElement>>('extras');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
 
   constructor() {
@@ -214,6 +217,7 @@ export class PickerList {
     const next = Math.max(0, Math.min(this.index() + by, this.count() - 1));
     this.index.set(next);
     const row = next - this.extraCount();
+    if (row < 0) this.extras().nativeElement.children[next]?.scrollIntoView({ block: 'nearest' });
     const view = this.viewport();
     if (!view || row < 0) return;
     const [top, bottom] = [view.measureScrollOffset(), view.measureScrollOffset() + view.getViewportSize()];
