@@ -19,19 +19,18 @@ describe('Pictures of the demo', () => {
       .toBe(ids.length + 1);
   });
 
-  it('show something, each something else, in the size of a list', () => {
-    const pictures = new Set<string>();
-    for (const id of ids) {
-      const { width, height, data } = PNG.sync.read(demoPicture(id) ?? Buffer.alloc(0));
-      expect({ width, height }).withContext(id).toEqual(THUMBNAIL);
-      const tones = new Set(Array.from({ length: width }, (_, x) => data.readUInt32BE(((height / 2) * width + x) * 4)));
-      expect(tones.size).withContext(id).toBeGreaterThan(5);
-      pictures.add(data.toString('base64'));
-    }
-    expect(pictures.size).toBe(ids.length);
-    for (const kind of ['material', 'set', 'rig'])
-      expect(ids.some((id) => id.startsWith(`${kind}-`)))
-        .withContext(kind)
-        .toBeTrue();
-  });
+  for (const kind of ['material', 'set', 'rig'])
+    it(`show something, each ${kind} something else, in the size of a list`, () => {
+      const some = ids.filter((id) => id.startsWith(`${kind}-`));
+      expect(some.length).toBeGreaterThan(4);
+      const pictures = new Set<string>();
+      for (const id of some) {
+        const { width, height, data } = PNG.sync.read(demoPicture(id) ?? Buffer.alloc(0));
+        expect({ width, height }).withContext(id).toEqual(THUMBNAIL);
+        const tones = new Set(Array.from({ length: width }, (_, x) => data.readUInt32BE(((height / 2) * width + x) * 4)));
+        expect(tones.size).withContext(id).toBeGreaterThan(5);
+        pictures.add(data.toString('base64'));
+      }
+      expect(pictures.size).toBe(some.length);
+    });
 });

@@ -97,7 +97,7 @@ describe('Code on a device', () => {
   });
 
   it('gives each run of a program that is seen through all its steps', async () => {
-    const loop = 'float t = 0.0; for (float i = 0.0; i < 3000.0; i += 1.0) { t += 1.0; if (i > 2990.0 * glow) break; }';
+    const loop = 'float t = 0.0; for (float i = 0.0; i < 2999.0 + glow; i += 1.0) { t += 1.0; if (i > 2990.0 * glow) break; }';
     const text = `/** Glow. */ uniform float glow; // = 1.0 in 0..1\nvec4 paint(Surface s) { ${loop} return vec4(vec3(0.5), t / 3100.0); }`;
     const material = newCodeMaterial('m', {}, { text });
     const { compiled } = compileFor(GLSL_TARGET, material);

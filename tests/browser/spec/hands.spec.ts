@@ -193,6 +193,47 @@ describe('Hands', () => {
     await bench.expectConnected(await bench.dockInlet());
   });
 
+  const node = (kind: string, x: number, y: number): Material['surface']['nodes'][string] => ({ kind, rev: 1, x, y, values: {} });
+
+  it('keep a number as the factor of what runs in, changed without another program', async () => {
+    const nodes = { p: node('place', 20, 40), s: { ...node('physicalSurface', 320, 40), values: { metallic: 1 } } };
+    const ribbons = { 's.roughness': { from: 'p', outlet: 'y' }, 'dock.colour': { from: 's', outlet: 'result' } };
+    const id = await open({ surface: { ...EMPTY_GRAPH, nodes, ribbons } });
+    const before = await bench.stagePixels();
+    await bench.retype(await bench.number('physicalSurface', 'Roughness, factor'), '0.1');
+    await bench.expectChange(before, 0.01);
+    const programs = await bench.compiledPrograms();
+    const shining = await bench.stagePixels();
+    await bench.retype(await bench.number('physicalSurface', 'Roughness, factor'), '0.9');
+    await bench.expectChange(shining, 0.01);
+    expect(await bench.compiledPrograms()).toBe(programs);
+    expect((await stored(id)).surface.nodes['s']?.factors).toEqual({ roughness: 0.9 });
+    await bench.undo();
+    await bench.undo();
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.005);
+  });
+
+  it('make a gradient a parameter by its inlet’s menu; its stops are then changed beside the others', async () => {
+    const nodes = { p: node('place', 20, 40), g: node('gradient', 320, 40) };
+    const ribbons = { 'g.at': { from: 'p', outlet: 'y' }, 'dock.colour': { from: 'g', outlet: 'result' } };
+    const id = await open({ surface: { ...EMPTY_GRAPH, nodes, ribbons } });
+    await bench.contextClick(await bench.inlet('gradient', 'stops'));
+    await bench.press('Make a parameter', '.menu');
+    await bench.expectConnected(await bench.inlet('gradient', 'stops'));
+    const before = await bench.stagePixels();
+    const programs = await bench.compiledPrograms();
+    await bench.click('.parameter-row .gradient-bar');
+    await bench.click('.gradient-stop:last-of-type');
+    await bench.retype(await bench.see('#colour-hex'), '#1040ff');
+    await bench.keys(Key.ESCAPE);
+    await bench.expectChange(before, 0.05);
+    expect(await bench.compiledPrograms()).toBe(programs);
+    const [parameter] = Object.values((await stored(id)).parameters);
+    expect([parameter?.type, parameter?.name]).toEqual(['stops', 'Stops']);
+    const [, , , , red, , blue] = parameter?.value as readonly number[];
+    expect(blue).toBeGreaterThan((red ?? 1) * 10);
+  });
+
   it('show unused nodes, and remove them in one gesture', async () => {
     await open();
     await bench.addNode('rim', await bench.ground(60, 380));

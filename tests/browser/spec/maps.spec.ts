@@ -55,6 +55,7 @@ describe('Maps', () => {
       'normalFromMap',
       'occlusionStrength',
       'physicalSurface',
+      'uvTransform',
     ]);
     await bench.expectChange(before, 0.2);
     await bench.undo();
@@ -92,11 +93,11 @@ describe('Maps', () => {
     await bench.press('Lay 2 on');
     await bench.see('[data-kind="displaceByHeight"]');
     await bench.press('checks', '.panel-about');
-    await bench.waitForText('.panel-about', /about 45 vertices along a picture/);
+    await bench.waitForText('.panel-about', /about 45 vertices along the image/);
     const coarse = await bench.stagePixels();
     await bench.press('Give it', '.panel-about');
     await bench.driver.wait(
-      async () => !/vertices along a picture/.test(await bench.text('.panel-about')),
+      async () => !/vertices along the image/.test(await bench.text('.panel-about')),
       60_000,
       'the finding stays after its mend',
     );

@@ -54,6 +54,13 @@ describe('Meshes of files', () => {
     await bench.waitForText('.parts-list', /kite[\s\S]*Sail[\s\S]*Mast[\s\S]*Yard/);
     await bench.expectChange(without, 0.005);
     await bench.undo();
+    // Or in the place of the one whose numbers stand below the picture.
+    await bench.press('mesh:');
+    await bench.pick('kite.glb', 'of the workspace', '.mesh-panel');
+    await bench.waitForText('.mesh-bar', /kite\.glb/);
+    await bench.keys(Key.ESCAPE);
+    await bench.undo();
+    await bench.waitForText('.mesh-bar', /mesh:\s+lamp/);
     await bench.saved();
     expect(await browser.consoleErrors()).toEqual([]);
   });

@@ -15,6 +15,8 @@ import { constantOf, documentNumbers, SlotAllocator, slotNumbers, type SlotSourc
 
 const FIRST_UV = 'uv';
 const SECOND_UV = 'secondUv';
+/** Repeats, shifts and turns images of either set of UVs. */
+const TRANSFORM_KIND = 'uvTransform';
 
 /** An inlet whose number is part of the program. */
 export interface BakedInlet {
@@ -249,8 +251,9 @@ export class StageLowering {
     const wanted = irType(type, this.lit);
     if (type === 'image' || type === 'cubeImage') return this.image(at.node?.image, type);
     if (!ribbon) return this.openInlet(at, spec, type, wanted);
-    const source = this.values.get(ribbon.from);
     const from = this.resolved.nodes.get(ribbon.from);
+    const second = from && this.isOnSecondUv(at, spec) ? this.transformOfSecond(from) : undefined;
+    const source = second ?? this.values.get(ribbon.from);
     const given = from?.outlets[ribbon.outlet];
     const found = given && conversion(given, type);
     if (!source || !found) throw new ReferenceError(`ribbon into ${at.id}.${spec.name} was not resolved`);
@@ -283,8 +286,27 @@ export class StageLowering {
       return type === 'light' ? (conversion('number', 'light')?.build(slot, this.functions) ?? slot) : slot;
     }
     if (at.node?.values[spec.name] !== undefined) return this.slot(wanted, { from: 'inlet', ...place, fallback: [0] }, place);
-    const second = spec.default.surface === FIRST_UV && this.material.images[at.node?.image ?? '']?.uvSet === 1;
-    return this.surface(second ? { surface: SECOND_UV } : spec.default, wanted);
+    return this.surface(this.isOnSecondUv(at, spec) ? { surface: SECOND_UV } : spec.default, wanted);
+  }
+
+  /** Whether an inlet wants the mesh's UV, and the image that its node reads lies on the second set. */
+  private isOnSecondUv({ node }: Pick<ResolvedNode, 'node'>, spec: InletSpec): boolean {
+    return 'surface' in spec.default && spec.default.surface === FIRST_UV && this.material.images[node?.image ?? '']?.uvSet === 1;
+  }
+
+  /** A UV transform of the second set, for images that lie on that; nothing where what runs in is no plain transform. */
+  private transformOfSecond(transform: ResolvedNode): Expression | undefined {
+    const { id, kind, overload, inlets } = transform;
+    const uv = inlets.find(({ spec }) => spec.name === 'uv');
+    if (kind.id !== TRANSFORM_KIND || !overload || !uv || uv.ribbon) return undefined;
+    const known = this.values.get(`${id}/second`);
+    if (known) return known;
+    const args = inlets.map((inlet) =>
+      inlet === uv ? this.surface({ surface: SECOND_UV }, irType(uv.type, this.lit)) : this.inlet(transform, inlet),
+    );
+    const value = this.declare(kind.id, call(overload, args), `${id}/second`);
+    this.values.set(`${id}/second`, value);
+    return value;
   }
 
   /** The value of another kind at this point, computed once however often it is asked for. */

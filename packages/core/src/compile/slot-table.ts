@@ -16,7 +16,9 @@ export interface SlotTable {
 }
 
 const COLUMNS = 5;
-const SOURCES: readonly SlotSource['from'][] = ['inlet', 'parameter', 'frame', 'pointer'];
+/** Each kind of source by its number; one without a number does not compile. */
+const NUMBER_OF_SOURCE: Readonly<Record<SlotSource['from'], number>> = { inlet: 0, factor: 1, parameter: 2, frame: 3, pointer: 4 };
+const SOURCES = Object.keys(NUMBER_OF_SOURCE) as readonly SlotSource['from'][];
 const BETWEEN = '\n';
 
 export function packSlots(slots: readonly Slot[]): SlotTable {
@@ -26,19 +28,18 @@ export function packSlots(slots: readonly Slot[]): SlotTable {
   const columns = new Int32Array(slots.length * COLUMNS);
   const words: string[] = [];
   slots.forEach(({ type, offset, source }, index) => {
-    const inlet = source.from === 'inlet' ? source : undefined;
-    const group = inlet?.home.group;
+    const group = 'home' in source ? source.home.group : undefined;
     columns.set(
       [
         types.of(type),
         offset,
-        SOURCES.indexOf(source.from),
-        inlet ? fallbacks.of(inlet.fallback) : -1,
+        NUMBER_OF_SOURCE[source.from],
+        source.from === 'inlet' ? fallbacks.of(source.fallback) : -1,
         group === undefined ? -1 : groups.of(group),
       ],
       index * COLUMNS,
     );
-    if (source.from === 'inlet') words.push(source.home.node, source.inlet);
+    if ('home' in source) words.push(source.home.node, source.inlet);
     else words.push(source.from === 'parameter' ? source.parameter : source.from === 'frame' ? source.name : '', '');
   });
   return { types: types.all, fallbacks: fallbacks.all, groups: groups.all, columns, words: words.join(BETWEEN) };
@@ -67,7 +68,9 @@ function sourceOf(
   if (from === 'parameter') return { from, parameter: first };
   if (from === 'frame') return { from, name: first };
   if (from === 'pointer') return { from };
-  return { from: 'inlet', home: group === undefined ? { node: first } : { group, node: first }, inlet: second, fallback };
+  const home = group === undefined ? { node: first } : { group, node: first };
+  if (from === 'factor') return { from, home, inlet: second };
+  return { from: 'inlet', home, inlet: second, fallback };
 }
 
 /** Gives equal things the same number. */

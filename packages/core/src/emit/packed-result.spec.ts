@@ -21,6 +21,19 @@ describe('A packed result', () => {
     });
   }
 
+  it('keeps where each number comes from, be it an inlet, a factor or the pointer', () => {
+    const nodes = { p: 'place', f: 'pointerOver', t: 'time', s: 'physicalSurface' };
+    const ribbons = { 's.roughness': 'p.y', 's.metallic': 'f', 's.occlusion': 't', 'dock.colour': 's' };
+    const material = edited(
+      materialOf(nodes, ribbons),
+      new GraphEdits().setFactor(materialOf(nodes, ribbons), { node: 's', inlet: 'roughness' }, 0.25, ''),
+    );
+    const { compiled } = compileFor(GLSL_TARGET, material);
+    const kinds = compiled?.slots.map(({ source }) => source.from);
+    for (const each of ['inlet', 'factor', 'pointer']) expect(kinds).toContain(each);
+    expect(unpackResult(packResult({ compiled, problems: [], rates: {} })).compiled?.slots).toEqual(compiled?.slots);
+  });
+
   it('sends nothing again that the receiver has, and all that changed', () => {
     const start = materialOf({ c: 'colour', l: 'lambert' }, { 'l.base': 'c', 'dock.colour': 'l' });
     const before = compileFor(GLSL_TARGET, start);

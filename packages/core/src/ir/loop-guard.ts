@@ -1,10 +1,12 @@
 import { constant, global } from './build';
-import type { Declare, Expression, Global, IrFunction, Loop, Statement } from './ir';
-import { BOOL, INT, sameType } from './types';
+import type { BinaryOperator, Declare, Expression, Global, IrFunction, Loop, Statement } from './ir';
+import { BOOL, FLOAT, INT, sameType, type Type } from './types';
 import { inner, walkExpression, expressionsOf } from './walk';
 
-/** Steps that all loops of one invocation may take together. */
+/** Steps that all loops of one invocation may take together whose end is not plain. */
 export const MOST_STEPS = 4096;
+/** Steps that a loop may take whose end is plain, with those inside of it: what a device can be expected to do at each pixel. */
+export const MOST_PLAIN_STEPS = 65_536;
 
 /** Counts the steps of one invocation. */
 export const LOOP_STEPS: Global = { name: 'loopSteps', type: INT, storage: 'private', value: constant(INT, [0]) };
@@ -123,7 +125,7 @@ class LoopGuard {
       1 + inside.steps + this.calls(loop.condition) + loop.step.flatMap(expressionsOf).reduce((sum, each) => sum + this.calls(each), 0);
     const turns = turnsOf(loop, before) ?? (mayGuard ? undefined : LIBRARY_STEPS);
     const steps = turns === undefined ? Infinity : turns * once;
-    if (steps <= MOST_STEPS || !mayGuard) return { statement: { ...loop, body: inside.body }, steps: Math.min(steps, ENDLESS) };
+    if (steps <= MOST_PLAIN_STEPS || !mayGuard) return { statement: { ...loop, body: inside.body }, steps: Math.min(steps, ENDLESS) };
     const more: Expression = { op: 'binary', operator: '<', left: COUNTER, right: constant(INT, [MOST_STEPS]), type: BOOL };
     const counted: Expression = {
       op: 'binary',
@@ -147,21 +149,51 @@ class LoopGuard {
 }
 
 /** How often a loop goes round where that is written as numbers: `for (int i = 0; i < 8; i++)`. */
-function turnsOf({ condition, testFirst, body, step }: Loop, before: Statement | undefined): number | undefined {
+export function turnsOf({ condition, testFirst, body, step }: Loop, before: Statement | undefined): number | undefined {
   if (condition.op === 'constant' && condition.value[0] === 0) return testFirst ? 0 : 1;
-  if (condition.op !== 'binary' || condition.left.op !== 'reference' || condition.right.op !== 'constant') return undefined;
-  const { name } = condition.left;
+  const compared = comparison(condition);
   const [only] = step;
-  if (step.length !== 1 || only?.op !== 'assign' || only.target.op !== 'reference' || only.target.name !== name) return undefined;
+  if (!compared || step.length !== 1 || only?.op !== 'assign' || only.target.op !== 'reference' || only.target.name !== compared.name)
+    return undefined;
+  const { name } = compared;
   const { value } = only;
   if (value.op !== 'binary' || value.left.op !== 'reference' || value.left.name !== name || value.right.op !== 'constant') return undefined;
-  if (!sameType(condition.left.type, INT) || changes(body, name) || !isStart(before, name)) return undefined;
+  if (changes(body, name) || !isStart(before, name)) return undefined;
   const pace = (value.right.value[0] ?? 0) * (value.operator === '+' ? 1 : value.operator === '-' ? -1 : 0);
-  const [from, to] = [startOf(before), condition.right.value[0] ?? 0];
-  const way = condition.operator === '<=' ? to + 1 - from : condition.operator === '<' ? to - from : undefined;
-  const back = condition.operator === '>=' ? from + 1 - to : condition.operator === '>' ? from - to : undefined;
-  if (way !== undefined && pace > 0) return Math.max(0, Math.ceil(way / pace));
-  return back !== undefined && pace < 0 ? Math.max(0, Math.ceil(back / -pace)) : undefined;
+  return turnsTo(compared, startOf(before), pace);
+}
+
+function turnsTo({ operator, to, type }: Comparison, from: number, pace: number): number | undefined {
+  const float = sameType(type, FLOAT);
+  // A float that is large beside its step may stand still, and an unsigned number goes on below 0.
+  if (pace === 0 || (float && Math.abs(pace) < 1e-6 * Math.max(Math.abs(from), Math.abs(to)))) return undefined;
+  if (pace < 0 && !float && !sameType(type, INT)) return undefined;
+  const way = (to - from) / pace;
+  if (operator === '!=') return !float && way >= 0 && Number.isInteger(way) ? way : undefined;
+  const forth = operator === '<' || operator === '<=' ? 1 : operator === '>' || operator === '>=' ? -1 : 0;
+  if (forth !== Math.sign(pace)) return undefined;
+  const turns = Math.max(0, operator.endsWith('=') ? Math.floor(way) + 1 : Math.ceil(way));
+  // Steps of a float add up to a little more or less.
+  return float ? turns + 1 : turns;
+}
+
+interface Comparison {
+  readonly name: string;
+  readonly type: Type;
+  readonly operator: BinaryOperator;
+  readonly to: number;
+}
+
+const TURNED: Partial<Record<BinaryOperator, BinaryOperator>> = { '<': '>', '<=': '>=', '>': '<', '>=': '<=', '!=': '!=' };
+
+/** A local beside a number, whichever stands first. */
+function comparison(condition: Expression): Comparison | undefined {
+  if (condition.op !== 'binary') return undefined;
+  const { left, right, operator } = condition;
+  if (left.op === 'reference' && right.op === 'constant') return { name: left.name, type: left.type, operator, to: right.value[0] ?? 0 };
+  const turned = TURNED[operator];
+  if (left.op !== 'constant' || right.op !== 'reference' || !turned) return undefined;
+  return { name: right.name, type: right.type, operator: turned, to: left.value[0] ?? 0 };
 }
 
 function isStart(before: Statement | undefined, name: string): before is Declare {

@@ -1,5 +1,6 @@
 import { constant } from '../ir/build';
-import type { Expression, Statement } from '../ir/ir';
+import type { Expression, Loop, Statement } from '../ir/ir';
+import { MOST_PLAIN_STEPS, MOST_STEPS, turnsOf } from '../ir/loop-guard';
 import type { Origin } from '../ir/origin';
 import { BOOL, FLOAT, ofSize, sameType, scalarOf, typeName, UINT, type Type } from '../ir/types';
 import { ControlFlow } from './control-flow';
@@ -137,7 +138,9 @@ export class StatementElaborator {
       const step = this.flow.loop(() => this.list(syntax.step));
       const body = this.loopBody(condition, syntax.body);
       this.adviseEnd(condition, [...body, ...step], syntax);
-      return [{ op: 'block', body: [...start, { op: 'loop', condition, testFirst: true, body, step, origin }], origin }];
+      const loop: Loop = { op: 'loop', condition, testFirst: true, body, step, origin };
+      this.adviseLength(loop, start.at(-1), syntax);
+      return [{ op: 'block', body: [...start, loop], origin }];
     });
   }
 
@@ -156,6 +159,13 @@ export class StatementElaborator {
       from: syntax.from,
       to: syntax.from + (syntax.op === 'for' ? 3 : syntax.op === 'while' && !syntax.testFirst ? 2 : 5),
     });
+  }
+
+  private adviseLength(loop: Loop, start: Statement | undefined, { from }: Of<'for'>): void {
+    const turns = turnsOf(loop, start);
+    if (turns === undefined || turns <= MOST_PLAIN_STEPS || !this.context.environment.options.advice) return;
+    const message = `This loop goes round ${inThousands(turns)} times at each pixel; devices can be expected to do ${inThousands(MOST_PLAIN_STEPS)}. It is broken off after ${inThousands(MOST_STEPS)} steps.`;
+    this.context.diagnostics.add('warning', message, { from, to: from + 3 });
   }
 
   private return(syntax: Of<'return'>, origin: Origin): Statement {
@@ -244,4 +254,8 @@ function conversionMendOf(at: number, type: Type): ReturnType<typeof conversionM
   return type.kind === 'scalar'
     ? write(type.scalar === 'float' ? ' = 0.0' : type.scalar === 'bool' ? ' = false' : ' = 0', { from: at, to: at }, 'Give it a value')
     : undefined;
+}
+
+function inThousands(count: number): string {
+  return String(count).replace(/\B(?=(\d{3})+$)/g, ',');
 }

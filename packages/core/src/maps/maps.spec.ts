@@ -5,6 +5,8 @@ import { resolveGraph } from '../compile/resolve';
 import type { Edit } from '../document/edit';
 import { newMaterial } from '../document/new-documents';
 import { applyChanges, invertChanges } from '../document/transaction';
+import { compileFor } from '../emit/emitted-material';
+import { GLSL_TARGET } from '../emit/glsl/target';
 import type { Pixels } from '../image/mips';
 import { countingIds, edited } from '../testing/graphs';
 import { imageFacts } from './image-facts';
@@ -273,6 +275,15 @@ describe('Wiring a set of maps', () => {
     const [normals] = Object.entries(nodes).find(([, { kind }]) => kind === 'normalFromMap')!;
     expect(ribbons[`${normals}.turn`]).toEqual({ from: place, outlet: 'turn' });
     expect(kindsOf(wired({}, undefined, ['colour']).material)).not.toContain('uvTransform');
+  });
+
+  it('transforms the second UVs for a map that lies on them, and the first for the others', () => {
+    const { material } = wired();
+    const second = { ...material, images: { ...material.images, occlusion: { ...material.images['occlusion']!, uvSet: 1 as const } } };
+    const [text, plain] = [second, material].map((each) => compileFor(GLSL_TARGET, each).compiled!.program.fragment.text);
+    expect(text!.match(/transformedUv\(/g)!.length).toBe(plain!.match(/transformedUv\(/g)!.length + 1);
+    expect(text).toContain('surfaceSecondUv()');
+    expect(plain).not.toContain('surfaceSecondUv()');
   });
 
   it('uses the surface that is there, and keeps its numbers and other nodes', () => {

@@ -65,17 +65,43 @@ vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : v
       compiled(`uniform int n; vec4 paint(Surface s) { float t = 0.0; ${head} { t += 1.0; } return vec4(t); }`).compiled!.program.fragment
         .text;
     expect(loop('for (int i = 0; i < 8; i++)')).not.toContain('loopSteps');
-    expect(loop('for (int i = 0; i < 5000; i++)')).toContain('loopSteps');
+    for (const head of [
+      'for (int i = 0; i < 5000; i++)',
+      'for (int i = 9; i >= 0; i -= 3)',
+      'for (int i = 0; 5000 > i; i++)',
+      'for (int i = 0; i != 64; i += 4)',
+      'for (uint i = 0u; i < 3000u; i++)',
+      'for (float x = 0.0; x < 3000.0; x += 0.5)',
+    ])
+      expect(loop(head)).withContext(head).not.toContain('loopSteps');
+    for (const head of [
+      'for (int i = 0; i < 70000; i++)',
+      'for (int i = 0; i != 63; i += 4)',
+      'for (int i = 0; i > -1; i++)',
+      'for (uint i = 9u; i > 0u; i -= 2u)',
+      'for (float x = 1e9; x < 2e9; x += 1.0)',
+      'for (int i = 0; i < 8; i += 0)',
+    ])
+      expect(loop(head)).withContext(head).toContain('loopSteps < 4096');
     expect(loop('for (int i = 0; i < n; i++)')).toContain('loopSteps < 4096');
     expect(loop('while (true)')).toContain('loopSteps < 4096');
-    expect(loop('for (int i = 9; i >= 0; i -= 3)')).not.toContain('loopSteps');
   });
 
   it('counts the steps of what a loop calls, and of loops in loops', () => {
     const text = compiled(`float inner(float x) { for (int i = 0; i < 100; i++) { x += 1.0; } return x; }
-vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100; i++) { t += inner(t); } return vec4(t); }`).compiled!.program.fragment.text;
+vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 1000; i++) { t += inner(t); } return vec4(t); }`).compiled!.program.fragment
+      .text;
     expect(text).toContain('loopSteps = loopSteps + 101;');
     expect(text.match(/loopSteps </g)?.length).toBe(1);
+  });
+
+  it('does not cut loops in loops that plainly end, and says which single loop is too long', () => {
+    const text = `vec4 paint(Surface s) { int n = 0; for (int i = 0; i < 64; i++) for (int j = 0; j < 64; j++) n += 2; return vec4(float(n)); }`;
+    expect(compiled(text).compiled!.program.fragment.text).not.toContain('loopSteps');
+    const long = compiled('vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 100000; i++) t += 1.0; return vec4(t); }');
+    expect(long.diagnostics?.map(({ message }) => message)).toEqual([
+      'This loop goes round 100,000 times at each pixel; devices can be expected to do 65,536. It is broken off after 4,096 steps.',
+    ]);
   });
 
   it('refuses what would grow beyond all measure, quickly', () => {

@@ -7,6 +7,7 @@ import { EnvironmentShelf, type TakenEnvironment } from '../../shared/images/env
 import { EnvironmentPanel } from './environment-panel';
 import { EnvironmentEditor } from './environment-editor';
 import { LightDial, type TurnChange } from './light-dial';
+import { BenchLayout } from '../layout/bench-layout';
 import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
 import { HeldDocuments } from '../testing/held-documents';
@@ -36,6 +37,7 @@ describe('The environment panel', () => {
         RigEditor,
         EnvironmentEditor,
         ...held.providers,
+        BenchLayout,
         { provide: StageBinding, useValue: stage },
         { provide: AssetApi, useValue: { list: async () => ({ assets: listed, total: 2 }) } },
         { provide: EnvironmentShelf, useValue: { take, job: signal(undefined), failed } },

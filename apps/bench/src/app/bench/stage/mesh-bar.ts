@@ -1,9 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal, ViewEncapsulation } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import type { Json, MeshShape, SetMesh } from '@brelvin/contract';
 import { GENERATED_SHAPES, MESH_SHAPES, meshNumber, newMesh, putMesh, type Edit, type MeshNumber } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
+import { Notices } from '../../shared/notices/notices';
+import { MeshSource, pickedMesh } from '../../shared/picking/mesh-source';
+import { Picker } from '../../shared/picking/picker';
+import type { PickerEntry } from '../../shared/picking/picker-source';
 import { Popover } from '../../shared/controls/popover';
 import { FormulaField } from './formula-field';
 
@@ -15,7 +20,7 @@ const SHADINGS: readonly Choice<boolean>[] = [
 /** Below the picture: which mesh, its numbers, and the view. */
 @Component({
   selector: 'brelvin-mesh-bar',
-  imports: [Choices, FormulaField, Icon, NumberField, Popover],
+  imports: [Choices, FormulaField, Icon, NumberField, Picker, Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './mesh-bar.css',
@@ -78,6 +83,7 @@ const SHADINGS: readonly Choice<boolean>[] = [
               <brelvin-icon [name]="shape" /> {{ shapes[shape].label }}
             </button>
           }
+          <brelvin-picker name="of the workspace …" [source]="meshSource" (chosen)="pick($event)" />
         </div>
         <div class="mesh-numbers">
           @for (spec of numbers(); track spec.name) {
@@ -120,6 +126,9 @@ export class MeshBar {
   readonly alone = input(false);
   readonly aloneToggled = output<void>();
 
+  private readonly notices = inject(Notices);
+  private readonly shelf = inject(MeshShelf);
+  protected readonly meshSource = inject(MeshSource);
   protected readonly open = signal(false);
   protected readonly shapes = MESH_SHAPES;
   protected readonly shadings = SHADINGS;
@@ -132,10 +141,26 @@ export class MeshBar {
   }
 
   protected choose(shape: MeshShape): void {
-    if (shape === this.mesh().shape) return;
+    if (shape !== this.mesh().shape) this.put(shape, MESH_SHAPES[shape].label);
+  }
+
+  protected async pick(entry: PickerEntry): Promise<void> {
+    const picked = pickedMesh(entry);
+    if (!picked) return;
+    if ('shape' in picked) return this.choose(picked.shape);
+    try {
+      const source = await this.shelf.describe(picked.asset, entry.name);
+      this.put('imported', entry.name.replace(/\.[^.]+$/, ''), source);
+    } catch (error) {
+      this.notices.say(`“${entry.name}” cannot be had. ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  /** Another mesh in the place of this one; it stands and moves as this one did. */
+  private put(shape: MeshShape, name: string, source?: SetMesh['source']): void {
     const { placing, motion, copies, order } = this.mesh();
-    const mesh = newMesh(shape, {}, { name: MESH_SHAPES[shape].label, placing, motion, copies, order });
-    this.edited.emit({ edit: putMesh(this.meshId(), mesh, `Mesh: ${MESH_SHAPES[shape].label}`) });
+    const mesh = newMesh(shape, {}, { name, placing, motion, copies, order, ...(source ? { source } : {}) });
+    this.edited.emit({ edit: putMesh(this.meshId(), mesh, `Mesh: ${name}`) });
   }
 
   protected set(spec: MeshNumber, value: number, gesture?: string): void {
