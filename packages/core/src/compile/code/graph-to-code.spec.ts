@@ -39,6 +39,14 @@ describe('A graph as code', () => {
     }
   });
 
+  it('says of a factor that it is one', () => {
+    const scaled = applyChanges(bands(), [{ path: ['surface', 'nodes', 'light', 'factors'], value: { base: [0.5, 1, 1] } }]);
+    const made = written(scaled);
+    expect(made.source.text).toContain('Bands, colour, factor');
+    expect(compileMaterial(made.material).problems).toEqual([]);
+    expect(written(bands()).source.text).not.toContain('factor');
+  });
+
   it('calls what the library has, and writes out only what it has not', () => {
     expect(written(bands()).source.text).not.toMatch(/^Lit bands/m);
     const near = bands();

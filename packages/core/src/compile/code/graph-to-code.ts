@@ -151,7 +151,8 @@ class GraphWriter {
     const node = [...this.resolved.nodes.values()].find(({ home }) => home.node === id && home.group === group);
     const spec: InletSpec | undefined = node?.inlets.find((each) => each.spec.name === source.inlet)?.spec;
     const title = node?.node?.name ?? node?.kind.title ?? 'Group';
-    const label = spec?.label ?? source.inlet;
+    const own = spec?.label ?? source.inlet;
+    const label = source.from === 'factor' ? `${own}, factor` : own;
     const uniform = this.free(`${title} ${label}`);
     this.declare(name, uniform, type, {
       label: `${title}, ${label.toLowerCase()}`,
