@@ -16,10 +16,10 @@ layout(std140) uniform Material { vec4 materialValues[${vectors}]; };
 in vec3 worldPosition;
 in vec3 worldNormal;
 layout(location = 0) out vec4 pixel;
-// Suns, points and spots with falloff, cone and weights, as the light rig has them.
-vec3 arriving(int i, out vec3 l) {
+// What is left of a sun, point or spot by falloff and cone; colours, tints and weights are multiplied in the block.
+float arriving(int i, out vec3 l) {
   vec4 p = lightPlace[i];
-  vec3 c = lightColour[i].rgb;
+  float c = 1.0;
   if (p.w < 0.5) { l = p.xyz; return c; }
   vec3 way = p.xyz - worldPosition;
   float d = length(way);
@@ -60,11 +60,12 @@ void main() {
   int count = int(lightCount.x);
   for (int i = 0; i < count; i++) {
     vec3 l;
-    vec3 c = arriving(i, l);
-    vec3 w = vec3(lightParts[3 * i].w, lightParts[3 * i + 1].w, lightParts[3 * i + 2].w);
+    float c = arriving(i, l);
     float nl = dot(n, l);
-    sum += c * base * w.x;
-    if (nl > 0.0) sum += c * (base * (nl * w.y) + specular * (w.z * pow(max(dot(n, normalize(l + v)), 0.0), exponent)));
+    sum += base * (lightParts[3 * i].rgb * c);
+    if (nl > 0.0)
+      sum += base * (lightParts[3 * i + 1].rgb * (nl * c))
+        + specular * (lightParts[3 * i + 2].rgb * (c * pow(max(dot(n, normalize(l + v)), 0.0), exponent)));
   }
   if (fogColour.w > 0.0) sum = mix(fogColour.rgb, sum, exp(-fogColour.w * length(eyePosition.xyz - worldPosition)));
   pixel = vec4(sum, 1.0);
@@ -82,11 +83,11 @@ void main() {
   int lights = int(lightCount.x);
   for (int i = 0; i < lights; i++) {
     vec3 l;
-    vec3 c = arriving(i, l);
+    float c = arriving(i, l);
     float scaled = clamp(dot(n, l), 0.0, 1.0) * count;
     float border = min(floor(scaled + 0.5), count - 1.0);
     float across = border < 0.5 ? 0.0 : smoothstep(border - edge, border + edge, scaled);
-    sum += c * (lightParts[3 * i].w + lightParts[3 * i + 1].w * mix(shade, vec3(1.0), max(border - 1.0 + across, 0.0) / (count - 1.0)));
+    sum += c * (lightParts[3 * i].rgb + lightParts[3 * i + 1].rgb * mix(shade, vec3(1.0), max(border - 1.0 + across, 0.0) / (count - 1.0)));
   }
   sum *= base;
   if (fogColour.w > 0.0) sum = mix(fogColour.rgb, sum, exp(-fogColour.w * length(eyePosition.xyz - worldPosition)));
@@ -121,9 +122,8 @@ void main() {
   int count = int(lightCount.x);
   for (int i = 0; i < count; i++) {
     vec3 l;
-    vec3 c = arriving(i, l);
-    vec3 w = vec3(lightParts[3 * i].w, lightParts[3 * i + 1].w, lightParts[3 * i + 2].w);
-    ambient += c * w.x;
+    float c = arriving(i, l);
+    ambient += lightParts[3 * i].rgb * c;
     float nl = dot(n, l);
     if (nl > 0.0) {
       vec3 h = normalize(l + v);
@@ -132,8 +132,8 @@ void main() {
       float lobe = a2 / (f * f) * 0.5 / (nl * sqrt(nv * nv * (1.0 - a2) + a2) + nv * sqrt(nl * nl * (1.0 - a2) + a2));
       float g = 1.0 - clamp(dot(v, h), 0.0, 1.0);
       float g2 = g * g;
-      scattered += c * (nl * w.y);
-      shine += (steady + growing * (g2 * g2 * g)) * c * (nl * w.z * lobe);
+      scattered += lightParts[3 * i + 1].rgb * (nl * c);
+      shine += (steady + growing * (g2 * g2 * g)) * lightParts[3 * i + 2].rgb * (c * nl * lobe);
     }
   }
   float sharp = clamp(materialValues[1].x, 0.0, 1.0);

@@ -26,8 +26,13 @@ describe('Maps', () => {
     await bench.dropFiles(await bench.see('.graph-surface'), files, ground);
   }
 
+  /** Read at one moment: cards come and go while a step is taken back. */
   const kinds = async (): Promise<string[]> =>
-    (await Promise.all((await bench.all('[data-card]')).map((card) => card.getAttribute('data-kind')))).map((kind) => kind ?? '').sort();
+    (
+      await bench.driver.executeScript<string[]>(
+        "return [...document.querySelectorAll('[data-card]')].map((card) => card.getAttribute('data-kind') ?? '')",
+      )
+    ).sort();
 
   it('are a set when eight files are dropped: looked over, laid on, and taken back in one step', async () => {
     await fresh();

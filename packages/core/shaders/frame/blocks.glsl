@@ -32,7 +32,7 @@ uniform Lights {
   vec4 lightColour[8];     // rgb: colour times intensity
   vec4 lightAxis[8];       // of a spot: xyz: unit vector from what it shines on towards it; w: cone scale, 0 without a cone
   vec4 lightFalloff[8];    // x: 0 none, 1 inverse square, 2 windowed; y: range, metres; z: cone offset; w: shadow square from 1, 0 without
-  vec4 lightParts[24];     // three a light: rgb: what its colour is multiplied by in its ambient, diffuse and specular part; w: the part's weight, in rgb too
+  vec4 lightParts[24];     // three a light: rgb: colour times intensity of its ambient, diffuse and specular part, tint and weight included; w: the part's weight alone
   mat4 shadowFromWorld[4]; // clip space of the lights that cast shadows
   vec4 shadowInfo[4];      // x: size of a texel on what is lit, metres; y: texels that half an edge widens over a metre; of a spot z, w: metres to its nearest and farthest plane; of a sun z: metres between them, w: 0
 };

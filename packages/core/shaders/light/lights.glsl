@@ -62,7 +62,7 @@ LightHere lightHere(int i) {
   vec4 specular = lightParts[3 * i + 2];
   vec3 weights = vec3(ambient.w, diffuse.w, specular.w);
   float shadow = shadowOf(i, toLight);
-  return LightHere(toLight, arriving, weights, shadow, arriving * ambient.rgb, arriving * diffuse.rgb, arriving * specular.rgb);
+  return LightHere(toLight, arriving, weights, shadow, ambient.rgb * strength, diffuse.rgb * strength, specular.rgb * strength);
 }
 
 vec3 skyFrom(vec3 normal) {

@@ -114,7 +114,7 @@ function without(body: readonly Statement[], unwanted: (statement: Statement) =>
   return body
     .filter((statement) => !unwanted(statement))
     .map((statement) => {
-      if (statement.op === 'if') return { ...statement, yes: without(statement.then, unwanted), no: without(statement.else, unwanted) };
+      if (statement.op === 'if') return { ...statement, then: without(statement.then, unwanted), else: without(statement.else, unwanted) };
       if (statement.op === 'loop' || statement.op === 'block') return { ...statement, body: without(statement.body, unwanted) };
       return statement;
     });

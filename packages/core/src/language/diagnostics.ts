@@ -1,4 +1,5 @@
 import type { Range } from '../ir/origin';
+import type { Expansion } from './preprocessor/macros';
 import type { SourceText } from './source';
 
 /** Text in place of a range of the source; an empty range inserts. */
@@ -72,9 +73,47 @@ export class DiagnosticList {
   /** Where something could not be read because of an error that is said elsewhere. */
   private readonly troubles: Range[] = [];
 
+  private expansions: readonly Expansion[] = [];
+
   constructor(private readonly source: SourceText) {}
 
-  add(severity: Diagnostic['severity'], message: string, range: Range, { mends = [], declared }: DiagnosticMore = {}): void {
+  /** Where macros were put in place in the text: what is wrong there is wrong in their definition. */
+  expandedBy(expansions: readonly Expansion[]): void {
+    this.expansions = expansions;
+  }
+
+  add(severity: Diagnostic['severity'], message: string, range: Range, more: DiagnosticMore = {}): void {
+    if (this.expansions.length === 0) this.put(severity, message, range, more);
+    else if (!(severity === 'error' && this.endedByMacro(range))) this.put(severity, message, range, this.throughMacro(range, more));
+  }
+
+  /** An error behind a macro whose definition ends with a semicolon: that is what is wrong. */
+  private endedByMacro(range: Range): boolean {
+    const { text } = this.source;
+    const blamed = this.expansions.find(
+      ({ macro, from, to }) =>
+        macro.body.at(-1)?.text === ';' && from <= range.from && !/[;\n]/.test(text.slice(to, range.from).trimStart()),
+    );
+    const end = blamed?.macro.body.at(-1);
+    if (!blamed || !end) return false;
+    const { name } = blamed.macro;
+    this.put('error', `The macro “${name}” ends with “;”, which is put in place with it. Take it away.`, end, {
+      mends: [write('', end, 'Take “;” away')],
+      declared: blamed,
+    });
+    return true;
+  }
+
+  /** What comes from a macro is shown with its definition, and mended only where that changes nothing else. */
+  private throughMacro(range: Range, { mends = [], declared }: DiagnosticMore): DiagnosticMore {
+    const touches = (each: Range): Expansion | undefined =>
+      this.expansions.find(({ from, macro }) => each.from < from + macro.name.length && each.to > from);
+    const through = touches(range);
+    const safe = mends.filter((mend) => !mend?.edits.some((edit) => (touches(edit)?.macro.body.length ?? 0) > 1));
+    return { mends: through && through.macro.body.length > 1 ? [] : safe, declared: declared ?? through?.macro.defined };
+  }
+
+  private put(severity: Diagnostic['severity'], message: string, range: Range, { mends = [], declared }: DiagnosticMore): void {
     if (this.items.length >= MOST_DIAGNOSTICS) return;
     const key = `${range.from} ${message}`;
     if (this.known.has(key)) return;

@@ -33,10 +33,9 @@ describe('tokenize', () => {
     expect(words('#version 300 es\n#define COUNT 4\nint n = COUNT;')).toEqual(['int', 'n', '=', '4', ';', '']);
   });
 
-  it('refuses other directives where they stand', () => {
-    expect(read('int a;\n#ifdef X').messages).toEqual([
-      '2:1 Only "#version" and "#define NAME constant" are understood. Use a function or a const instead.',
-    ]);
+  it('refuses what is no directive where it stands', () => {
+    expect(read('int a;\n#use X').messages[0]).toMatch(/^2:2 There is no directive “#use”/);
+    expect(read('int a; #define X').messages).toEqual(['1:8 A line of the preprocessor begins with "#"; nothing stands before it.']);
   });
 
   it('says where a comment was left open', () => {

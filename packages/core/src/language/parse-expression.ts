@@ -1,5 +1,6 @@
 import type { BinaryOperator } from '../ir/ir';
-import { LanguageError } from './diagnostics';
+import { LanguageError, write } from './diagnostics';
+import type { Token } from './lexer';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
 import type { TokenReader } from './token-reader';
 
@@ -109,11 +110,7 @@ export class ExpressionParser {
     const token = this.reader.peek();
     if (token.kind === 'float' || token.kind === 'int' || token.kind === 'uint') {
       this.reader.next();
-      const value = token.kind === 'float' ? parseFloat(token.text) : Number(token.text.replace(/[uU]$/, ''));
-      if (!Number.isFinite(Math.fround(value)) || (token.kind !== 'float' && value > 0xffffffff)) {
-        throw new LanguageError(`The number ${token.text.slice(0, 40)} is too large for ${token.kind}.`, token);
-      }
-      return { op: 'number', kind: token.kind, value, from: token.from, to: token.to };
+      return { op: 'number', kind: token.kind, value: numberOf(token), from: token.from, to: token.to };
     }
     if (this.reader.take('(')) {
       const value = this.expression();
@@ -171,4 +168,24 @@ export class ExpressionParser {
     const end = this.reader.expect(')', 'after the arguments');
     return { op: 'call', callee, args, from: callee.from, to: end.to };
   }
+}
+
+/** The value of a number as written, GLSL ES 3.00 section 4.1.3: whole numbers keep their 32 bits, one that begins with 0 is octal. */
+function numberOf(token: Token): number {
+  const { kind, text } = token;
+  if (kind === 'float') {
+    const value = parseFloat(text);
+    if (!Number.isFinite(Math.fround(value))) throw new LanguageError(`The number ${text.slice(0, 40)} is too large for float.`, token);
+    return value;
+  }
+  const digits = text.replace(/[uU]$/, '');
+  const octal = /^0\d/.test(digits);
+  if (octal && /[89]/.test(digits)) {
+    throw new LanguageError(`A whole number that begins with 0 is octal, and has no digit above 7.`, token, {
+      mends: [write(text.replace(/^0+(?=\d)/, ''), token)],
+    });
+  }
+  const value = octal ? parseInt(digits, 8) : Number(digits);
+  if (value > 0xffffffff) throw new LanguageError(`The number ${text.slice(0, 40)} is too large for ${kind}.`, token);
+  return kind === 'int' ? value | 0 : value;
 }

@@ -10,11 +10,12 @@ describe('Parts of a light', () => {
     [0, 1, 0],
   ];
 
-  it('are white while they have no colour of their own, and carry their weight', () => {
-    expect(lightParts(newLight('sun', { weights: [0.5, 1, 2] }))).toEqual([
-      [0.5, 0.5, 0.5, 0.5],
-      [1, 1, 1, 1],
-      [2, 2, 2, 2],
+  it('have the colour of their light while they have none of their own, and carry its intensity and their weight', () => {
+    const sun = newLight('sun', { weights: [0.5, 1, 2], colour: [1, 0.5, 0], intensity: 2 });
+    expect(lightParts(standingLight('sun', sun, 0))).toEqual([
+      [1, 0.5, 0, 0.5],
+      [2, 1, 0, 1],
+      [4, 2, 0, 2],
     ]);
     expect(
       lightParts(undefined)

@@ -108,17 +108,19 @@ export function lightNumbers(rig: LightRig, seconds: number, shadows: readonly {
       cones(light).offset,
       shadows.findIndex((each) => each.light === index) + 1,
     ]),
-    lightParts: Array.from({ length: MOST_LIGHTS }, (_, index) => lightParts(standing[index]?.light)).flat(),
+    lightParts: Array.from({ length: MOST_LIGHTS }, (_, index) => lightParts(standing[index])).flat(),
   };
 }
 
 const WHITE = [1, 1, 1];
 
-/** What its colour is multiplied by in its ambient, diffuse and specular part; in w the weights alone. */
-export function lightParts(light: Pick<RigLight, 'weights' | 'tints'> | undefined): number[][] {
+/** Colour times intensity of a light's ambient, diffuse and specular part, tint and weight included; in w the weight alone. */
+export function lightParts(standing: Pick<StandingLight, 'light' | 'colour'> | undefined): number[][] {
   return [0, 1, 2].map((part) => {
-    const weight = light?.weights[part] ?? 0;
-    return [...(light?.tints?.[part] ?? WHITE).map((each) => each * weight), weight];
+    if (!standing) return [0, 0, 0, 0];
+    const { light, colour } = standing;
+    const weight = light.weights[part] ?? 0;
+    return [...(light.tints?.[part] ?? WHITE).map((tint, channel) => (colour[channel] ?? 0) * tint * weight), weight];
   });
 }
 

@@ -128,7 +128,7 @@ export const WRONG_STATEMENTS: readonly WrongProgram[] = [
   ['inside', 'float a = 1.0 +;', '1:40 error: Expected a value, found ";".'],
   ['inside', 'float a = ;', '1:35 error: Expected a value, found ";".'],
   ['inside', 'float = 1.0;', '1:31 error: Expected the name of a variable, found "=".'],
-  ['inside', 'float 1a = 1.0;', '1:31 error: Expected the name of a variable, found "1".'],
+  ['inside', 'float 1a = 1.0;', '1:31 error: "1a" is neither a number nor a name.'],
   ['inside', 'float a = 1.0;; ; a = ;', '1:47 error: Expected a value, found ";".'],
   ['inside', 'vec3 c = vec3(1.0, 2.0);', '1:34 error: vec3 needs 3 components, 2 are given.'],
   ['inside', 'vec3 c = vec3();', '1:34 error: vec3 needs 3 components, 0 are given.'],
