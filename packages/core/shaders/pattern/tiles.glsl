@@ -122,13 +122,13 @@ struct Bricks {
  */
 Bricks brickAt(vec2 uv, float rows, float ratio, float mortar, float shift) {
   vec2 place = tilePlace(uv, rows);
-  float long = max(ratio, 0.05);
+  float run = max(ratio, 0.05);
   float row = floor(place.y);
   float odd = mod(row, 2.0);
-  vec2 at = vec2(place.x / long + odd * clamp(shift, 0.0, 1.0), place.y);
+  vec2 at = vec2(place.x / run + odd * clamp(shift, 0.0, 1.0), place.y);
   vec2 pixel = tileWidth(at);
   float duty = clamp(mortar, 0.0, 1.0);
-  float across = pulsesSeen(at.x + duty * 0.5 / long, min(duty / long, 1.0), pixel.x);
+  float across = pulsesSeen(at.x + duty * 0.5 / run, min(duty / run, 1.0), pixel.x);
   float down = pulsesSeen(at.y + duty * 0.5, duty, pixel.y);
   vec2 cell = floor(at);
   return Bricks(across + down - across * down, unitFrom(cellHash(vec3(cell, 0.0))), at - cell);

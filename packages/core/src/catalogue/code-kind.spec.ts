@@ -28,7 +28,7 @@ function withCode(codes: Record<string, string>): ReturnType<typeof materialOf> 
 describe('A code node', () => {
   it('has the inlets and the outlet of the last function', () => {
     const kind = kindOf(
-      'float half(float a) { return a * 0.5; }\nvec3 shade(vec3 baseColour, float edgeWidth, vec2 at) { return baseColour * half(edgeWidth) * at.x; }',
+      'float halved(float a) { return a * 0.5; }\nvec3 shade(vec3 baseColour, float edgeWidth, vec2 at) { return baseColour * halved(edgeWidth) * at.x; }',
     );
     expect(kind.inlets.map(({ name, label, meaning }) => [name, label, meaning])).toEqual([
       ['baseColour', 'Base colour', 'colour'],

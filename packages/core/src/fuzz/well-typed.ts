@@ -1,4 +1,5 @@
 import { componentCount, NAMED_TYPES, ofSize, scalarOf, typeName, type Type } from '../ir/types';
+import { BUILTIN_FUNCTIONS } from '../ir/builtins/table';
 import { BUILTINS } from '../language/builtins';
 import type { Random } from './random';
 
@@ -47,6 +48,7 @@ function givers(): ReadonlyMap<string, readonly Giver[]> {
   if (giving) return giving;
   const made = new Map<string, Giver[]>();
   for (const [name, overloads] of BUILTINS) {
+    if (BUILTIN_FUNCTIONS.get(name)?.writes !== undefined) continue;
     for (const { result, parameters } of overloads) {
       const types = parameters.map(typeName);
       if (types.some((type) => NOT_WITHOUT_IMAGES.test(type)) || NEIGHBOURS.has(name)) continue;
@@ -300,8 +302,8 @@ export class WellTyped {
   private construct(type: string, parsed: Type, depth: number): string | undefined {
     if (parsed.kind === 'scalar') return `${type}(${this.value(this.random.of(['float', 'int', 'uint', 'bool']), depth - 1)})`;
     if (parsed.kind === 'matrix') {
-      const column = `vec${parsed.size}`;
-      return `${type}(${Array.from({ length: parsed.size }, () => this.value(column, depth - 1)).join(', ')})`;
+      const column = `vec${parsed.rows}`;
+      return `${type}(${Array.from({ length: parsed.columns }, () => this.value(column, depth - 1)).join(', ')})`;
     }
     if (parsed.kind !== 'vector') return undefined;
     const parts: string[] = [];

@@ -16,7 +16,7 @@ function bound(expression: Expression): Expression {
   const inside = mapOperands(expression, bound);
   if (inside.op !== 'index' || inside.index.op === 'constant') return inside;
   const { type } = inside.object;
-  const length = type.kind === 'array' ? type.length : type.kind === 'vector' || type.kind === 'matrix' ? type.size : 0;
+  const length = type.kind === 'array' ? type.length : type.kind === 'vector' ? type.size : type.kind === 'matrix' ? type.columns : 0;
   const last = length - 1;
   const index: Expression = sameType(inside.index.type, UINT)
     ? { op: 'builtin', name: 'min', args: [inside.index, constant(UINT, [last])], type: UINT }

@@ -1,5 +1,5 @@
 import type { Call, Constant, Construct, Expression, IrFunction, Member, Reference, Swizzle } from './ir';
-import { FLOAT, ofSize, scalarOf, typeName, type StructType, type Type } from './types';
+import { componentCount, FLOAT, ofSize, scalarOf, typeName, type StructType, type Type } from './types';
 
 export function signatureOf(name: string, parameterTypes: readonly Type[]): string {
   return `${name}(${parameterTypes.map(typeName).join(',')})`;
@@ -38,4 +38,19 @@ export function member(object: Expression, field: string): Member {
 
 export function swizzle(object: Expression, components: readonly number[]): Swizzle {
   return { op: 'swizzle', object, components, type: ofSize(scalarOf(object.type) ?? 'float', components.length) };
+}
+
+/** A value of any type but void and samplers, all components 0. */
+export function zeroOf(type: Type): Expression {
+  if (type.kind === 'struct')
+    return construct(
+      type,
+      type.fields.map((field) => zeroOf(field.type)),
+    );
+  if (type.kind === 'array')
+    return construct(
+      type,
+      Array.from({ length: type.length }, () => zeroOf(type.element)),
+    );
+  return constant(type, Array<number>(componentCount(type)).fill(0));
 }

@@ -11,4 +11,6 @@ export const VERTEX_NUMBER = 'builtin.vertexNumber';
 export const INSTANCE_NUMBER = 'builtin.instanceNumber';
 /** The pixel's middle, rows from the top; depth 0…1; 1 / w. */
 export const PIXEL_PLACE = 'builtin.pixelPlace';
+/** Depth 0…1, where a program gives it itself. */
+export const PIXEL_DEPTH = 'builtin.pixelDepth';
 export const FRONT_FACING = 'builtin.frontFacing';

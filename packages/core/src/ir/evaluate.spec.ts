@@ -2,7 +2,7 @@ import { elaborate } from '../language';
 import { constant, construct, float, global, local, member, swizzle } from './build';
 import { evaluate, evaluateCall, NotEvaluable } from './evaluate';
 import type { Expression } from './ir';
-import { FLOAT, INT, VEC2, VEC3, VEC4, type StructType } from './types';
+import { FLOAT, INT, matrix as square, VEC2, VEC3, VEC4, type StructType } from './types';
 import { components, zero } from './value';
 
 const nothing = { functions: new Map() };
@@ -46,7 +46,7 @@ describe('evaluate', () => {
 
   it('indexes vectors, matrices and arrays', () => {
     const at = (index: number): Expression => constant(INT, [index]);
-    const matrix = constant({ kind: 'matrix', size: 2 }, [1, 2, 3, 4]);
+    const matrix = constant(square(2), [1, 2, 3, 4]);
     expect(evaluate({ op: 'index', object: matrix, index: at(1), type: VEC2 }, nothing)).toEqual([3, 4]);
     const list = construct({ kind: 'array', element: VEC2, length: 2 }, [constant(VEC2, [1, 2]), constant(VEC2, [5, 6])]);
     expect(evaluate({ op: 'index', object: list, index: at(1), type: VEC2 }, nothing)).toEqual([5, 6]);

@@ -1,7 +1,7 @@
 import { evaluateBuiltin } from './builtins/table';
-import type { Binary, Expression, IrFunction, Statement } from './ir';
-import { componentCount, scalarOf, type ScalarName, type Type } from './types';
-import { components, isArrayValue, isStruct, zero, type Value } from './value';
+import type { Binary, Expression, IrFunction, Statement, Switch } from './ir';
+import { componentCount, scalarOf, type MatrixType, type ScalarName, type Type } from './types';
+import { components, isArrayValue, isStruct, sameValue, zero, type Value } from './value';
 
 /** What an evaluation may look up. */
 export interface EvaluationContext {
@@ -67,6 +67,9 @@ class Evaluator {
       }
       case 'builtin': {
         const args = expression.args.map((arg) => components(this.expression(arg, locals)));
+        // How many columns it has tells what the numbers of a matrix are.
+        const [first] = expression.args;
+        if (first?.type.kind === 'matrix') args.push([first.type.columns]);
         const result = evaluateBuiltin(expression.name, args, scalarOf(expression.type) === 'float');
         if (!result) throw new NotEvaluable(expression.name);
         return result;
@@ -81,6 +84,7 @@ class Evaluator {
         return this.construct(
           expression.type,
           expression.args.map((arg) => this.expression(arg, locals)),
+          expression.args.map((arg) => arg.type),
         );
       case 'member': {
         const object = this.expression(expression.object, locals);
@@ -144,6 +148,8 @@ class Evaluator {
         return this.statements(this.truth(statement.condition, locals) ? statement.then : statement.else, locals);
       case 'block':
         return this.statements(statement.body, locals);
+      case 'switch':
+        return this.switch(statement, locals);
       case 'loop': {
         let first = !statement.testFirst;
         while (first || this.truth(statement.condition, locals)) {
@@ -163,6 +169,19 @@ class Evaluator {
       default:
         return { kind: statement.op };
     }
+  }
+
+  /** From the label that fits, or `default`, through all that follows up to a `break`. */
+  private switch({ selector, cases }: Switch, locals: Locals): Flow {
+    const [value] = components(this.expression(selector, locals));
+    const fits = cases.findIndex((each) => each.values.includes(value ?? 0));
+    const start = fits >= 0 ? fits : cases.findIndex((each) => each.otherwise);
+    for (const { body } of start < 0 ? [] : cases.slice(start)) {
+      const flow = this.statements(body, locals);
+      if (flow.kind === 'break') return NEXT;
+      if (flow.kind !== 'next') return flow;
+    }
+    return NEXT;
   }
 
   private assign(target: Expression, value: Value, locals: Locals): void {
@@ -205,14 +224,15 @@ class Evaluator {
     return components(object).slice(at * size, at * size + size);
   }
 
-  private construct(type: Type, args: readonly Value[]): Value {
+  private construct(type: Type, args: readonly Value[], argTypes: readonly Type[]): Value {
     if (type.kind === 'struct')
       return { fields: Object.fromEntries(type.fields.map((field, index) => [field.name, this.lookUp(args[index], field.name)])) };
     if (type.kind === 'array') return { items: args };
     const given: number[] = [];
     for (const arg of args) given.push(...components(arg));
     const count = componentCount(type);
-    if (type.kind === 'matrix' && args.length === 1) return resizeMatrix(given, type.size);
+    const [only] = argTypes;
+    if (type.kind === 'matrix' && args.length === 1) return resizeMatrix(given, type, only?.kind === 'matrix' ? only : undefined);
     const spread = given.length === 1 ? Array<number>(count).fill(given[0] ?? 0) : given.slice(0, count);
     return rounded(spread, type);
   }
@@ -220,12 +240,9 @@ class Evaluator {
   private binary({ operator, left, right, type }: Binary, locals: Locals): Value {
     if (operator === '&&') return [Number(this.truth(left, locals) && this.truth(right, locals))];
     if (operator === '||') return [Number(this.truth(left, locals) || this.truth(right, locals))];
-    const a = components(this.expression(left, locals));
-    const b = components(this.expression(right, locals));
-    if (operator === '==' || operator === '!=') {
-      const equal = a.every((each, index) => each === b[index]);
-      return [Number(equal === (operator === '=='))];
-    }
+    const [one, other] = [this.expression(left, locals), this.expression(right, locals)];
+    if (operator === '==' || operator === '!=') return [Number(sameValue(one, other) === (operator === '=='))];
+    const [a, b] = [components(one), components(other)];
     if (operator === '*' && (left.type.kind === 'matrix' || right.type.kind === 'matrix') && a.length > 1 && b.length > 1) {
       return multiplyMatrices(a, left.type, b, right.type).map(Math.fround);
     }
@@ -280,9 +297,9 @@ function rounded(values: number[], type: Type): number[] {
 }
 
 function multiplyMatrices(a: readonly number[], typeA: Type, b: readonly number[], typeB: Type): number[] {
-  const size = typeA.kind === 'matrix' ? typeA.size : typeB.kind === 'matrix' ? typeB.size : 1;
-  const rows = typeA.kind === 'matrix' ? size : 1;
-  const columns = typeB.kind === 'matrix' ? size : 1;
+  const rows = typeA.kind === 'matrix' ? typeA.rows : 1;
+  const columns = typeB.kind === 'matrix' ? typeB.columns : 1;
+  const size = a.length / rows;
   const result: number[] = [];
   for (let column = 0; column < columns; column++) {
     for (let row = 0; row < rows; row++) {
@@ -295,12 +312,11 @@ function multiplyMatrices(a: readonly number[], typeA: Type, b: readonly number[
 }
 
 /** `matN(x)`: a number on the diagonal, or a matrix cut or padded with the unit matrix (GLSL ES 3.00 section 5.4.2). */
-function resizeMatrix(given: readonly number[], size: number): number[] {
-  const from = given.length === 1 ? 0 : Math.sqrt(given.length);
-  return Array.from({ length: size * size }, (_, index) => {
-    const column = Math.floor(index / size);
-    const row = index % size;
-    if (from === 0) return column === row ? (given[0] ?? 0) : 0;
-    return column < from && row < from ? (given[column * from + row] ?? 0) : Number(column === row);
+function resizeMatrix(given: readonly number[], { columns, rows }: MatrixType, from: MatrixType | undefined): number[] {
+  return Array.from({ length: columns * rows }, (_, index) => {
+    const column = Math.floor(index / rows);
+    const row = index % rows;
+    if (!from) return column === row ? (given[0] ?? 0) : 0;
+    return column < from.columns && row < from.rows ? (given[column * from.rows + row] ?? 0) : Number(column === row);
   });
 }

@@ -71,7 +71,7 @@ export interface Conditional extends Typed {
   readonly else: Expression;
 }
 
-export type Statement = Declare | Assign | Evaluate | If | Loop | Block | Return | Jump;
+export type Statement = Declare | Assign | Evaluate | If | Switch | Loop | Block | Return | Jump;
 
 interface Placed {
   readonly origin?: Origin;
@@ -99,6 +99,19 @@ export interface If extends Placed {
   readonly condition: Expression;
   readonly then: readonly Statement[];
   readonly else: readonly Statement[];
+}
+/** Runs from the case that fits through all that follow, up to a `break`; without one that fits, from the one for all others. */
+export interface Switch extends Placed {
+  readonly op: 'switch';
+  /** Of type int or uint. */
+  readonly selector: Expression;
+  readonly cases: readonly SwitchCase[];
+}
+export interface SwitchCase {
+  readonly values: readonly number[];
+  /** Whether it is also that for all other values: `default`. */
+  readonly otherwise: boolean;
+  readonly body: readonly Statement[];
 }
 /** `while`, `for` (its start stands before, in a block) and `do` (`testFirst` false). */
 export interface Loop extends Placed {
@@ -147,6 +160,8 @@ export interface Global {
   readonly block?: string;
   readonly value?: Expression;
   readonly flat?: boolean;
+  /** `layout(location = n)`. */
+  readonly location?: number;
   /** Where in its text its name stands. */
   readonly origin?: Origin;
 }

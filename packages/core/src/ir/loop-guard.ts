@@ -112,6 +112,12 @@ class LoopGuard {
         const [yes, no] = [this.statements(statement.then, mayGuard), this.statements(statement.else, mayGuard)];
         return { statement: { ...statement, then: yes.body, else: no.body }, steps: called + Math.max(yes.steps, no.steps) };
       }
+      case 'switch': {
+        const made = statement.cases.map((each) => ({ each, ...this.statements(each.body, mayGuard) }));
+        // A case may fall through to all that follow.
+        const steps = made.reduce((sum, each) => sum + each.steps, called);
+        return { statement: { ...statement, cases: made.map(({ each, body }) => ({ ...each, body })) }, steps: Math.min(steps, ENDLESS) };
+      }
       case 'loop':
         return this.loop(statement, before, mayGuard);
       default:

@@ -19,6 +19,12 @@ export function mapBody(body: readonly Statement[], change: (expression: Express
           then: mapBody(statement.then, change),
           else: mapBody(statement.else, change),
         };
+      case 'switch':
+        return {
+          ...statement,
+          selector: change(statement.selector),
+          cases: statement.cases.map((each) => ({ ...each, body: mapBody(each.body, change) })),
+        };
       case 'loop':
         return {
           ...statement,

@@ -2,7 +2,7 @@ import { constant, float, global, local } from './build';
 import type { Declare, Expression } from './ir';
 import { dropDead, fold, reachableFunctions, shareCommon } from './passes';
 import { blockLayout } from './layout';
-import { FLOAT, VEC2, VEC3, VEC4, type Type } from './types';
+import { FLOAT, matrix as square, VEC2, VEC3, VEC4, type Type } from './types';
 
 const context = { functions: new Map() };
 const add = (left: Expression, right: Expression): Expression => ({ op: 'binary', operator: '+', left, right, type: left.type });
@@ -76,7 +76,7 @@ describe('blockLayout', () => {
         member('c', FLOAT),
         member('d', VEC4),
         member('e', { kind: 'array', element: VEC4, length: 3 }),
-        member('f', { kind: 'matrix', size: 4 }),
+        member('f', square(4)),
         member('g', FLOAT),
       ],
     });

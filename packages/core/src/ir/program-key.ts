@@ -48,6 +48,10 @@ function statementText(statement: Statement): string {
       return `${expressionText(statement.value)};`;
     case 'if':
       return `if ${expressionText(statement.condition)}${statementsText(statement.then)}${statementsText(statement.else)}`;
+    case 'switch': {
+      const cases = statement.cases.map(({ values, otherwise, body }) => `${values.join()}${otherwise ? '*' : ''}${statementsText(body)}`);
+      return `switch ${expressionText(statement.selector)}{${cases.join('')}}`;
+    }
     case 'loop': {
       const { testFirst, condition, step, body } = statement;
       return `${testFirst ? 'while' : 'do'} ${expressionText(condition)}${statementsText(step)}${statementsText(body)}`;

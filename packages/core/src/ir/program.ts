@@ -55,6 +55,7 @@ export function linkStage(stage: Stage, module: Module): StageProgram {
   for (const declared of functions)
     for (const statement of allStatements(declared.body)) if (statement.op === 'declare') noteType(statement.type);
   const globals = [...module.globals.values()].filter((each) => used.has(each.name));
+  for (const { storage, type } of globals) if (storage === 'private') noteType(type);
   const blockNames = new Set(globals.map((each) => each.block));
   return {
     stage,
@@ -115,6 +116,8 @@ function without(body: readonly Statement[], unwanted: (statement: Statement) =>
     .filter((statement) => !unwanted(statement))
     .map((statement) => {
       if (statement.op === 'if') return { ...statement, then: without(statement.then, unwanted), else: without(statement.else, unwanted) };
+      if (statement.op === 'switch')
+        return { ...statement, cases: statement.cases.map((each) => ({ ...each, body: without(each.body, unwanted) })) };
       if (statement.op === 'loop' || statement.op === 'block') return { ...statement, body: without(statement.body, unwanted) };
       return statement;
     });

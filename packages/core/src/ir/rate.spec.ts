@@ -13,14 +13,14 @@ describe('RateAnalysis', () => {
   const code = `
     uniform Frame { float time; };
     in vec2 uv;
-    float fixed() { return 1.0; }
-    float swing() { return sin(time) + fixed(); }
+    float steady() { return 1.0; }
+    float swing() { return sin(time) + steady(); }
     float through() { return swing() * 2.0; }
     float place() { return uv.x; }
-    float edges() { return fwidth(fixed()); }`;
+    float edges() { return fwidth(steady()); }`;
 
   it('finds how often functions must run', () => {
-    expect(rateOf(code, 'fixed')).toBe('constant');
+    expect(rateOf(code, 'steady')).toBe('constant');
     expect(rateOf(code, 'swing')).toBe('frame');
     expect(rateOf(code, 'through')).toBe('frame');
     expect(rateOf(code, 'place')).toBe('pixel');

@@ -52,6 +52,8 @@ function pruned(body: readonly Statement[]): Statement[] {
       case 'if':
         if (statement.condition.op === 'constant') return pruned(statement.condition.value[0] ? statement.then : statement.else);
         return [{ ...statement, then: pruned(statement.then), else: pruned(statement.else) }];
+      case 'switch':
+        return [{ ...statement, cases: statement.cases.map((each) => ({ ...each, body: pruned(each.body) })) }];
       case 'loop':
         return [{ ...statement, body: pruned(statement.body), step: pruned(statement.step) }];
       case 'block':
@@ -73,6 +75,7 @@ function withoutUnread(body: readonly Statement[]): readonly Statement[] {
       }
       if (statement.op === 'if') return [{ ...statement, then: kept(statement.then), else: kept(statement.else) }];
       if (statement.op === 'loop') return [{ ...statement, body: kept(statement.body), step: kept(statement.step) }];
+      if (statement.op === 'switch') return [{ ...statement, cases: statement.cases.map((each) => ({ ...each, body: kept(each.body) })) }];
       return statement.op === 'block' ? [{ ...statement, body: kept(statement.body) }] : [statement];
     });
   const left = kept(body);

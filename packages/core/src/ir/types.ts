@@ -1,6 +1,6 @@
 import type { Origin } from './origin';
 
-/** Types of the shading language: those of GLSL ES 3.00 (section 4.1) that Brelvin supports. */
+/** Types of the shading language: those of GLSL ES 3.00, section 4.1. */
 export type ScalarName = 'float' | 'int' | 'uint' | 'bool';
 
 export interface VoidType {
@@ -15,10 +15,11 @@ export interface VectorType {
   readonly scalar: ScalarName;
   readonly size: 2 | 3 | 4;
 }
-/** Square float matrix, column-major. */
+/** Float matrix, column-major: `mat2x3` has two columns of three numbers. */
 export interface MatrixType {
   readonly kind: 'matrix';
-  readonly size: 2 | 3 | 4;
+  readonly columns: 2 | 3 | 4;
+  readonly rows: 2 | 3 | 4;
 }
 export interface StructField {
   readonly name: string;
@@ -38,9 +39,17 @@ export interface ArrayType {
 }
 export interface SamplerType {
   readonly kind: 'sampler';
-  readonly name: 'sampler2D' | 'samplerCube';
+  readonly name: SamplerName;
 }
+export type SamplerName = (typeof SAMPLERS)[number];
 export type Type = VoidType | ScalarType | VectorType | MatrixType | StructType | ArrayType | SamplerType;
+
+/** Section 4.1.7. */
+const SAMPLERS = [
+  ...(['sampler2D', 'sampler3D', 'samplerCube', 'sampler2DArray', 'sampler2DShadow', 'samplerCubeShadow', 'sampler2DArrayShadow'] as const),
+  ...(['isampler2D', 'isampler3D', 'isamplerCube', 'isampler2DArray'] as const),
+  ...(['usampler2D', 'usampler3D', 'usamplerCube', 'usampler2DArray'] as const),
+] as const;
 
 export const VOID: VoidType = { kind: 'void' };
 export const FLOAT: ScalarType = { kind: 'scalar', scalar: 'float' };
@@ -51,6 +60,10 @@ export const BOOL: ScalarType = { kind: 'scalar', scalar: 'bool' };
 export function vector(size: number, scalar: ScalarName = 'float'): VectorType {
   if (size !== 2 && size !== 3 && size !== 4) throw new RangeError(`no vector of size ${size}`);
   return { kind: 'vector', scalar, size };
+}
+
+export function matrix(columns: number, rows = columns): MatrixType {
+  return { kind: 'matrix', columns: vector(columns).size, rows: vector(rows).size };
 }
 
 export const VEC2 = vector(2);
@@ -69,9 +82,11 @@ export const NAMED_TYPES: ReadonlyMap<string, Type> = new Map<string, Type>([
   ...(['float', 'int', 'uint', 'bool'] as const).flatMap((scalar) =>
     ([2, 3, 4] as const).map((size): [string, Type] => [`${VECTOR_PREFIX[scalar]}${size}`, vector(size, scalar)]),
   ),
-  ...([2, 3, 4] as const).map((size): [string, Type] => [`mat${size}`, { kind: 'matrix', size }]),
-  ['sampler2D', { kind: 'sampler', name: 'sampler2D' }],
-  ['samplerCube', { kind: 'sampler', name: 'samplerCube' }],
+  ...([2, 3, 4] as const).flatMap((columns) => [
+    [`mat${columns}`, matrix(columns)] as [string, Type],
+    ...([2, 3, 4] as const).map((rows): [string, Type] => [`mat${columns}x${rows}`, matrix(columns, rows)]),
+  ]),
+  ...SAMPLERS.map((name): [string, Type] => [name, { kind: 'sampler', name }]),
 ]);
 
 /** The GLSL spelling of a type; equal names mean equal types. */
@@ -84,7 +99,7 @@ export function typeName(type: Type): string {
     case 'vector':
       return `${VECTOR_PREFIX[type.scalar]}${type.size}`;
     case 'matrix':
-      return `mat${type.size}`;
+      return type.columns === type.rows ? `mat${type.columns}` : `mat${type.columns}x${type.rows}`;
     case 'struct':
       return type.name;
     case 'array':
@@ -122,7 +137,7 @@ export function componentCount(type: Type): number {
     case 'vector':
       return type.size;
     case 'matrix':
-      return type.size * type.size;
+      return type.columns * type.rows;
     default:
       return 0;
   }

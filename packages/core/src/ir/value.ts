@@ -27,6 +27,13 @@ export function components(value: Value): readonly number[] {
   return value;
 }
 
+/** Whether all numbers of two values of one type are equal; NaN equals nothing. */
+export function sameValue(a: Value, b: Value): boolean {
+  if (isStruct(a)) return isStruct(b) && Object.entries(a.fields).every(([name, value]) => sameValue(value, b.fields[name] ?? []));
+  if (isArrayValue(a)) return isArrayValue(b) && a.items.every((value, index) => sameValue(value, b.items[index] ?? []));
+  return isNumbers(b) && a.every((value, index) => value === b[index]);
+}
+
 /** All components 0. */
 export function zero(type: Type): Value {
   if (type.kind === 'struct') return { fields: Object.fromEntries(type.fields.map((field) => [field.name, zero(field.type)])) };

@@ -83,6 +83,8 @@ export function inner(statement: Statement): readonly Statement[] {
   switch (statement.op) {
     case 'if':
       return [...statement.then, ...statement.else];
+    case 'switch':
+      return statement.cases.flatMap((each) => each.body);
     case 'loop':
       return [...statement.body, ...statement.step];
     case 'block':
@@ -101,6 +103,8 @@ export function expressionsOf(statement: Statement): readonly Expression[] {
       return [statement.target, statement.value];
     case 'evaluate':
       return [statement.value];
+    case 'switch':
+      return [statement.selector];
     case 'if':
     case 'loop':
       return [statement.condition];

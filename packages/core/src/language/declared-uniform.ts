@@ -8,6 +8,8 @@ export interface DeclaredUniform {
   readonly irName: string;
   readonly type: Type;
   readonly nameRange: Range;
+  /** What it is while nothing else is said. */
+  readonly fallback?: readonly number[];
   /** The documentation comment before it. */
   readonly comment?: { readonly text: string; readonly range: Range };
 }

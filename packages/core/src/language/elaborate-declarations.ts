@@ -1,9 +1,9 @@
 import { needsNeighbours } from '../ir/builtins/table';
-import { signatureOf } from '../ir/build';
-import type { Expression, IrFunction, Statement } from '../ir/ir';
+import { signatureOf, zeroOf } from '../ir/build';
+import type { Expression, Global, IrFunction, Statement, Switch } from '../ir/ir';
 import type { Range } from '../ir/origin';
-import { scalarCount, typeName, type StructField, type Type } from '../ir/types';
-import { walkBody } from '../ir/walk';
+import { typeName, type StructField, type Type } from '../ir/types';
+import { inner, walkBody, walkExpression, walkStatements } from '../ir/walk';
 import { BUILTINS } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
@@ -11,16 +11,26 @@ import { readDocumentation, type Documentation } from './documentation';
 import type { DeclaredUniform } from './declared-uniform';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
 import { StatementElaborator } from './elaborate-statements';
-import type { Environment } from './environment';
+import { arrayOf, type Environment } from './environment';
 import { functionWords } from './function-words';
 import { nearestMend } from './nearest-name';
+import { refuseName } from './reserved-names';
 import { FunctionScope } from './scope';
 import type { SourceText } from './source';
-import type { BlockSyntax, DeclarationSyntax, DeclareSyntax, FunctionSyntax, GlobalSyntax, ImportSyntax, StructSyntax } from './syntax';
+import { membersOf, structOf } from './struct-of';
+import type {
+  BlockSyntax,
+  DeclarationSyntax,
+  DeclaredSyntax,
+  ExpressionSyntax,
+  FunctionSyntax,
+  GlobalSyntax,
+  ImportSyntax,
+  StructSyntax,
+} from './syntax';
 
 /** Functions that one text may have. */
 const MOST_FUNCTIONS = 2000;
-const LARGEST_STRUCT = 16_384;
 
 /** Turns the declarations of one text into IR. */
 export class DeclarationElaborator {
@@ -100,34 +110,43 @@ export class DeclarationElaborator {
     if (this.environment.hasOwnStruct(name) || (!this.environment.options.names && this.environment.struct(name))) {
       this.refuseSecond(name, nameRange, this.environment.struct(name)?.origin?.range);
     }
-    const fields = syntax.fields.flatMap((field) => this.members(field));
-    if (fields.length === 0) throw new LanguageError('A struct needs at least one field.', nameRange);
-    const twice = fields.find((field, index) => fields.findIndex((each) => each.name === field.name) < index);
-    if (twice) throw new LanguageError(`The struct has two fields "${twice.name}".`, nameRange);
-    const odd = fields.find(({ type }) => type.kind === 'void' || type.kind === 'sampler');
-    if (odd) throw new LanguageError(`A field cannot be of type ${typeName(odd.type)}.`, nameRange);
-    const size = fields.reduce((sum, field) => sum + scalarCount(field.type), 0);
-    if (size > LARGEST_STRUCT)
-      throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
-    const origin = { path: this.source.path, range: nameRange };
-    this.environment.addStruct(name, (irName) => ({ kind: 'struct', name: irName, fields, origin }));
-    this.environment.note(nameRange, { kind: 'struct', name, signature: `struct ${name}`, declared: origin });
+    structOf(syntax, this.context, this.plainExpressions(), new FunctionScope(), (make) => this.environment.addStruct(name, make));
   }
 
   private uniformBlock(syntax: BlockSyntax): void {
-    const members = syntax.members.flatMap((member) => this.members(member));
+    const members = syntax.members.flatMap((member) => membersOf(member, this.context, this.plainExpressions()));
+    if (this.environment.options.parameters) {
+      this.freeBlock(syntax, members);
+      return;
+    }
     this.environment.addBlock({ name: syntax.name, members });
     for (const { name, type } of members) {
       this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage: 'uniform', block: syntax.name }));
     }
   }
 
-  private members(syntax: DeclareSyntax): StructField[] {
-    const expressions = this.plainExpressions();
-    return syntax.variables.map((variable) => ({
-      name: variable.name,
-      type: this.environment.resolve(syntax.type, (length) => expressions.constantLength(length), variable.length ?? syntax.type.length),
-    }));
+  /** A block of a material: each of its members is a parameter. */
+  private freeBlock({ members: lines, instance }: BlockSyntax, members: readonly StructField[]): void {
+    const named = lines.flatMap(({ variables }) => variables);
+    const globals = new Map<string, Global>();
+    members.forEach(({ name, type }, index) => {
+      const { from, to } = named[index] ?? { from: 0, to: 0 };
+      const origin = { path: this.source.path, range: { from, to } };
+      const unique = instance ? `${instance.name}_${name}` : name;
+      const before = this.environment.ownGlobal(unique);
+      if (before) this.refuseSecond(name, origin.range, before.origin?.range);
+      const global = this.environment.addGlobal(unique, (irName) => ({ name: irName, type, storage: 'uniform', origin }));
+      globals.set(name, global);
+      this.environment.note(origin.range, {
+        kind: 'variable',
+        name,
+        signature: `uniform ${typeName(type)} ${name}`,
+        type: typeName(type),
+        declared: origin,
+      });
+      this.uniforms.push({ name: unique, irName: global.name, type, nameRange: origin.range });
+    });
+    if (instance) this.environment.instances.set(instance.name, globals);
   }
 
   private plainExpressions(): ExpressionElaborator {
@@ -136,16 +155,20 @@ export class DeclarationElaborator {
 
   private global(syntax: GlobalSyntax): void {
     const expressions = this.plainExpressions();
-    this.members(syntax.declaration).forEach(({ name, type }, index) => {
-      const variable = syntax.declaration.variables[index];
-      if (!variable) return;
+    const { type: written } = syntax.declaration;
+    if (written.struct) this.struct(written.struct);
+    syntax.declaration.variables.forEach((variable) => {
+      const { name } = variable;
+      const { result: value, type } = this.initial(syntax, variable, expressions);
+      refuseName(name, variable, this.source);
       const nameRange = { from: variable.from, to: variable.to };
       const before = this.environment.ownGlobal(name);
       if (before) this.refuseSecond(name, nameRange, before.origin?.range);
-      const value = variable.value && expressions.elaborate(variable.value);
-      if (syntax.storage === 'const') {
-        if (!value) throw new LanguageError(`The constant "${name}" needs a value.`, variable);
+      if (syntax.storage === 'private') this.private(variable, syntax.from, value, type, expressions);
+      else if (syntax.storage === 'const') {
+        if (!value || !variable.value) throw new LanguageError(`The constant "${name}" needs a value.`, variable);
         expressions.expectType(value, type, variable.value, 'The value');
+        refuseChanging(value, variable.value);
       } else if (value) {
         const how = syntax.storage === 'uniform' ? ` Write its default in a comment before it: /** @value … */` : '';
         const mends = syntax.storage === 'uniform' && variable.value ? [this.asComment(syntax, variable.to, variable.value)] : [];
@@ -164,15 +187,49 @@ export class DeclarationElaborator {
         storage,
         value,
         flat: syntax.flat || undefined,
+        location: syntax.location,
         origin,
       }));
-      const words = `${syntax.storage} ${typeName(type)} ${name}`;
+      const words = `${syntax.storage === 'private' ? '' : `${syntax.storage} `}${typeName(type)} ${name}`;
       this.environment.note(nameRange, { kind: 'variable', name, signature: words, type: typeName(type), declared: origin });
       if (!free) return;
       const { documentation: range } = syntax;
       const comment = range && { text: this.source.slice(range), range };
       this.uniforms.push({ name, irName: global.name, type, nameRange, comment });
     });
+  }
+
+  /** The value behind a variable, and its type, which may be as long as that. */
+  private initial(
+    { declaration }: GlobalSyntax,
+    variable: DeclaredSyntax,
+    expressions: ExpressionElaborator,
+  ): { readonly result: Expression | undefined; readonly type: Type } {
+    const result = variable.value && expressions.elaborate(variable.value);
+    const open = variable.open ?? declaration.type.open;
+    if (open && result?.type.kind === 'array')
+      return { result, type: arrayOf(this.environment.element(declaration.type), result.type.length, open) };
+    return { result, type: this.environment.resolve(declaration.type, (length) => expressions.constantLength(length), variable) };
+  }
+
+  /** A variable that functions may change; it begins anew with each pixel and each vertex. */
+  private private(
+    variable: DeclaredSyntax,
+    start: number,
+    value: Expression | undefined,
+    type: Type,
+    expressions: ExpressionElaborator,
+  ): void {
+    if (!this.environment.options.parameters) {
+      throw new LanguageError('A variable outside of functions needs "const" in front here.', variable);
+    }
+    if (type.kind === 'sampler')
+      throw new LanguageError('An image outside of functions needs "uniform" in front.', variable, {
+        mends: [write('uniform ', { from: start, to: start }, 'Make it a uniform')],
+      });
+    if (!value || !variable.value) return;
+    expressions.expectType(value, type, variable.value, 'The value');
+    refuseChanging(value, variable.value);
   }
 
   /** A default behind an uniform, put into a comment before it. */
@@ -194,9 +251,13 @@ export class DeclarationElaborator {
       throw new LanguageError(`"${name}" is built in and cannot be defined again. Choose another name.`, nameRange);
     }
     if (this.environment.hasOwnStruct(name)) throw new LanguageError(`"${name}" is the name of a struct.`, nameRange);
+    refuseName(name, nameRange, this.source);
     const resolve = (type: FunctionSyntax['result']): Type =>
       this.environment.resolve(type, (length) => expressions.constantLength(length));
-    const parameters = syntax.parameters.map((each) => ({ name: each.name, type: resolve(each.type), direction: each.direction }));
+    const parameters = syntax.parameters.map((each, index) => {
+      if (each.name !== '') refuseName(each.name, { from: each.to - each.name.length, to: each.to }, this.source);
+      return { name: each.name || `unnamed${index + 1}`, type: resolve(each.type), direction: each.direction };
+    });
     parameters.forEach((parameter, index) => {
       const range = syntax.parameters[index] ?? nameRange;
       if (parameter.type.kind === 'void') throw new LanguageError('A parameter cannot be of type void.', range);
@@ -247,23 +308,35 @@ export class DeclarationElaborator {
   private body(syntax: FunctionSyntax, declared: IrFunction): void {
     const scope = new FunctionScope(syntax.to);
     declared.parameters.forEach(({ name, type, direction }, index) => {
-      const { to = syntax.from } = syntax.parameters[index] ?? {};
+      const { to = syntax.from, constant = false, name: written } = syntax.parameters[index] ?? {};
+      if (written === '') {
+        scope.temporary(type, syntax.nameRange);
+        return;
+      }
       const range = { from: to - name.length, to };
-      scope.declare(name, type, false, range).assigned = direction !== 'in';
+      scope.declare(name, type, constant, range).assigned = direction !== 'in';
       const words = `${typeName(type)} ${name}`;
       const declaredAt = { path: this.source.path, range };
       this.environment.note(range, { kind: 'variable', name, signature: words, type: typeName(type), declared: declaredAt });
       this.environment.options.index?.visible({ name, type: typeName(type), from: to, to: syntax.to });
     });
     const statements = new StatementElaborator(this.context, scope, declared.result);
-    const body = statements.list(syntax.body ?? []);
+    const read = statements.list(syntax.body ?? []);
     this.flows.push(statements.flow);
-    if (!this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(body)) {
-      const message = `"${syntax.name}" must return a ${typeName(declared.result)} on every way through.`;
-      this.diagnostics.add('error', message, syntax.nameRange);
-    }
+    const falls = !this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(read);
+    if (falls) this.adviseReturn(syntax, declared.result, read);
+    const body: Statement[] = falls ? [...read, { op: 'return', value: zeroOf(declared.result) }] : read;
     statements.advise();
     this.environment.addFunction(syntax.name, { ...declared, body: markMutable(body, statements.assigned()) });
+  }
+
+  /** The standard lets a function end without giving anything, and leaves open what it gives then. */
+  private adviseReturn({ name, nameRange }: FunctionSyntax, result: Type, body: readonly Statement[]): void {
+    let returns = false;
+    walkStatements(body, ({ op }) => (returns ||= op === 'return'));
+    const message = `"${name}" must return a ${typeName(result)} on every way through.`;
+    if (returns) this.diagnostics.add('warning', `${message} Where it does not, it gives 0 here; devices differ.`, nameRange);
+    else this.diagnostics.add('error', message, nameRange);
   }
 
   private refuseRecursion(functions: readonly FunctionSyntax[]): void {
@@ -341,6 +414,8 @@ function markMutable(statements: readonly Statement[], assigned: ReadonlySet<str
         return { ...statement, mutable: assigned.has(statement.name) };
       case 'if':
         return { ...statement, then: markMutable(statement.then, assigned), else: markMutable(statement.else, assigned) };
+      case 'switch':
+        return { ...statement, cases: statement.cases.map((each) => ({ ...each, body: markMutable(each.body, assigned) })) };
       case 'loop':
         return { ...statement, body: markMutable(statement.body, assigned) };
       case 'block':
@@ -357,6 +432,25 @@ function alwaysReturns(statements: readonly Statement[]): boolean {
       statement.op === 'return' ||
       statement.op === 'discard' ||
       (statement.op === 'block' && alwaysReturns(statement.body)) ||
-      (statement.op === 'if' && alwaysReturns(statement.then) && alwaysReturns(statement.else)),
+      (statement.op === 'if' && alwaysReturns(statement.then) && alwaysReturns(statement.else)) ||
+      (statement.op === 'switch' && switchReturns(statement)),
   );
+}
+
+/** Whether each way through returns: one that falls through does so with the last. */
+function switchReturns({ cases }: Switch): boolean {
+  const leaves = (statements: readonly Statement[]): boolean =>
+    statements.some((each) => each.op === 'break' || (each.op !== 'loop' && each.op !== 'switch' && leaves(inner(each))));
+  const [last] = cases.slice(-1);
+  return (
+    cases.some(({ otherwise }) => otherwise) && !cases.some(({ body }) => leaves(body)) && last !== undefined && alwaysReturns(last.body)
+  );
+}
+
+/** Values outside of functions are known before anything runs. */
+function refuseChanging(value: Expression, syntax: ExpressionSyntax): void {
+  walkExpression(value, (each) => {
+    if (each.op === 'reference' || each.op === 'call')
+      throw new LanguageError('This must be a constant: numbers, constants and built-in functions.', syntax);
+  });
 }

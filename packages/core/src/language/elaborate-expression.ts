@@ -1,14 +1,30 @@
-import { needsNeighbours } from '../ir/builtins/table';
+import { BUILTIN_FUNCTIONS, needsNeighbours } from '../ir/builtins/table';
 import { construct as buildConstruct, constant, global, local } from '../ir/build';
 import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { fold } from '../ir/passes';
-import { BOOL, FLOAT, INT, UINT, NAMED_TYPES, componentCount, ofSize, sameType, scalarOf, typeName, type Type } from '../ir/types';
+import {
+  BOOL,
+  FLOAT,
+  INT,
+  matrix,
+  UINT,
+  NAMED_TYPES,
+  componentCount,
+  ofSize,
+  sameType,
+  scalarOf,
+  typeName,
+  vector,
+  type Type,
+} from '../ir/types';
+import { mapOperands } from '../ir/walk';
 import { functionWords } from './function-words';
 import { BUILTINS, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
-import type { Environment } from './environment';
+import { EffectElaborator } from './elaborate-effects';
+import { arrayOf, type Environment } from './environment';
 import { adviseBuiltin, adviseDirection, ordersOf, reordered, type Advice } from './call-advice';
 import { conversionMend } from './mends';
 import { nearestMend } from './nearest-name';
@@ -37,6 +53,7 @@ export interface ExpressionContext {
 export class ExpressionElaborator {
   private readonly environment: Environment;
   private readonly source: SourceText;
+  readonly effects: EffectElaborator;
 
   constructor(
     private readonly context: ExpressionContext,
@@ -44,6 +61,7 @@ export class ExpressionElaborator {
     private readonly flow?: ControlFlow,
   ) {
     [this.environment, this.source] = [context.environment, context.source];
+    this.effects = new EffectElaborator(this, context, scope, flow);
   }
 
   elaborate(syntax: ExpressionSyntax): Expression {
@@ -66,6 +84,14 @@ export class ExpressionElaborator {
         return this.binary(syntax);
       case 'conditional':
         return this.conditional(syntax);
+      case 'method':
+        return this.method(syntax);
+      case 'assignment':
+        return this.effects.assignment(syntax);
+      case 'increment':
+        return this.effects.increment(syntax);
+      case 'sequence':
+        return this.effects.sequence(syntax);
     }
   }
 
@@ -82,6 +108,8 @@ export class ExpressionElaborator {
     let root = syntax;
     while (root.op === 'member' || root.op === 'index') root = root.object;
     if (root.op !== 'name') throw new LanguageError('Only a variable can be assigned to.', syntax);
+    if (this.environment.instances.has(root.name) && !this.scope.find(root.name))
+      throw new LanguageError(`"${root.name}" is a block of uniforms and can only be read.`, root);
     const variable = this.scope.find(root.name);
     const read = variable?.read ?? false;
     if (variable) {
@@ -147,15 +175,19 @@ export class ExpressionElaborator {
   private call(syntax: Of<'call'>): Expression {
     const { name } = syntax.callee;
     const nameRange = { from: syntax.callee.from, to: syntax.callee.from + name.length };
-    if (syntax.callee.length || NAMED_TYPES.has(name) || this.environment.struct(name)) return this.construct(syntax);
+    const { length, open } = syntax.callee;
+    if (length || open || NAMED_TYPES.has(name) || this.scope.struct(name) || this.environment.struct(name)) return this.construct(syntax);
     const overloads = this.environment.overloadsOf(name);
     const variable = this.scope.find(name);
     if (variable) {
       throw new LanguageError(`"${name}" is a variable here, so it cannot be called.`, nameRange, { declared: variable.declared });
     }
     const candidate = overloads.find((each) => each.parameters.length === syntax.args.length);
-    const args = syntax.args.map((arg, index) =>
-      candidate && candidate.parameters[index]?.direction !== 'in' ? this.written(arg, candidate, index) : this.elaborate(arg),
+    if (name === 'modf' && syntax.args.length === 2 && overloads.length === 0) return this.effects.modf(syntax);
+    const writes = (index: number): boolean => candidate !== undefined && candidate.parameters[index]?.direction !== 'in';
+    const args = this.effects.inOrder(
+      syntax.args.map((arg, index) => () => (candidate && writes(index) ? this.written(arg, candidate, index) : this.elaborate(arg))),
+      writes,
     );
     const types = args.map((arg) => arg.type);
     const declared = this.environment.functionOf(name, types);
@@ -173,12 +205,23 @@ export class ExpressionElaborator {
       const given = builtin.parameters.map(typeName).join(', ');
       this.environment.note(nameRange, { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` });
       if (needsNeighbours(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
+      this.checkOffset(name, args, syntax);
       if (name === 'mod') this.adviseZero(args[1], syntax.args[1] ?? syntax);
       const directions = args.map((each) => this.directionOf(each));
       this.say(adviseBuiltin(name, args, syntax.args, directions, this.source));
       return { op: 'builtin', name, args, type: builtin.result };
     }
     throw this.noOverload(syntax, nameRange, args);
+  }
+
+  /** Offsets in texels are constants of a small range (GLSL ES 3.00 section 8.8). */
+  private checkOffset(name: string, args: readonly Expression[], syntax: Of<'call'>): void {
+    const at = BUILTIN_FUNCTIONS.get(name)?.offset;
+    const [offset, place] = at === undefined ? [] : [args[at], syntax.args[at]];
+    if (!offset || !place) return;
+    const known = this.known(offset);
+    const values = known.op === 'constant' ? known.value : undefined;
+    if (!values?.every((each) => each >= -8 && each <= 7)) throw new LanguageError('An offset is a constant from −8 to 7.', place);
   }
 
   /** The direction that a value is, where it can be followed back to one that is known. */
@@ -277,7 +320,11 @@ export class ExpressionElaborator {
         return new LanguageError(message, arg, { mends: [conversionMend(given, expected, arg)], declared });
       }
     }
-    const forms = [...new Set(known.map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`))].slice(0, 4);
+    // What images of whole numbers take is like what all others take.
+    const usual = known.filter((parameters) => !/^[iu]sampler/.test(typeName(parameters[0] ?? FLOAT)));
+    const forms = [
+      ...new Set((usual.length > 0 ? usual : known).map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`)),
+    ].slice(0, 4);
     const given = types.map(typeName).join(', ');
     return new LanguageError(`"${name}" does not take (${given}). It takes ${forms.join(' or ')}.`, syntax, { declared });
   }
@@ -304,8 +351,11 @@ export class ExpressionElaborator {
   }
 
   private construct(syntax: Of<'call'>): Expression {
-    const type = this.environment.resolve(syntax.callee, (length) => this.constantLength(length));
-    const args = syntax.args.map((arg) => this.elaborate(arg));
+    const { callee } = syntax;
+    const type = callee.open
+      ? arrayOf(this.environment.element(callee, this.scope), Math.max(1, syntax.args.length), callee)
+      : this.environment.resolve(callee, (length) => this.constantLength(length), {}, this.scope);
+    const args = this.effects.inOrder(syntax.args.map((arg) => () => this.elaborate(arg)));
     if (type.kind === 'void' || type.kind === 'sampler') throw new LanguageError(`${typeName(type)} cannot be made from values.`, syntax);
     if (type.kind === 'struct')
       return this.constructEach(
@@ -339,15 +389,20 @@ export class ExpressionElaborator {
     const spreads = fromOne && first.type.kind === 'scalar';
     const shortens = fromOne && given >= wanted && type.kind !== 'matrix';
     const resizes = fromOne && type.kind === 'matrix' && first.type.kind === 'matrix';
+    if (type.kind === 'matrix' && !fromOne && args.some((arg) => arg.type.kind === 'matrix')) {
+      throw new LanguageError('A matrix is made from one matrix alone, or from numbers and vectors.', syntax);
+    }
     // The last argument may be longer than needed, but none may be wholly unused (GLSL ES 3.00 section 5.4.2).
-    const fits = given >= wanted && given - (counts.at(-1) ?? 0) < wanted && type.kind !== 'matrix';
-    if (!(spreads || shortens || resizes || fits || (type.kind === 'matrix' && given === wanted))) {
+    const fits = given >= wanted && given - (counts.at(-1) ?? 0) < wanted && !(fromOne && type.kind === 'matrix');
+    if (!(spreads || shortens || resizes || fits)) {
       throw new LanguageError(`${typeName(type)} needs ${wanted} components, ${given} are given.`, syntax);
     }
     return buildConstruct(type, args);
   }
 
   private member(syntax: Of<'member'>): Expression {
+    const inBlock = this.blockMember(syntax);
+    if (inBlock) return inBlock;
     const object = this.elaborate(syntax.object);
     if (object.type.kind === 'struct') {
       const field = object.type.fields.find((each) => each.name === syntax.field);
@@ -380,9 +435,45 @@ export class ExpressionElaborator {
     return { op: 'swizzle', object, components, type: ofSize(scalar, components.length) };
   }
 
+  /** `wind.strength`, where `wind` is the name of a block of uniforms. */
+  private blockMember({ object, field, fieldRange }: Of<'member'>): Expression | undefined {
+    if (object.op !== 'name' || this.scope.find(object.name)) return undefined;
+    const members = this.environment.instances.get(object.name);
+    if (!members) return undefined;
+    const found = members.get(field);
+    if (!found) {
+      const names = [...members.keys()];
+      throw new LanguageError(`The block "${object.name}" has no member "${field}". It has ${names.join(', ')}.`, fieldRange, {
+        mends: [nearestMend(field, fieldRange, names)],
+      });
+    }
+    const type = typeName(found.type);
+    this.environment.note(fieldRange, {
+      kind: 'variable',
+      name: field,
+      signature: `uniform ${type} ${field}`,
+      type,
+      declared: found.origin,
+    });
+    return global(found.name, found.type);
+  }
+
+  private method({ object, name, args }: Of<'method'>): Expression {
+    const value = this.elaborate(object);
+    if (name.text !== 'length') throw new LanguageError(`There is no method “${name.text}”; arrays have “length()”.`, name);
+    if (value.type.kind !== 'array') {
+      const hint = value.type.kind === 'vector' && scalarOf(value.type) === 'float' ? ' The length of a vector is length(v).' : '';
+      throw new LanguageError(`Only an array has “length()”, but this is ${typeName(value.type)}.${hint}`, name);
+    }
+    if (args[0]) throw new LanguageError('“length()” takes nothing.', args[0]);
+    return constant(INT, [value.type.length]);
+  }
+
   private index(syntax: Of<'index'>): Expression {
-    const object = this.elaborate(syntax.object);
-    const index = this.elaborate(syntax.index);
+    const [object, index] = this.effects.inOrder([() => this.elaborate(syntax.object), () => this.elaborate(syntax.index)]) as [
+      Expression,
+      Expression,
+    ];
     if (!sameType(index.type, INT) && !sameType(index.type, UINT)) this.expectType(index, INT, syntax.index, 'An index');
     const { type } = object;
     const element =
@@ -391,11 +482,11 @@ export class ExpressionElaborator {
         : type.kind === 'vector'
           ? ofSize(type.scalar, 1)
           : type.kind === 'matrix'
-            ? ofSize('float', type.size)
+            ? ofSize('float', type.rows)
             : undefined;
     if (!element) throw new LanguageError(`${typeName(type)} cannot be indexed.`, syntax.object);
-    const length = type.kind === 'array' ? type.length : type.kind === 'vector' || type.kind === 'matrix' ? type.size : 0;
-    const value = fold(index, NO_FUNCTIONS);
+    const length = type.kind === 'array' ? type.length : type.kind === 'vector' ? type.size : type.kind === 'matrix' ? type.columns : 0;
+    const value = this.known(index);
     const known = value.op === 'constant' ? (value.value[0] ?? 0) : 0;
     if (known < 0 || known >= length) throw new LanguageError(`The index goes from 0 to ${length - 1}.`, syntax.index);
     return { op: 'index', object, index, type: element };
@@ -410,18 +501,26 @@ export class ExpressionElaborator {
     const scalar = scalarOf(value.type);
     if (!scalar || scalar === 'bool')
       throw new LanguageError(`"${syntax.operator}" needs a number, but this is ${typeName(value.type)}.`, syntax);
+    if (syntax.operator === '~' && scalar === 'float')
+      throw new LanguageError(`"~" turns round the bits of a whole number, but this is ${typeName(value.type)}.`, syntax);
     if (syntax.operator === '+') return value;
     if (value.op === 'constant' && syntax.operator === '-')
-      return constant(
-        value.type,
-        value.value.map((each) => -each),
-      );
+      return fold({ op: 'unary', operator: '-', value, type: value.type }, NO_FUNCTIONS);
     return { op: 'unary', operator: syntax.operator, value, type: value.type };
   }
 
   private binary(syntax: Of<'binary'>): Expression {
-    const left = this.elaborate(syntax.left);
-    const right = this.elaborate(syntax.right);
+    const { operator } = syntax;
+    if (operator === '&&' || operator === '||') return this.effects.eitherOr(syntax, operator);
+    const [left, right] = this.effects.inOrder([() => this.elaborate(syntax.left), () => this.elaborate(syntax.right)]) as [
+      Expression,
+      Expression,
+    ];
+    return this.combined(syntax, left, right);
+  }
+
+  /** Two values under an operator, where it works between them. */
+  combined(syntax: Of<'binary'>, left: Expression, right: Expression): Expression {
     const { operator } = syntax;
     const result = binaryType(operator, left.type, right.type);
     if (result) {
@@ -464,19 +563,24 @@ export class ExpressionElaborator {
   private conditional(syntax: Of<'conditional'>): Expression {
     const condition = this.elaborate(syntax.condition);
     this.expectType(condition, BOOL, syntax.condition, 'What stands before "?"');
-    const yes = this.elaborate(syntax.yes);
-    const no = this.elaborate(syntax.no);
-    this.expectType(no, yes.type, syntax.no, 'The result after ":"');
-    return { op: 'conditional', condition, then: yes, else: no, type: yes.type };
+    return this.effects.choice(syntax, condition, (no, type) => this.expectType(no, type, syntax.no, 'The result after ":"'));
   }
 
   constantLength(syntax: ExpressionSyntax): number {
-    const length = fold(this.elaborate(syntax), NO_FUNCTIONS);
-    const value = length.op === 'constant' ? length.value[0] : undefined;
+    const length = this.known(this.elaborate(syntax));
+    const value =
+      length.op === 'constant' && length.type.kind === 'scalar' && scalarOf(length.type) !== 'float' ? length.value[0] : undefined;
     if (value === undefined || !Number.isInteger(value) || value < 1 || value > 4096) {
       throw new LanguageError('The length of an array must be a constant whole number from 1 to 4096.', syntax);
     }
     return value;
+  }
+
+  /** A value as far as it is known now: constants of the function put in place, and folded. */
+  known(value: Expression): Expression {
+    const put = (each: Expression): Expression =>
+      each.op === 'reference' && each.scope === 'local' ? (this.scope.ofIr(each.name)?.constant ?? each) : mapOperands(each, put);
+    return fold(put(value), NO_FUNCTIONS);
   }
 }
 
@@ -502,13 +606,27 @@ function binaryType(operator: string, left: Type, right: Type): Type | undefined
     case '^^':
       return sameType(left, BOOL) && equal ? BOOL : undefined;
   }
+  if (operator === '<<' || operator === '>>') return shiftedType(left, right);
   const scalar = scalarOf(left);
   if (!scalar || scalar === 'bool' || scalar !== scalarOf(right)) return undefined;
-  const integersOnly = ['%', '&', '|', '^', '<<', '>>'].includes(operator);
+  const integersOnly = ['%', '&', '|', '^'].includes(operator);
   if (integersOnly && scalar === 'float') return undefined;
-  if (operator === '*' && left.kind === 'matrix' && right.kind === 'vector') return left.size === right.size ? right : undefined;
-  if (operator === '*' && left.kind === 'vector' && right.kind === 'matrix') return left.size === right.size ? left : undefined;
+  if (operator === '*') {
+    // Section 5.9: the columns of the left are as many as the rows of the right.
+    if (left.kind === 'matrix' && right.kind === 'vector') return left.columns === right.size ? vector(left.rows) : undefined;
+    if (left.kind === 'vector' && right.kind === 'matrix') return left.size === right.rows ? vector(right.columns) : undefined;
+    if (left.kind === 'matrix' && right.kind === 'matrix')
+      return left.columns === right.rows ? matrix(right.columns, left.rows) : undefined;
+  }
   if (equal) return left;
   if (left.kind === 'scalar') return right;
   return right.kind === 'scalar' ? left : undefined;
+}
+
+/** What is shifted keeps its type; by how far may be of either sign, for each component or for all (section 5.9). */
+function shiftedType(left: Type, right: Type): Type | undefined {
+  const whole = (type: Type): boolean => scalarOf(type) === 'int' || scalarOf(type) === 'uint';
+  if (!whole(left) || !whole(right)) return undefined;
+  const sizes = componentCount(left) === componentCount(right) || right.kind === 'scalar';
+  return sizes ? left : undefined;
 }

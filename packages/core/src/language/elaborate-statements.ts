@@ -1,15 +1,19 @@
-import { constant } from '../ir/build';
-import type { Expression, Loop, Statement } from '../ir/ir';
+import { constant, local } from '../ir/build';
+import type { Expression, Loop, Statement, SwitchCase } from '../ir/ir';
 import { MOST_PLAIN_STEPS, MOST_STEPS, turnsOf } from '../ir/loop-guard';
-import type { Origin } from '../ir/origin';
-import { BOOL, FLOAT, ofSize, sameType, scalarOf, typeName, UINT, type Type } from '../ir/types';
+import type { Origin, Range } from '../ir/origin';
+import { BOOL, INT, sameType, typeName, UINT, type Type } from '../ir/types';
+import { walkExpression } from '../ir/walk';
 import { ControlFlow } from './control-flow';
 import { LanguageError, write } from './diagnostics';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
 import { mayEnd } from './endless-loops';
+import { arrayOf } from './environment';
 import { conversionMend } from './mends';
 import type { FunctionScope, Variable } from './scope';
-import type { DeclareSyntax, ExpressionSyntax, StatementSyntax } from './syntax';
+import { refuseName } from './reserved-names';
+import { structOf } from './struct-of';
+import type { DeclaredSyntax, DeclareSyntax, ExpressionSyntax, StatementSyntax, StructSyntax } from './syntax';
 
 type Of<Op extends StatementSyntax['op']> = Extract<StatementSyntax, { op: Op }>;
 
@@ -19,6 +23,7 @@ export class StatementElaborator {
   private readonly expressions: ExpressionElaborator;
   private readonly variables: Variable[] = [];
   private loops = 0;
+  private switches = 0;
 
   constructor(
     private readonly context: ExpressionContext,
@@ -31,7 +36,7 @@ export class StatementElaborator {
 
   /** Names in the IR of locals that change. */
   assigned(): Set<string> {
-    return new Set(this.variables.filter((variable) => variable.assigned).map((variable) => variable.name));
+    return new Set([...this.scope.all].filter((variable) => variable.assigned).map((variable) => variable.name));
   }
 
   list(statements: readonly StatementSyntax[]): Statement[] {
@@ -51,19 +56,21 @@ export class StatementElaborator {
     return this.scope.inside(syntax.to, () => this.list(syntax.op === 'block' ? syntax.body : [syntax]));
   }
 
+  /** A statement, after what its expressions do on the way. */
   private statement(syntax: StatementSyntax): Statement[] {
+    const { result, before } = this.expressions.effects.collect(() => this.single(syntax));
+    return before.length === 0 ? result : [...before, ...result];
+  }
+
+  private single(syntax: StatementSyntax): Statement[] {
     const origin = { path: this.context.source.path, range: { from: syntax.from, to: syntax.to } };
     switch (syntax.op) {
       case 'declare':
         return this.declare(syntax, origin);
-      case 'assign':
-        return [this.assign(syntax, origin)];
-      case 'evaluate': {
-        const value = this.expressions.elaborate(syntax.value);
-        if (value.op !== 'call') this.context.diagnostics.add('warning', 'The result of this is not used.', syntax);
-        else this.adviseUnused(value, syntax);
-        return [{ op: 'evaluate', value, origin }];
-      }
+      case 'evaluate':
+        return this.evaluate(syntax.value, origin);
+      case 'switch':
+        return this.switch(syntax, origin);
       case 'if': {
         const condition = this.condition(syntax.condition);
         const yes = this.flow.branch(condition, () => this.block(syntax.yes));
@@ -73,16 +80,18 @@ export class StatementElaborator {
       case 'for':
         return this.for(syntax, origin);
       case 'while':
-        return [this.while(syntax, origin)];
+        return this.while(syntax, origin);
       case 'block':
         return [{ op: 'block', body: this.block(syntax), origin }];
       case 'return':
         this.flow.leave();
         return [this.return(syntax, origin)];
       case 'break':
+        if (this.loops === 0 && this.switches === 0) throw new LanguageError('"break" only makes sense inside a loop or a switch.', syntax);
+        return [{ op: 'break', origin }];
       case 'continue':
-        if (this.loops === 0) throw new LanguageError(`"${syntax.op}" only makes sense inside a loop.`, syntax);
-        return [{ op: syntax.op, origin }];
+        if (this.loops === 0) throw new LanguageError('"continue" only makes sense inside a loop.', syntax);
+        return [{ op: 'continue', origin }];
       case 'discard':
         return [{ op: 'discard', origin }];
       case 'broken':
@@ -91,39 +100,21 @@ export class StatementElaborator {
     }
   }
 
-  private assign(syntax: Of<'assign'>, origin: Origin): Statement {
-    const target = this.expressions.place(syntax.target);
-    const { operator } = syntax;
-    if (operator) this.matchScalars(syntax, target.type);
-    const combined = operator ? { ...syntax, op: 'binary' as const, operator, left: syntax.target, right: syntax.value } : syntax.value;
-    const value = this.expressions.elaborate(this.matchOne(combined, target.type));
-    if (operator && !sameType(value.type, target.type)) {
-      const message = `“${operator}=” would make a ${typeName(value.type)} of this, but "${this.context.source.slice(syntax.target)}" is ${typeName(target.type)}.`;
-      throw new LanguageError(message, syntax.value);
-    }
-    this.expressions.expectType(value, target.type, syntax.value, 'The new value');
-    let root = target;
-    while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
-    const variable = root.op === 'reference' && root.scope === 'local' ? this.scope.ofIr(root.name) : undefined;
-    if (variable) variable.direction = undefined;
-    if (variable) variable.uniform &&= this.flow.where !== 'branch' && this.flow.isUniform(value);
-    return { op: 'assign', target, value, origin };
+  /** An expression for what it does. */
+  private evaluate(syntax: ExpressionSyntax, origin: Origin): Statement[] {
+    const { effects } = this.expressions;
+    if (syntax.op === 'assignment') return [{ ...effects.assign(syntax), origin }];
+    if (syntax.op === 'increment') return [{ ...effects.step(syntax), origin }];
+    if (syntax.op === 'sequence')
+      return syntax.parts.flatMap((part) => this.statement({ op: 'evaluate', value: part, from: part.from, to: part.to }));
+    const { result: value, before } = effects.collect(() => this.expressions.elaborate(syntax));
+    const calls = value.op === 'call';
+    if (!calls && before.length === 0) this.context.diagnostics.add('warning', 'The result of this is not used.', syntax);
+    if (calls) this.adviseUnused(value, syntax);
+    return [...before, ...(calls || before.length === 0 ? [{ op: 'evaluate' as const, value, origin }] : [])];
   }
 
-  /** `i += 1.0` for an int: what is added must change, not the variable. */
-  private matchScalars({ value: syntax, from }: Of<'assign'>, type: Type): void {
-    // The one of `i++` is ours.
-    if (syntax.op === 'number' && syntax.from === from) return;
-    const value = this.expressions.elaborate(syntax);
-    const [wanted, given] = [scalarOf(type), scalarOf(value.type)];
-    if (!wanted || !given || wanted === given || value.type.kind === 'matrix' || given === 'bool' || wanted === 'bool') return;
-    const to = value.type.kind === 'vector' ? ofSize(wanted, value.type.size) : ofSize(wanted, 1);
-    throw new LanguageError(`Whole numbers and floats do not mix. This is ${typeName(value.type)}.`, syntax, {
-      mends: [conversionMend(value, to, syntax)],
-    });
-  }
-
-  private adviseUnused(value: Expression, syntax: Of<'evaluate'>): void {
+  private adviseUnused(value: Expression, syntax: ExpressionSyntax): void {
     if (value.op !== 'call' || value.type.kind === 'void' || !this.context.environment.options.advice) return;
     const callee = this.context.environment.functions.get(value.callee);
     if (callee?.parameters.every(({ direction }) => direction === 'in')) {
@@ -134,21 +125,107 @@ export class StatementElaborator {
   private for(syntax: Of<'for'>, origin: Origin): Statement[] {
     return this.scope.inside(syntax.to, () => {
       const start = syntax.start ? this.statement(syntax.start) : [];
-      const condition = syntax.condition ? this.condition(syntax.condition) : constant(BOOL, [1]);
-      const step = this.flow.loop(() => this.list(syntax.step));
+      const { result: condition, before } = this.asked(syntax);
+      const { step: written } = syntax;
+      const step = written ? this.flow.loop(() => this.statement(written)) : [];
       const body = this.loopBody(condition, syntax.body);
-      this.adviseEnd(condition, [...body, ...step], syntax);
-      const loop: Loop = { op: 'loop', condition, testFirst: true, body, step, origin };
-      this.adviseLength(loop, start.at(-1), syntax);
-      return [{ op: 'block', body: [...start, loop], origin }];
+      if (before.length === 0) this.adviseEnd(condition, [...body, ...step], syntax);
+      const loop = this.looped({ condition, before, step, body, testFirst: true, origin }, syntax);
+      const [only] = loop;
+      if (loop.length === 1 && only?.op === 'loop') this.adviseLength(only, start.at(-1), syntax);
+      return [{ op: 'block', body: [...start, ...loop], origin }];
     });
   }
 
-  private while(syntax: Of<'while'>, origin: Origin): Statement {
-    const condition = this.condition(syntax.condition);
-    const body = this.loopBody(condition, syntax.body);
-    this.adviseEnd(condition, body, syntax);
-    return { op: 'loop', condition, testFirst: syntax.testFirst, body, step: [], origin };
+  private while(syntax: Of<'while'>, origin: Origin): Statement[] {
+    return this.scope.inside(syntax.to, () => {
+      const { result: condition, before } = this.asked(syntax);
+      const body = this.loopBody(condition, syntax.body);
+      if (before.length === 0) this.adviseEnd(condition, body, syntax);
+      return this.looped({ condition, before, step: [], body, testFirst: syntax.testFirst, origin }, syntax);
+    });
+  }
+
+  /** What a loop asks before each turn, and what is done on the way to the answer. */
+  private asked({ condition, declares }: Pick<Of<'for'>, 'condition' | 'declares'>): { result: Expression; before: readonly Statement[] } {
+    return this.expressions.effects.collect(() => {
+      if (!condition) return constant(BOOL, [1]);
+      if (!declares) return this.condition(condition);
+      const declared = this.expressions.effects.collect(() => this.declare(declares, { path: this.context.source.path, range: declares }));
+      this.expressions.effects.put([...declared.before, ...declared.result]);
+      return this.condition(condition);
+    });
+  }
+
+  /** A loop; what asking does, and steps that are more than assignments, become statements of its body. */
+  private looped(parts: Omit<Loop, 'op'> & { readonly before: readonly Statement[] }, syntax: StatementSyntax): Statement[] {
+    const { condition, before, step, body, testFirst, origin } = parts;
+    const plainSteps = step.every(({ op }) => op === 'assign' || op === 'evaluate');
+    if (before.length === 0 && plainSteps) return [{ op: 'loop', condition, testFirst, body, step, origin }];
+    const always = constant(BOOL, [1]);
+    const leave: Statement = {
+      op: 'if',
+      condition: { op: 'unary', operator: '!', value: condition, type: BOOL },
+      then: [{ op: 'break' }],
+      else: [],
+      origin,
+    };
+    if (testFirst && plainSteps) return [{ op: 'loop', condition: always, testFirst, body: [...before, leave, ...body], step, origin }];
+    // “continue” must still reach the steps and the question, so they stand before the body, but for the first turn.
+    const first = this.scope.temporary(BOOL, syntax);
+    first.assigned = true;
+    const isFirst = local(first.name, BOOL);
+    const again: Expression = { op: 'unary', operator: '!', value: isFirst, type: BOOL };
+    const turn: Statement[] = [
+      { op: 'if', condition: again, then: testFirst ? [...step] : [...before, leave], else: [] },
+      { op: 'assign', target: isFirst, value: constant(BOOL, [0]) },
+      ...(testFirst ? [...before, leave] : []),
+      ...body,
+    ];
+    return [
+      { op: 'declare', name: first.name, type: BOOL, value: always, mutable: true },
+      { op: 'loop', condition: always, testFirst: true, body: turn, step: [], origin },
+    ];
+  }
+
+  private switch(syntax: Of<'switch'>, origin: Origin): Statement[] {
+    const selector = this.expressions.elaborate(syntax.selector);
+    if (!sameType(selector.type, INT) && !sameType(selector.type, UINT)) {
+      throw new LanguageError(`“switch” chooses by an int or uint, but this is ${typeName(selector.type)}.`, syntax.selector);
+    }
+    const seen = new Map<number, Range>();
+    let other: Range | undefined;
+    const labelled = syntax.cases.map(({ labels }) => {
+      const values: number[] = [];
+      for (const label of labels) {
+        if (label.value) values.push(this.caseValue(label.value, selector.type, seen));
+        else if (other) throw new LanguageError('A “switch” has one “default”.', label, { declared: other });
+        else other = label;
+      }
+      return { values, otherwise: labels.some(({ value }) => !value) };
+    });
+    const last = syntax.cases.at(-1);
+    if (last?.body.length === 0)
+      throw new LanguageError('A statement is missing behind the last label. Write “break;”.', last.labels.at(-1) ?? last);
+    this.switches++;
+    try {
+      const bodies = this.scope.inside(syntax.to, () => syntax.cases.map(({ body }) => this.flow.branch(selector, () => this.list(body))));
+      const cases = labelled.map((each, index): SwitchCase => ({ ...each, body: bodies[index] ?? [] }));
+      return [cases.length > 0 ? { op: 'switch', selector, cases, origin } : { op: 'evaluate', value: selector, origin }];
+    } finally {
+      this.switches--;
+    }
+  }
+
+  private caseValue(syntax: ExpressionSyntax, type: Type, seen: Map<number, Range>): number {
+    const value = this.expressions.known(this.expressions.elaborate(syntax));
+    this.expressions.expectType(value, type, syntax, 'What is chosen by');
+    const number = value.op === 'constant' ? value.value[0] : undefined;
+    if (number === undefined) throw new LanguageError('A “case” needs a constant.', syntax);
+    const before = seen.get(number);
+    if (before) throw new LanguageError(`The case ${number} stands twice.`, syntax, { declared: before });
+    seen.set(number, syntax);
+    return number;
   }
 
   private adviseEnd(condition: Expression, body: readonly Statement[], syntax: StatementSyntax): void {
@@ -180,13 +257,6 @@ export class StatementElaborator {
     return { op: 'return', value, origin };
   }
 
-  /** `i++` on a float adds 1.0: the one is written by us, not by the user. */
-  private matchOne(syntax: ExpressionSyntax, type: Type): ExpressionSyntax {
-    if (syntax.op !== 'binary' || syntax.right.op !== 'number' || syntax.right.from !== syntax.from) return syntax;
-    const kind = type.kind === 'vector' ? type.scalar : sameType(type, FLOAT) ? 'float' : sameType(type, UINT) ? 'uint' : 'int';
-    return kind === 'int' || kind === 'bool' ? syntax : { ...syntax, right: { ...syntax.right, kind } };
-  }
-
   private loopBody(condition: Expression, syntax: StatementSyntax): Statement[] {
     this.loops++;
     try {
@@ -198,6 +268,7 @@ export class StatementElaborator {
 
   private condition(syntax: ExpressionSyntax): Expression {
     const condition = this.expressions.elaborate(syntax);
+    if (syntax.op === 'assignment' && !syntax.operator) this.adviseAssigned(condition, syntax.sign);
     if (!sameType(condition.type, BOOL)) {
       const scalar = condition.type.kind === 'scalar' ? (condition.type.scalar === 'float' ? ' != 0.0' : ' != 0') : undefined;
       const mend = scalar === undefined ? undefined : write(scalar, { from: syntax.to, to: syntax.to }, `Compare with zero:${scalar}`);
@@ -206,48 +277,94 @@ export class StatementElaborator {
     return condition;
   }
 
+  /** `if (a = b)` where `==` is most likely meant. */
+  private adviseAssigned(condition: Expression, sign: Range): void {
+    const message = '"=" gives a variable a value. To compare, write "==".';
+    if (!sameType(condition.type, BOOL)) throw new LanguageError(message, sign, { mends: [write('==', sign)] });
+    if (this.context.environment.options.advice) this.context.diagnostics.add('warning', message, sign, { mends: [write('==', sign)] });
+  }
+
   private declare(syntax: DeclareSyntax, origin: Origin): Statement[] {
-    const { environment, source } = this.context;
-    return syntax.variables.map((variable): Statement => {
-      this.scope.troubled.add(variable.name);
-      const type = environment.resolve(
-        syntax.type,
-        (length) => this.expressions.constantLength(length),
-        variable.length ?? syntax.type.length,
-      );
-      const { name } = variable;
-      if (type.kind === 'void' || type.kind === 'sampler') {
-        throw new LanguageError(`A variable cannot be of type ${typeName(type)}.`, syntax.type);
-      }
-      const range = { from: variable.from, to: variable.to };
-      const before = this.scope.declaredHere(name);
-      if (before) throw new LanguageError(`"${name}" is already declared in this block.`, variable, { declared: before.declared });
-      let value: Expression | undefined;
-      let trouble: Error | undefined;
-      try {
-        value = variable.value && this.expressions.elaborate(variable.value);
-        if (value && variable.value) this.expressions.expectType(value, type, variable.value, `The value of "${name}"`);
-        else if (syntax.constant) {
-          throw new LanguageError(`The constant "${name}" needs a value.`, variable, { mends: [conversionMendOf(variable.to, type)] });
-        }
-      } catch (error) {
-        // What follows may use it, whatever is wrong with its value.
-        trouble = error as Error;
-      }
-      this.scope.troubled.delete(name);
-      const declared = this.scope.declare(name, type, syntax.constant, range);
-      declared.direction = value && this.expressions.directionOf(value);
-      declared.uniform = value !== undefined && this.flow.where === undefined && this.flow.isUniform(value);
-      if (!value) declared.assigned = true;
-      this.variables.push(declared);
-      const words = typeName(type);
-      const symbol = { kind: 'variable', name, signature: `${words} ${name}`, type: words } as const;
-      environment.note(range, { ...symbol, declared: { path: source.path, range } });
-      environment.options.index?.visible({ name, type: words, from: syntax.to, to: this.scope.end });
-      if (trouble) throw trouble;
-      return { op: 'declare', name: declared.name, type, value, mutable: true, origin };
+    const { struct } = syntax.type;
+    if (struct) this.struct(struct);
+    return syntax.variables.flatMap((variable) => {
+      const { result, before } = this.expressions.effects.collect(() => this.declareOne(syntax, variable, origin));
+      return [...before, result];
     });
   }
+
+  private struct(syntax: StructSyntax): void {
+    const before = this.scope.structDeclaredHere(syntax.name);
+    if (before)
+      throw new LanguageError(`"${syntax.name}" is already declared in this block.`, syntax.nameRange, { declared: before.origin?.range });
+    const struct = structOf(syntax, this.context, this.expressions, this.scope, (make) =>
+      this.context.environment.addLocalStruct(syntax.name, make),
+    );
+    this.scope.declareStruct(syntax.name, struct);
+  }
+
+  private declareOne(syntax: DeclareSyntax, variable: DeclaredSyntax, origin: Origin): Statement {
+    const { environment, source } = this.context;
+    this.scope.troubled.add(variable.name);
+    const { name } = variable;
+    let value: Expression | undefined;
+    const open = variable.open ?? syntax.type.open;
+    if (open) value = this.openValue(variable, open);
+    const type = value
+      ? arrayOf(environment.element(syntax.type, this.scope), lengthOf(value), open ?? variable)
+      : environment.resolve(syntax.type, (length) => this.expressions.constantLength(length), variable, this.scope);
+    refuseName(name, variable, source);
+    if (type.kind === 'void' || type.kind === 'sampler') {
+      throw new LanguageError(`A variable cannot be of type ${typeName(type)}.`, syntax.type);
+    }
+    const range = { from: variable.from, to: variable.to };
+    const before = this.scope.declaredHere(name);
+    if (before) throw new LanguageError(`"${name}" is already declared in this block.`, variable, { declared: before.declared });
+    let trouble: Error | undefined;
+    try {
+      value ??= variable.value && this.expressions.elaborate(variable.value);
+      if (value && variable.value) this.expressions.expectType(value, type, variable.value, `The value of "${name}"`);
+      else if (syntax.constant) {
+        throw new LanguageError(`The constant "${name}" needs a value.`, variable, { mends: [conversionMendOf(variable.to, type)] });
+      }
+    } catch (error) {
+      // What follows may use it, whatever is wrong with its value.
+      trouble = error as Error;
+    }
+    this.scope.troubled.delete(name);
+    const declared = this.scope.declare(name, type, syntax.constant, range);
+    declared.direction = value && this.expressions.directionOf(value);
+    declared.uniform = value !== undefined && this.flow.where === undefined && this.flow.isUniform(value);
+    if (!value) declared.assigned = true;
+    if (syntax.constant && value) declared.constant = constantIn(this.expressions.known(value));
+    this.variables.push(declared);
+    const words = typeName(type);
+    const symbol = { kind: 'variable', name, signature: `${words} ${name}`, type: words } as const;
+    environment.note(range, { ...symbol, declared: { path: source.path, range } });
+    environment.options.index?.visible({ name, type: words, from: syntax.to, to: this.scope.end });
+    if (trouble) throw trouble;
+    return { op: 'declare', name: declared.name, type, value, mutable: true, origin };
+  }
+
+  /** What an array is given whose length is left open. */
+  private openValue({ name, value: syntax }: DeclaredSyntax, open: Range): Expression {
+    if (!syntax) throw new LanguageError(`Give the array a length, as in "float ${name}[4]", or its values.`, open);
+    const value = this.expressions.elaborate(syntax);
+    if (value.type.kind !== 'array')
+      throw new LanguageError(`The value of "${name}" must be an array, but this is ${typeName(value.type)}.`, syntax);
+    return value;
+  }
+}
+
+function lengthOf({ type }: Expression): number {
+  return type.kind === 'array' ? type.length : 1;
+}
+
+/** Only what reads nothing may stand wherever the constant is named. */
+function constantIn(value: Expression): Expression | undefined {
+  let reads = false;
+  walkExpression(value, ({ op }) => (reads ||= op === 'reference' || op === 'call'));
+  return reads ? undefined : value;
 }
 
 function conversionMendOf(at: number, type: Type): ReturnType<typeof conversionMend> {

@@ -6,6 +6,7 @@ import { BUILTINS } from './builtins';
 import { LanguageError } from './diagnostics';
 import type { ImportedFunction, Importer } from './imports';
 import { nearestMend } from './nearest-name';
+import type { FunctionScope } from './scope';
 import { oldType } from './old-spellings';
 import type { CodeSymbol, SymbolIndex } from './symbols';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
@@ -46,6 +47,8 @@ export class Environment implements Module {
   readonly functions: Map<string, IrFunction>;
   private readonly ownStructs = new Map<string, StructType>();
   private readonly ownGlobals = new Map<string, Global>();
+  /** Members of blocks that have a name of their own, by that name. */
+  readonly instances = new Map<string, ReadonlyMap<string, Global>>();
   private readonly ownOverloads = new Map<string, IrFunction[]>();
   /** Signatures of functions with a body, in the text so far. */
   readonly defined = new Set<string>();
@@ -113,6 +116,16 @@ export class Environment implements Module {
     return this.ownStructs.get(name) ?? this.imported.structs.get(name);
   }
 
+  /** A struct of one function, under a name in the IR that no other has. */
+  addLocalStruct(name: string, make: (irName: string) => StructType): StructType {
+    const wanted = this.irName(name, this.structs.has(name));
+    let unique = wanted;
+    for (let count = 2; this.structs.has(unique); count++) unique = `${wanted}${count}`;
+    const struct = make(unique);
+    this.structs.set(unique, struct);
+    return struct;
+  }
+
   hasOwnStruct(name: string): boolean {
     return this.ownStructs.has(name);
   }
@@ -153,7 +166,7 @@ export class Environment implements Module {
   }
 
   isWritable(global: Global): boolean {
-    return global.storage === 'out' || WRITABLE_BUILTINS.has(global.name);
+    return global.storage === 'out' || global.storage === 'private' || WRITABLE_BUILTINS.has(global.name);
   }
 
   callableNames(): string[] {
@@ -165,9 +178,14 @@ export class Environment implements Module {
     this.options.index?.use(range, symbol);
   }
 
-  /** @throws LanguageError for an unknown type, with the nearest right name. */
-  resolve(syntax: TypeSyntax, constantLength: (length: ExpressionSyntax) => number, length = syntax.length): Type {
-    const struct = this.struct(syntax.name);
+  /**
+   * The type that is written, without the length that may stand behind it.
+   *
+   * @param scope of the function it stands in: structs may be declared there
+   * @throws LanguageError for an unknown type, with the nearest right name
+   */
+  element(syntax: TypeSyntax, scope?: FunctionScope): Type {
+    const struct = scope?.struct(syntax.name) ?? this.struct(syntax.name);
     const element = NAMED_TYPES.get(syntax.name) ?? struct;
     const range = { from: syntax.from, to: syntax.from + syntax.name.length };
     if (!element) {
@@ -177,19 +195,50 @@ export class Environment implements Module {
         new LanguageError(`There is no type "${syntax.name}".`, range, { mends: [nearestMend(syntax.name, range, names)] })
       );
     }
-    this.note(range, {
-      kind: struct ? 'struct' : 'type',
-      name: syntax.name,
-      signature: structWords(syntax.name, struct),
-      declared: struct?.origin,
-    });
-    if (!length) return element;
-    const array: ArrayType = { kind: 'array', element, length: constantLength(length) };
-    if (scalarCount(array) > LARGEST_TYPE) {
-      throw new LanguageError(`This holds ${scalarCount(array)} numbers; a variable may hold at most ${LARGEST_TYPE}.`, length);
-    }
-    return array;
+    if (!syntax.struct)
+      this.note(range, {
+        kind: struct ? 'struct' : 'type',
+        name: syntax.name,
+        signature: structWords(syntax.name, struct),
+        declared: struct?.origin,
+      });
+    return element;
   }
+
+  /**
+   * A type with its length, which may stand behind the name that is declared.
+   *
+   * @throws LanguageError also for a length that is left open
+   */
+  resolve(syntax: TypeSyntax, constantLength: (length: ExpressionSyntax) => number, own: ArrayLength = {}, scope?: FunctionScope): Type {
+    const element = this.element(syntax, scope);
+    const open = own.open ?? syntax.open;
+    if (open) throw new LanguageError('Give the array a length, as in "float[4]".', open);
+    if (own.length && syntax.length) refuseNested(own.length);
+    const length = own.length ?? syntax.length;
+    return length ? arrayOf(element, constantLength(length), length) : element;
+  }
+}
+
+/** `[4]` or `[]` behind a type or a name. */
+export interface ArrayLength {
+  readonly length?: ExpressionSyntax;
+  readonly open?: Range;
+}
+
+/** @throws LanguageError for what is too large for a variable */
+export function arrayOf(element: Type, length: number, range: Range): ArrayType {
+  if (element.kind === 'array') refuseNested(range);
+  if (element.kind === 'void') throw new LanguageError('There are no arrays of void.', range);
+  const array: ArrayType = { kind: 'array', element, length };
+  if (scalarCount(array) > LARGEST_TYPE) {
+    throw new LanguageError(`This holds ${scalarCount(array)} numbers; a variable may hold at most ${LARGEST_TYPE}.`, range);
+  }
+  return array;
+}
+
+export function refuseNested(range: Range): never {
+  throw new LanguageError('Arrays of arrays are not part of GLSL ES 3.00. Put the inner array into a struct.', range);
 }
 
 function structWords(name: string, struct: StructType | undefined): string {

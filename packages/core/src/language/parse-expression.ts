@@ -27,6 +27,8 @@ const PRECEDENCE: Readonly<Record<BinaryOperator, number>> = {
   '%': 11,
 };
 
+const ASSIGNMENTS = new Set(['=', '+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<=', '>>=']);
+
 const DEEPEST_NESTING = 256;
 /** Operations that may stand in a row without brackets. */
 const LONGEST_CHAIN = 1000;
@@ -36,15 +38,38 @@ export class ExpressionParser {
 
   constructor(private readonly reader: TokenReader) {}
 
+  /** Expressions in a row, `a = 1, b = 2`; the last one is the value. */
+  sequence(): ExpressionSyntax {
+    const first = this.expression();
+    if (!this.reader.is(',')) return first;
+    const parts = [first];
+    while (this.reader.take(',')) {
+      this.chained(parts.length);
+      parts.push(this.expression());
+    }
+    return { op: 'sequence', parts, from: first.from, to: this.reader.last.to };
+  }
+
+  /** One expression, which may give a variable its value. */
   expression(): ExpressionSyntax {
     return this.nested(() => {
-      const condition = this.binary(1);
-      if (!this.reader.take('?')) return condition;
-      const yes = this.expression();
-      this.reader.expect(':', 'between the two results of "?"');
-      const no = this.expression();
-      return { op: 'conditional', condition, yes, no, from: condition.from, to: no.to };
+      const target = this.conditional();
+      const sign = this.reader.peek();
+      if (sign.kind !== 'operator' || !ASSIGNMENTS.has(sign.text)) return target;
+      this.reader.next();
+      const value = this.expression();
+      const operator = sign.text === '=' ? undefined : (sign.text.slice(0, -1) as BinaryOperator);
+      return { op: 'assignment', target, operator, sign: { from: sign.from, to: sign.to }, value, from: target.from, to: value.to };
     });
+  }
+
+  private conditional(): ExpressionSyntax {
+    const condition = this.binary(1);
+    if (!this.reader.take('?')) return condition;
+    const yes = this.sequence();
+    this.reader.expect(':', 'between the two results of "?"');
+    const no = this.expression();
+    return { op: 'conditional', condition, yes, no, from: condition.from, to: no.to };
   }
 
   /** Guards the stack: code nested deeper than anyone writes is refused, not crashed on. */
@@ -88,6 +113,11 @@ export class ExpressionParser {
       const value = this.nested(() => this.unary());
       return { op: 'unary', operator: token.text, value, from: token.from, to: value.to };
     }
+    if (token.text === '++' || token.text === '--') {
+      this.reader.next();
+      const target = this.nested(() => this.unary());
+      return { op: 'increment', target, operator: token.text === '++' ? '+' : '-', before: true, from: token.from, to: target.to };
+    }
     return this.postfix(this.primary());
   }
 
@@ -97,11 +127,17 @@ export class ExpressionParser {
       this.chained(count);
       if (this.reader.take('.')) {
         const field = this.reader.expectName('a component or field name after "."');
-        object = { op: 'member', object, field: field.text, fieldRange: field, from: object.from, to: field.to };
+        if (this.reader.is('(')) {
+          const args = this.args();
+          object = { op: 'method', object, name: field, args, from: object.from, to: this.reader.last.to };
+        } else object = { op: 'member', object, field: field.text, fieldRange: field, from: object.from, to: field.to };
       } else if (this.reader.take('[')) {
-        const index = this.expression();
+        const index = this.sequence();
         const end = this.reader.expect(']', 'after the index');
         object = { op: 'index', object, index, from: object.from, to: end.to };
+      } else if (this.reader.is('++') || this.reader.is('--')) {
+        const { text, to } = this.reader.next();
+        object = { op: 'increment', target: object, operator: text === '++' ? '+' : '-', before: false, from: object.from, to };
       } else return object;
     }
   }
@@ -113,14 +149,11 @@ export class ExpressionParser {
       return { op: 'number', kind: token.kind, value: numberOf(token), from: token.from, to: token.to };
     }
     if (this.reader.take('(')) {
-      const value = this.expression();
+      const value = this.sequence();
       this.reader.expect(')', 'to close the bracket');
       return value;
     }
     if (token.kind !== 'name') {
-      if (token.text === '++' || token.text === '--') {
-        throw new LanguageError(`"${token.text}" stands only as a statement of its own.`, token);
-      }
       throw new LanguageError(`Expected a value, found ${this.reader.describe(token)}.`, token);
     }
     if (token.text === 'true' || token.text === 'false') {
@@ -134,7 +167,7 @@ export class ExpressionParser {
       name: name.text,
       from: name.from,
       to: name.to,
-      length: isArrayConstructor ? this.arrayLength() : undefined,
+      ...(isArrayConstructor ? this.arrayLength() : {}),
     };
     return this.callArguments(callee);
   }
@@ -149,24 +182,34 @@ export class ExpressionParser {
     return this.reader.is('(', ahead + 1);
   }
 
-  arrayLength(): ExpressionSyntax | undefined {
-    if (!this.reader.take('[')) return undefined;
-    const open = this.reader.last;
-    if (this.reader.is(']')) throw new LanguageError('Give the array a length, as in "float[4]".', open);
+  /** `[4]`, `[]` or nothing. */
+  arrayLength(): Pick<TypeSyntax, 'length' | 'open'> {
+    if (!this.reader.take('[')) return {};
+    const { from } = this.reader.last;
+    if (this.reader.take(']')) return { open: { from, to: this.reader.last.to } };
     const length = this.expression();
     this.reader.expect(']', 'after the length of the array');
-    return length;
+    if (this.reader.is('[')) {
+      throw new LanguageError('Arrays of arrays are not part of GLSL ES 3.00. Put the inner array into a struct.', this.reader.peek());
+    }
+    return { length };
   }
 
   private callArguments(callee: TypeSyntax): ExpressionSyntax {
+    const args = this.args();
+    return { op: 'call', callee, args, from: callee.from, to: this.reader.last.to };
+  }
+
+  private args(): ExpressionSyntax[] {
     this.reader.expect('(', 'before the arguments');
     const args: ExpressionSyntax[] = [];
+    if (this.reader.is('void') && this.reader.is(')', 1)) this.reader.next();
     if (!this.reader.is(')')) {
       do args.push(this.expression());
       while (this.reader.take(','));
     }
-    const end = this.reader.expect(')', 'after the arguments');
-    return { op: 'call', callee, args, from: callee.from, to: end.to };
+    this.reader.expect(')', 'after the arguments');
+    return args;
   }
 }
 

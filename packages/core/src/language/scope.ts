@@ -1,5 +1,6 @@
 import type { Range } from '../ir/origin';
-import type { Type } from '../ir/types';
+import type { Expression } from '../ir/ir';
+import type { StructType, Type } from '../ir/types';
 import type { WrittenDirection } from './direction-kind';
 
 export interface Variable {
@@ -13,6 +14,8 @@ export interface Variable {
   read: boolean;
   /** Whether it is the same for neighbouring pixels, as far as was seen. */
   uniform: boolean;
+  /** Of a constant: what it is. */
+  constant?: Expression;
   /** The direction it holds, as far as was seen. */
   direction?: WrittenDirection;
 }
@@ -20,6 +23,7 @@ export interface Variable {
 /** The names visible inside one function; inner blocks may hide outer names. */
 export class FunctionScope {
   private readonly blocks: Map<string, Variable>[] = [new Map<string, Variable>()];
+  private readonly structs: Map<string, StructType>[] = [new Map<string, StructType>()];
   private readonly byIrName = new Map<string, Variable>();
   /** Ends of the open blocks in the text. */
   private readonly ends: number[] = [];
@@ -62,13 +66,40 @@ export class FunctionScope {
     return variable;
   }
 
+  /** A variable of ours, which the text cannot name. */
+  temporary(type: Type, at: Range): Variable {
+    let unique = 'kept';
+    for (let count = 2; this.byIrName.has(unique); count++) unique = `kept${count}`;
+    const variable: Variable = { name: unique, type, readOnly: false, declared: at, assigned: false, read: true, uniform: false };
+    this.byIrName.set(unique, variable);
+    return variable;
+  }
+
+  declareStruct(name: string, struct: StructType): void {
+    this.structs.at(-1)?.set(name, struct);
+  }
+
+  struct(name: string): StructType | undefined {
+    for (let depth = this.structs.length - 1; depth >= 0; depth--) {
+      const struct = this.structs[depth]?.get(name);
+      if (struct) return struct;
+    }
+    return undefined;
+  }
+
+  structDeclaredHere(name: string): StructType | undefined {
+    return this.structs.at(-1)?.get(name);
+  }
+
   inside<T>(end: number, work: () => T): T {
     this.blocks.push(new Map());
+    this.structs.push(new Map());
     this.ends.push(end);
     try {
       return work();
     } finally {
       this.blocks.pop();
+      this.structs.pop();
       this.ends.pop();
     }
   }

@@ -38,13 +38,6 @@ export class TokenReader {
   expect(text: string, where: string): Token {
     if (this.is(text)) return this.next();
     const found = this.peek();
-    if (found.text === '++' || found.text === '--') {
-      const half = found.text.charAt(0);
-      throw new LanguageError(`"${found.text}" stands only as a statement of its own. Write ${half}= 1 before or behind this line.`, found);
-    }
-    if (found.text === '=' && text === ')') {
-      throw new LanguageError('"=" gives a variable a value. To compare, write "==".', found, { mends: [write('==', found)] });
-    }
     // A missing closer belongs to the end of what came before, not to the next line's first word.
     const gap = { from: this.last.to, to: this.last.to };
     const closes = text === ';' || text === ')' || text === ']' || text === '}';

@@ -13,6 +13,15 @@ export function uniformsOf(text: string): DeclaredUniform[] {
   const diagnostics = new DiagnosticList(source);
   const found: DeclaredUniform[] = [];
   for (const each of parse(tokenize(source, diagnostics), diagnostics)) {
+    if (each.op === 'uniformBlock') {
+      for (const { type: written, variables } of each.members)
+        for (const { name, from, to, length } of variables) {
+          const type = typeOf(written.name, length ?? written.length);
+          const unique = each.instance ? `${each.instance.name}_${name}` : name;
+          if (type && !found.some((one) => one.name === unique))
+            found.push({ name: unique, irName: unique, type, nameRange: { from, to } });
+        }
+    }
     if (each.op !== 'global' || each.storage !== 'uniform') continue;
     const { declaration, documentation: range } = each;
     for (const variable of declaration.variables) {

@@ -1,5 +1,6 @@
 import type { MaterialCode } from '@brelvin/contract';
 import { typeName } from '../ir/types';
+import { BUILTIN_FUNCTIONS } from '../ir/builtins/table';
 import { BUILTINS } from '../language/builtins';
 
 const VALUES: Readonly<Record<string, string>> = {
@@ -28,13 +29,17 @@ const VALUES: Readonly<Record<string, string>> = {
 /** Every built-in with every overload that a material can call, one program each. */
 function builtinPrograms(): [string, MaterialCode][] {
   return [...BUILTINS].map(([name, overloads]) => {
+    const { offset, writes } = BUILTIN_FUNCTIONS.get(name) ?? {};
     const lines = overloads
       .map(({ result, parameters }) => ({ result: typeName(result), types: parameters.map(typeName) }))
-      .filter(({ types }) => !types.includes('samplerCube'))
-      .map(
-        ({ result, types }, index) =>
-          `  ${result} v${index} = ${name}(${types.map((type) => VALUES[type]).join(', ')});\n  if (v${index} != v${index}) { sum += 1.0; }`,
-      );
+      .filter(({ types }) => !types.some((type) => type.includes('sampler') && type !== 'sampler2D'))
+      .map(({ result, types }, index) => {
+        const args = types.map((type, at) =>
+          at === offset ? `${type}(1)` : at === writes ? `w${index}` : (VALUES[type] ?? `${type}(s.uv.x)`),
+        );
+        const before = writes === undefined ? '' : `  ${types[writes]} w${index};\n`;
+        return `${before}  ${result} v${index} = ${name}(${args.join(', ')});\n  if (v${index} != v${index}) { sum += 1.0; }`;
+      });
     return [
       `built-in ${name}`,
       { text: `uniform sampler2D map;\nvec4 paint(Surface s) {\n  float sum = 0.0;\n${lines.join('\n')}\n  return vec4(sum);\n}` },
@@ -163,7 +168,7 @@ const OTHERS: readonly (readonly [string, MaterialCode])[] = [
   [
     'names of GLSL as names',
     paint(
-      'float sample_ = 1.0; float filter = 2.0; float input = 3.0; float texture2D = 4.0; return vec4(sample_, filter, input, texture2D);',
+      'float sample_ = 1.0; float filter_ = 2.0; float lerp = 3.0; float texture2D = 4.0; return vec4(sample_, filter_, lerp, texture2D);',
     ),
   ],
   ['names with underscores', paint('float a__b = 1.0; float a_b = 2.0; float _c = 3.0; return vec4(a__b, a_b, _c, 1.0);')],

@@ -9,12 +9,7 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
     '1:9 error: Nothing comes in from outside here. What “shape” hands on to “paint” is declared once, with “out”; the rest is in Surface.',
   ],
   ['before', 'out vec3 a;', '1:10 error: Nothing writes this: only “void shape(inout Shape s)” can hand something on to “paint”.'],
-  [
-    'before',
-    'float x = 1.0;',
-    '1:7 error: A variable outside of functions needs "const", "uniform", "in" or "out" in front.',
-    'Make it a const',
-  ],
+  ['before', 'sampler2D x;', '1:11 error: An image outside of functions needs "uniform" in front.', 'Make it a uniform'],
   ['before', 'const float x;', '1:13 error: The constant "x" needs a value.'],
   ['before', 'const float x = vec2(1.0);', '1:17 error: The value must be float, but this is vec2.', 'Take only “.x”'],
   [
@@ -25,13 +20,13 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ],
   [
     'before',
-    'uniform mat3 m;',
-    '1:14 error: “m” cannot be a parameter: its type is mat3. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].',
+    'uniform sampler3D m;',
+    '1:19 error: “m” cannot be a parameter: images have no layers or depth here (sampler3D). Take sampler2D, or samplerCube for six sides.',
   ],
   [
     'before',
-    'uniform ivec2 m;',
-    '1:15 error: “m” cannot be a parameter: its type is ivec2. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].',
+    'uniform isampler2D m;',
+    '1:20 error: “m” cannot be a parameter: images of whole numbers cannot be brought in. Take sampler2D and turn its numbers into whole ones.',
   ],
   ['before', '/** @value abc */\nuniform float x;', '1:5 warning: This cannot be read. Write for example: @value 0.5 in 0..1 unit m'],
   ['before', '/** @vlaue 1 */\nuniform float x;', '1:5 warning: Comments of parameters have no “@vlaue”. The nearest is “@value”.'],
@@ -57,7 +52,11 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ],
   ['before', 'float f(float a) { return a; }\nfloat f(float b) { return b; }', '2:7 error: "f(float)" is already defined.'],
   ['before', 'float f(float a) { }', '1:7 error: "f" must return a float on every way through.'],
-  ['before', 'float f(float a) { if (a > 0.0) { return a; } }', '1:7 error: "f" must return a float on every way through.'],
+  [
+    'before',
+    'float f(float a) { if (a > 0.0) { return a; } }',
+    '1:7 warning: "f" must return a float on every way through. Where it does not, it gives 0 here; devices differ.',
+  ],
   ['before', 'float f(float a) { return; }', '1:20 error: Expected a float after "return".'],
   ['before', 'void f(float a) { return a; }', '1:26 error: This function returns nothing (void), so no value can stand here.'],
   [
@@ -89,7 +88,7 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ['before', 'import nothing;', '1:8 error: There is no function "nothing" in the Library.'],
   // One message, however often it is called: what follows from it is not said.
   ['before', 'import nothing;\nfloat f(float x) { return nothing(x) * 2.0; }', '1:8 error: There is no function "nothing" in the Library.'],
-  ['before', 'import ;', '1:8 error: Expected a name, found ";".'],
+  ['before', 'import ;', '1:8 error: Expected the name of a variable, found ";".'],
   ['before', 'import surfaceNormal;', '1:8 error: "surfaceNormal" can be called everywhere and needs no import.', 'Take the line away'],
   ['before', '#include "x"', '1:2 error: There is no “#include”. A function of the Library is taken into use by “import name;”.'],
   ['before', '#define F(x) x\nfloat f() { return F(1.0, 2.0); }', '2:20 error: The macro “F” takes 1 argument, 2 are given.'],
@@ -149,11 +148,11 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
     '1:1 error: The pixel stage gives nothing. Declare “out vec4 pixel;” and put a colour into it.',
     'Declare “out vec4 pixel”',
   ],
-  ['whole', 'out vec3 pixel;\nvoid main() { pixel = vec3(1.0); }', '1:10 error: What the pixel stage gives must be vec4.'],
+  ['whole', 'out vec3 pixel;\nvoid main() { pixel = vec3(1.0); }', '1:11 error: What is shown must be of floats, as in “out vec4 pixel”; this is ivec3.'],
   [
     'whole',
     'out vec4 a;\nout vec4 b;\nvoid main() { a = vec4(1.0); b = a; }',
-    '2:10 error: The pixel stage gives one colour; this is one too many.',
+    '1:10 error: With several outputs each has its place: layout(location = 0) out vec4 …',
   ],
   [
     'whole',

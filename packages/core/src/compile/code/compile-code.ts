@@ -4,8 +4,8 @@ import { samplersOf } from '../assemble-line';
 import { assembleMaterial } from '../assemble-material';
 import type { ProgramImage } from '../lower';
 import type { MaterialSource } from '../../document/material';
-import { constant } from '../../ir/build';
-import { PIXEL_PLACE } from '../../ir/builtin-variables';
+import { constant, swizzle, zeroOf } from '../../ir/build';
+import { PIXEL_DEPTH, PIXEL_PLACE } from '../../ir/builtin-variables';
 import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';
 import { countsSteps, LOOP_STEPS, RAN_OUT, withAllSteps } from '../../ir/loop-guard';
 import { mapBody, replaceGlobals } from '../../ir/map-body';
@@ -23,6 +23,7 @@ import { SlotAllocator, type Slot } from '../slots';
 import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
 import { CODE_PATH, codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
+import { partsOf, putTogether } from './uniform-parts';
 
 /** A material whose surface is code. */
 export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
@@ -73,7 +74,9 @@ class CodeLinker {
     private readonly library: Library,
   ) {
     const types = new Map(
-      [program.pixels, program.vertices].flatMap((stage) => stage?.source.uniforms.map((each) => [each.name, each.type]) ?? []),
+      [program.pixels, program.vertices].flatMap(
+        (stage) => stage?.source.uniforms.flatMap((each) => partsOf(each) ?? []).map((each) => [each.name, each.type] as const) ?? [],
+      ),
     );
     for (const each of parameters) this.place(each, types.get(each.uniform) ?? FLOAT);
     const packed = this.slotTable.packedReads();
@@ -120,11 +123,11 @@ class CodeLinker {
   private inPlace({ functions, source, standIns }: CodeStage): IrFunction[] {
     const replaced = new Map<string, Expression>();
     const named = (name: string, type: Type): Expression => ({ op: 'reference', scope: 'global', name, type });
-    if (this.program.output !== undefined) replaced.set(this.program.output, named(OUTPUT, VEC4));
+    if (this.program.output) replaced.set(this.program.output.name, named(OUTPUT, this.program.output.type));
     for (const { name, type } of this.program.carried) replaced.set(name, named(carriedName(name), type));
-    for (const { name, irName } of source.uniforms) {
-      const read = this.reads.get(name);
-      if (read) replaced.set(irName, read);
+    for (const uniform of source.uniforms) {
+      const read = putTogether(uniform, (part) => this.reads.get(part));
+      if (read) replaced.set(uniform.irName, read);
     }
     const stands = glue(
       [...standIns]
@@ -162,8 +165,11 @@ class CodeLinker {
 
   private fragment(module: Module): Module {
     const { program } = this;
-    const output: Global[] = program.output === undefined ? [] : [{ name: OUTPUT, type: VEC4, storage: 'private' }];
-    const base = this.withOwn(module, this.pixelFunctions, [...this.carried('in'), ...output]);
+    const { output } = program;
+    const outputs: Global[] = output ? [{ name: OUTPUT, type: output.type, storage: 'private' }] : [];
+    const unseen = program.unseen.map((each): Global => ({ ...each, storage: 'private' }));
+    const privates = [...privatesOf(program.pixels), ...unseen];
+    const base = this.withOwn(module, this.pixelFunctions, [...this.carried('in'), ...outputs, ...privates]);
     const painters = ['paintSurface()', 'paintEmission()', 'paintOpacity()', 'paintOutline()'];
     const painted = glue(pixelGlue(program), base, painters);
     const functions = new Map(painted.functions);
@@ -173,6 +179,10 @@ class CodeLinker {
         const painter = functions.get(each);
         if (painter) functions.set(each, withAllSteps(painter));
       }
+    }
+    for (const each of painters) {
+      const painter = functions.get(each);
+      if (painter) functions.set(each, beginningWith(painter, privates, program.writesDepth));
     }
     const paintSurface = functions.get('paintSurface()');
     if (!paintSurface) throw new ReferenceError('the glue of a code material must paint');
@@ -188,12 +198,16 @@ class CodeLinker {
     const whole = program.vertices !== undefined;
     const module = vertexModule(surface, { shaped: shape, carries, whole });
     if (!shape && !whole) return module;
-    const base = this.withOwn(module, this.vertexFunctions, this.carried('out'));
-    return glue(shape ? shapeGlue(program) : 'void codeVertices() { codeMain(); }', base, [
-      'shapeOffset()',
-      'carryToPixels()',
-      'codeVertices()',
-    ]);
+    const privates = privatesOf(program.vertices ?? program.pixels);
+    const base = this.withOwn(module, this.vertexFunctions, [...this.carried('out'), ...privates]);
+    const runs = ['shapeOffset()', 'carryToPixels()', 'codeVertices()'];
+    const glued = glue(shape ? shapeGlue(program) : 'void codeVertices() { codeMain(); }', base, runs);
+    const functions = new Map(glued.functions);
+    for (const each of runs) {
+      const run = functions.get(each);
+      if (run) functions.set(each, beginningWith(run, privates, false));
+    }
+    return { ...glued, functions };
   }
 
   private carried(storage: 'in' | 'out'): Global[] {
@@ -221,6 +235,28 @@ class CodeLinker {
 
 /** What a whole program's `main` writes, out of the way of the library's programs. */
 const OUTPUT = 'codeOutput';
+
+/** Variables of the text that its functions may change. */
+function privatesOf({ source }: CodeStage): Global[] {
+  return [...source.module.globals.values()].filter(({ storage, origin }) => storage === 'private' && origin !== undefined);
+}
+
+/** Each run of a material's code begins with its variables as they are written, also the second one at a pixel. */
+function beginningWith(run: IrFunction, privates: readonly Global[], writesDepth: boolean): IrFunction {
+  if (privates.length === 0 && !writesDepth) return run;
+  const anew = privates.map(({ name, type, value }): Statement => ({
+    op: 'assign',
+    target: { op: 'reference', scope: 'global', name, type },
+    value: value ?? zeroOf(type),
+  }));
+  const place: Expression = { op: 'reference', scope: 'global', name: PIXEL_PLACE, type: VEC4 };
+  const depth: Statement = {
+    op: 'assign',
+    target: { op: 'reference', scope: 'global', name: PIXEL_DEPTH, type: FLOAT },
+    value: swizzle(place, [2]),
+  };
+  return { ...run, body: [...anew, ...(writesDepth ? [depth] : []), ...run.body] };
+}
 
 function slopesUpwards(expression: Expression): Expression {
   const inside = mapOperands(expression, slopesUpwards);
@@ -257,19 +293,25 @@ function packedRead(read: Expression, packed: ReadonlyMap<string, Expression>): 
 }
 
 /** What the library's programs call, in terms of what the material has. */
-function pixelGlue({ form, has: { opacity, outline, paints } }: CodeProgram): string {
+function pixelGlue({ form, output, has: { opacity, outline, paints } }: CodeProgram): string {
   const whole = form === 'whole';
   const paint = whole ? '' : 'paint(thisSurface())';
   const surface = whole
-    ? `codeMain(); return emitted(${OUTPUT}.rgb);`
+    ? `codeMain(); return emitted(${colourOf(output)});`
     : `return ${paints === 'Lit' ? paint : paints === 'vec4' ? `emitted(${paint}.rgb)` : `emitted(${paint})`};`;
   const cover = whole
-    ? `codeMain(); return clamp(${OUTPUT}.a, 0.0, 1.0);`
+    ? `codeMain(); return ${typeName(output?.type ?? FLOAT) === 'vec4' ? `clamp(${OUTPUT}.a, 0.0, 1.0)` : '1.0'};`
     : `return clamp(${opacity ? 'opacity(thisSurface())' : paints === 'vec4' ? `${paint}.a` : '1.0'}, 0.0, 1.0);`;
   return `Lit paintSurface() { ${surface} }
 vec3 paintEmission() { return vec3(0.0); }
 float paintOpacity() { ${cover} }
 vec3 paintOutline() { return ${outline ? 'outline(thisSurface())' : 'vec3(0.0)'}; }`;
+}
+
+/** What a program gives as a colour: components that it does not give are 0. */
+function colourOf(output: CodeProgram['output']): string {
+  const size = componentCount(output?.type ?? VEC4);
+  return size === 1 ? `vec3(${OUTPUT}, 0.0, 0.0)` : size === 2 ? `vec3(${OUTPUT}, 0.0)` : `${OUTPUT}.rgb`;
 }
 
 /** `shape` is asked several times for a vertex; what it carries counts only where the vertex stands. */
@@ -284,13 +326,13 @@ function shapeGlue({ carried }: CodeProgram): string {
   return vertex.position - worldPosition;
 }
 void carryToPixels() {
-  ${lines((name, type) => `${carriedName(name)} = ${zeroOf(type)};`)}
+  ${lines((name, type) => `${carriedName(name)} = ${writtenZero(type)};`)}
   Shape vertex = thisShape();
   shape(vertex);
 }`;
 }
 
-function zeroOf(type: Type): string {
+function writtenZero(type: Type): string {
   return `${typeName(type)}(${componentCount(type) > 0 ? '0' : ''})`;
 }
 

@@ -4,6 +4,7 @@ import { linearFromHex } from '../../image/colour-space';
 import type { Range } from '../../ir/origin';
 import { typeName, type Type } from '../../ir/types';
 import { nearestName, readDocumentation, type DeclaredUniform } from '../../language';
+import { partsOf } from './uniform-parts';
 
 /** A parameter as its uniform and the comment before it declare it. */
 export interface DeclaredParameter extends Omit<MaterialParameter, 'order' | 'uniform' | 'live' | 'image'> {
@@ -48,16 +49,24 @@ export function declaredParameters(uniforms: readonly DeclaredUniform[]): {
   problems: ParameterProblem[];
 } {
   const problems: ParameterProblem[] = [];
-  const parameters = uniforms.flatMap((uniform) => readParameter(uniform, problems) ?? []);
+  const parameters = uniforms.flatMap((uniform) => {
+    const parts = partsOf(uniform);
+    if (parts) return parts.flatMap((part) => readParameter(part, problems) ?? []);
+    const message = `“${uniform.name}” has more parts than can be edited by hand. Put what is the same for all materials into a const, or what differs from place to place into an image.`;
+    problems.push({ severity: 'error', message, range: uniform.nameRange });
+    return [];
+  });
   return { parameters, problems };
 }
 
-function readParameter({ name, type, nameRange, comment }: DeclaredUniform, problems: ParameterProblem[]): DeclaredParameter | undefined {
+function readParameter(
+  { name, type, nameRange, comment, fallback }: DeclaredUniform,
+  problems: ParameterProblem[],
+): DeclaredParameter | undefined {
   const codeType = typeName(type);
   const plain = Object.hasOwn(TYPES, codeType) ? TYPES[codeType] : undefined;
   if (!plain) {
-    const message = `“${name}” cannot be a parameter: its type is ${codeType}. Take a float, int, uint, bool, vec2, vec3, vec4, sampler2D, samplerCube or vec4[8].`;
-    problems.push({ severity: 'error', message, range: nameRange });
+    problems.push({ severity: 'error', message: `“${name}” cannot be a parameter: ${unfed(codeType)}`, range: nameRange });
     return undefined;
   }
   const { title, help, tags } = comment ? readComment(comment.text, comment.range.from) : { title: '', help: '', tags: [] };
@@ -99,13 +108,20 @@ function readParameter({ name, type, nameRange, comment }: DeclaredUniform, prob
     nameRange,
     name: (title || labelOf(name)).slice(0, 120) || name,
     type: kind,
-    value: sized(given, kind, type),
+    value: sized(given ?? fallback, kind, type),
     ...range,
     ...(kind === 'choice' ? { low: 0, high: (choices?.length ?? 1) - 1, choices } : {}),
     ...(heading ? { heading: heading.slice(0, 120) } : {}),
     ...(help ? { help: help.slice(0, 1000) } : {}),
     ...(unit ? { unit: unit.slice(0, 20) } : {}),
   };
+}
+
+/** Why a sampler cannot be fed. */
+function unfed(codeType: string): string {
+  if (codeType.endsWith('Shadow')) return 'shadows are compared by the library; read them with lightHere(i).shadow.';
+  if (/^[iu]/.test(codeType)) return 'images of whole numbers cannot be brought in. Take sampler2D and turn its numbers into whole ones.';
+  return `images have no layers or depth here (${codeType}). Take sampler2D, or samplerCube for six sides.`;
 }
 
 /** A default in the size of its type. */

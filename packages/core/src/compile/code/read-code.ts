@@ -2,7 +2,8 @@ import type { MaterialCode } from '@brelvin/contract';
 import { importerOf } from '../../catalogue/function-library';
 import { programNames, type Library } from '../../catalogue/library';
 import { hashText } from '../../ir/hash';
-import type { Global, IrFunction } from '../../ir/ir';
+import { PIXEL_DEPTH } from '../../ir/builtin-variables';
+import type { Global, IrFunction, Statement } from '../../ir/ir';
 import { hardened } from '../../ir/hardened';
 import { componentCount, scalarOf, typeName, type Type } from '../../ir/types';
 import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
@@ -48,8 +49,12 @@ export interface CodeProgram {
   /** Of a whole program: its own vertex stage. */
   readonly vertices?: CodeStage;
   readonly carried: readonly CarriedGlobal[];
-  /** Of a whole program: what its `main` writes. */
-  readonly output?: string;
+  /** Of a whole program: what its `main` writes as the picture. */
+  readonly output?: Pick<Global, 'name' | 'type'>;
+  /** What else it writes, which nothing shows. */
+  readonly unseen: readonly Pick<Global, 'name' | 'type'>[];
+  /** Whether it gives its depth itself. */
+  readonly writesDepth: boolean;
   /** Which of the functions that a material may have there are; what `paint` gives. */
   readonly has: {
     readonly shape: boolean;
@@ -195,14 +200,17 @@ class CodeReader {
       for (const { origin } of outs)
         this.say('Nothing writes this: only “void shape(inout Shape s)” can hand something on to “paint”.', origin?.range);
     }
-    const pixelRoots = [paint, opacity, outline].filter((each) => each !== undefined);
+    const pixelRoots = pixelRootsOf(paint, opacity, outline);
     this.onlyRead(outs, pixelRoots, source);
     if (shape) this.withoutDiscard(shape, source);
+    this.withoutDepth([...pixelRootsOf(paint, opacity, outline), ...(shape ? [shape] : [])], source);
     this.weigh([...pixelRoots, ...(shape ? [shape] : [])], source);
     return {
       form: 'functions',
       pixels: this.stage(source, new Map()),
       carried: shape ? outs : [],
+      unseen: [],
+      writesDepth: false,
       has: {
         shape: Boolean(shape),
         opacity: Boolean(opacity),
@@ -220,14 +228,11 @@ class CodeReader {
       if (source && !main && this.noErrors) this.say('A whole program needs “void main()” in each stage.', undefined, text);
       return main;
     });
-    const outputs = globalsOf(pixels, CODE_PATH, 'out');
-    const [output, more] = outputs;
+    const [output, ...unseen] = this.outputs(globalsOf(pixels, CODE_PATH, 'out'));
     if (mains[0] && !output && this.noErrors) {
       const mend = { label: 'Declare “out vec4 pixel”', edits: [{ from: 0, to: 0, text: 'out vec4 pixel;\n' }] };
       this.say('The pixel stage gives nothing. Declare “out vec4 pixel;” and put a colour into it.', undefined, 0, { mends: [mend] });
     }
-    if (more) this.say('The pixel stage gives one colour; this is one too many.', more.origin?.range);
-    if (output && typeName(output.type) !== 'vec4') this.say('What the pixel stage gives must be vec4.', output.origin?.range);
     const carried = vertices ? globalsOf(vertices, VERTICES_PATH, 'out') : [];
     this.carried(carried, 1);
     const taken = globalsOf(pixels, CODE_PATH, 'in');
@@ -248,15 +253,53 @@ class CodeReader {
       pixels: this.stage(pixels, standIns[0]),
       vertices: vertices && this.stage(vertices, standIns[1] ?? new Map()),
       carried: carried.filter(({ name }) => taken.some((each) => each.name === name)),
-      output: output.name,
+      output,
+      unseen,
+      writesDepth: this.writesDepth(pixelMain, pixels),
       has: {
         shape: false,
         opacity: false,
         outline: false,
         paints: 'vec4',
-        seenThrough: !writesOpaque(output.name, ownOf(pixels), pixels.module.functions),
+        seenThrough: typeName(output.type) === 'vec4' && !writesOpaque(output.name, ownOf(pixels), pixels.module.functions),
       },
     };
+  }
+
+  /** What the pixel stage gives, the one that is seen first. */
+  private outputs(all: readonly Global[]): readonly Global[] {
+    const sorted = [...all].sort((a, b) => (a.location ?? 0) - (b.location ?? 0));
+    for (const { type, location, origin } of sorted) {
+      const scalar = scalarOf(type);
+      const fits = componentCount(type) > 0 && type.kind !== 'matrix' && scalar !== 'bool';
+      if (!fits)
+        this.say(`The pixel stage cannot give a ${typeName(type)}. Take a float or a vector, as in “out vec4 pixel”.`, origin?.range);
+      else if (all.length > 1 && location === undefined)
+        this.say('With several outputs each has its place: layout(location = 0) out vec4 …', origin?.range);
+      const before = sorted.find((each) => each.location === location);
+      if (location !== undefined && before?.origin !== origin) this.say(`Location ${location} is taken by another output.`, origin?.range);
+    }
+    const [first, ...unseen] = sorted;
+    if (first && scalarOf(first.type) !== 'float') {
+      this.say(`What is shown must be of floats, as in “out vec4 pixel”; this is ${typeName(first.type)}.`, first.origin?.range);
+    }
+    for (const { origin } of unseen)
+      this.warn('Only the output at location 0 is shown; this one is computed and thrown away.', origin?.range);
+    return sorted;
+  }
+
+  private warn(message: string, range = { from: 0, to: 0 }, text = 0): void {
+    this.texts[text]?.diagnostics.add('warning', message, range);
+  }
+
+  /** Whether a stage gives its depth itself (GLSL ES 3.00 section 7.2). */
+  private writesDepth(root: IrFunction | undefined, source: ElaboratedSource): boolean {
+    return root !== undefined && writesTo(PIXEL_DEPTH, [root], source).length > 0;
+  }
+
+  private withoutDepth(roots: readonly IrFunction[], source: ElaboratedSource): void {
+    for (const { origin } of writesTo(PIXEL_DEPTH, roots, source))
+      this.say('Only a whole program with “void main()” gives its own depth.', origin?.range);
   }
 
   private get noErrors(): boolean {
@@ -390,6 +433,21 @@ function ownOf({ own, module }: ElaboratedSource): IrFunction[] {
 
 function globalsOf({ module }: ElaboratedSource, path: string, storage: Global['storage']): Global[] {
   return [...module.globals.values()].filter((each) => each.storage === storage && each.origin?.path === path);
+}
+
+function pixelRootsOf(...roots: readonly (IrFunction | undefined)[]): IrFunction[] {
+  return roots.filter((each) => each !== undefined);
+}
+
+/** Statements that write to a global, anywhere below some functions. */
+function writesTo(name: string, roots: readonly IrFunction[], source: ElaboratedSource): Statement[] {
+  const found: Statement[] = [];
+  for (const { body } of reached(roots, source)) {
+    walkStatements(body, (statement) => {
+      if (statement.op === 'assign' && statement.target.op === 'reference' && statement.target.name === name) found.push(statement);
+    });
+  }
+  return found;
 }
 
 /** The functions of the text that are reached from some of them. */

@@ -14,6 +14,10 @@ export interface BuiltinFunction {
   readonly keepsOne?: number;
   /** It works component by component, so there must be several (section 8.7). */
   readonly vectorsOnly?: boolean;
+  /** Which argument is an offset in texels, a constant. */
+  readonly offset?: number;
+  /** Which argument it writes to. */
+  readonly writes?: number;
   /** What it gives is in an image. */
   readonly readsImage?: boolean;
   /**

@@ -39,6 +39,11 @@ export const COMMON: BuiltinSection = {
     help: 'The rest of a division, with the sign of the second: x − y·floor(x/y).',
     evaluate: byTwo((x, y) => x - y * Math.floor(x / y)),
   },
+  modf: {
+    signatures: ['F(F,F)'],
+    help: 'What stands behind the point; what stands before it is written to the second. Both have the sign of the number.',
+    writes: 1,
+  },
   min: {
     signatures: ['F(F,F)', 'F(F,float)', 'I(I,I)', 'I(I,int)', 'U(U,U)', 'U(U,uint)'],
     help: 'The smaller one.',

@@ -5,6 +5,7 @@ import { DIFFERENCES } from './differences';
 import { EXPONENTIALS } from './exponentials';
 import { GEOMETRY } from './geometry';
 import { MATRICES } from './matrices';
+import { PACKING } from './packing';
 import { RELATIONS } from './relations';
 import { TEXTURES } from './textures';
 
@@ -12,6 +13,7 @@ const SECTIONS: readonly (readonly [section: string, functions: BuiltinSection])
   ['8.1', ANGLES],
   ['8.2', EXPONENTIALS],
   ['8.3', COMMON],
+  ['8.4', PACKING],
   ['8.5', GEOMETRY],
   ['8.6', MATRICES],
   ['8.7', RELATIONS],
@@ -44,7 +46,8 @@ export function isDifference(name: string): boolean {
  * A built-in function on known values.
  *
  * @param isFloat whether the result is rounded to 32-bit float
- * @returns undefined for what needs a device: textures, and matrix functions nobody evaluates yet
+ * @param args of functions of matrices, behind them the number of columns of the first
+ * @returns undefined for what needs a device: textures
  */
 export function evaluateBuiltin(name: string, args: readonly (readonly number[])[], isFloat: boolean): number[] | undefined {
   const raw = BUILTIN_FUNCTIONS.get(name)?.evaluate?.(...args);

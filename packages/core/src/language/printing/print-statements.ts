@@ -1,4 +1,6 @@
-import type { Expression, IrFunction, Statement } from '../../ir/ir';
+import { constant } from '../../ir/build';
+import type { Expression, IrFunction, Statement, SwitchCase } from '../../ir/ir';
+import type { Type } from '../../ir/types';
 import type { LineWriter } from './line-writer';
 import { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './print-expression';
 
@@ -42,6 +44,11 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
         out.line('}');
       }
       return;
+    case 'switch':
+      out.line(`switch (${write(statement.selector)}) {`, origin);
+      out.indented(() => statement.cases.forEach((each) => printCase(each, statement.selector.type, names, out)));
+      out.line('}');
+      return;
     case 'loop': {
       // "continue" must still reach the steps, so they stand in the head of a "for".
       const steps = statement.step.map((step) => printStep(step, names)).join(', ');
@@ -60,6 +67,14 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
     default:
       out.line(`${statement.op};`, origin);
   }
+}
+
+function printCase({ values, otherwise, body }: SwitchCase, type: Type, names: PrintedNames, out: LineWriter): void {
+  for (const value of values) out.line(`case ${printValue(constant(type, [value]), names)}:`);
+  if (otherwise) out.line('default:');
+  out.indented(() => printStatements(body, names, out));
+  // The last label of all needs a statement behind it (GLSL ES 3.00 section 6.2).
+  if (body.length === 0) out.indented(() => out.line('break;'));
 }
 
 /** A step of a `for` without its semicolon; the parser allows only assignments and calls there. */

@@ -32,3 +32,11 @@ export function writtenName(name: string): string {
 
 /** WebGL 2 takes 1,024 characters; nobody reads names that long. */
 const LONGEST = 200;
+
+/** Keywords and words that are kept for later versions (sections 3.7 and 3.8); names of built-in functions are not among them. */
+export function isReserved(name: string): boolean {
+  return RESERVED.has(name) && !OURS.has(name);
+}
+
+/** Kept clear of in what we write, and free in what is read. */
+const OURS: ReadonlySet<string> = new Set(['main', 'texture2D', 'textureCube']);
