@@ -55,6 +55,7 @@ export class DeclarationElaborator {
         if (declaration.op === op) this.diagnostics.guard(() => work(declaration as Extract<DeclarationSyntax, { op: Op }>), undefined);
       }
     };
+    for (const { op, ...more } of declarations) if (op === 'function' && 'name' in more) this.environment.functionsOfText.add(more.name);
     each('import', (syntax) => this.importFunction(syntax));
     each('struct', (syntax) => this.struct(syntax));
     each('uniformBlock', (syntax) => this.uniformBlock(syntax));
@@ -73,6 +74,7 @@ export class DeclarationElaborator {
         const known = declared[index];
         if (known && syntax.body) this.body(syntax, known);
       });
+      this.refuseBodiless(functions);
       this.refuseRecursion(functions);
       this.adviseDivided();
     };
@@ -115,6 +117,11 @@ export class DeclarationElaborator {
 
   private uniformBlock(syntax: BlockSyntax): void {
     const members = syntax.members.flatMap((member) => membersOf(member, this.context, this.plainExpressions()));
+    const image = members.find(({ type }) => type.kind === 'sampler');
+    if (image) {
+      const range = syntax.members.find(({ variables }) => variables.some(({ name }) => name === image.name))?.type;
+      throw new LanguageError('A block holds numbers; an image is a uniform of its own.', range ?? syntax);
+    }
     if (this.environment.options.parameters) {
       this.freeBlock(syntax, members);
       return;
@@ -337,6 +344,19 @@ export class DeclarationElaborator {
     const message = `"${name}" must return a ${typeName(result)} on every way through.`;
     if (returns) this.diagnostics.add('warning', `${message} Where it does not, it gives 0 here; devices differ.`, nameRange);
     else this.diagnostics.add('error', message, nameRange);
+  }
+
+  /** A function that is only announced cannot be called; the library's are made elsewhere. */
+  private refuseBodiless(functions: readonly FunctionSyntax[]): void {
+    if (!this.environment.options.parameters) return;
+    const called = new Set<string>();
+    for (const signature of this.environment.defined)
+      walkBody(this.environment.functions.get(signature)?.body ?? [], (each) => each.op === 'call' && called.add(each.callee));
+    for (const { name, nameRange, body } of functions) {
+      const announced = !body && this.environment.overloadsOf(name).find((each) => this.here(each)?.from === nameRange.from);
+      if (announced && called.has(announced.signature) && !this.environment.defined.has(announced.signature))
+        this.diagnostics.add('error', `"${name}" is announced here, but has no body anywhere.`, nameRange);
+    }
   }
 
   private refuseRecursion(functions: readonly FunctionSyntax[]): void {

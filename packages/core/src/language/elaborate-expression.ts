@@ -282,6 +282,9 @@ export class ExpressionElaborator {
     ];
     if (known.length === 0) {
       if (this.environment.troubled.has(name)) return new KnownTrouble(nameRange);
+      if (this.environment.functionsOfText.has(name)) {
+        return new LanguageError('This must be a constant: numbers, constants and built-in functions.', syntax);
+      }
       const old = oldFunction(name, nameRange);
       if (old) return old;
       const importable = [...(this.environment.options.importer?.names ?? [])];

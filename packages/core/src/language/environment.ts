@@ -50,6 +50,8 @@ export class Environment implements Module {
   /** Members of blocks that have a name of their own, by that name. */
   readonly instances = new Map<string, ReadonlyMap<string, Global>>();
   private readonly ownOverloads = new Map<string, IrFunction[]>();
+  /** Names of the functions of the text, whether or not they were read already. */
+  readonly functionsOfText = new Set<string>();
   /** Signatures of functions with a body, in the text so far. */
   readonly defined = new Set<string>();
   /** Functions that could not be imported: what calls them is not to blame. */

@@ -23,6 +23,8 @@ import { TokenReader } from './token-reader';
 
 /** Tokens that are looked through for the end of an array's length. */
 const MOST_IN_BRACKETS = 64;
+/** Words that begin what functions do not have. */
+const ONLY_OUTSIDE = new Set(['uniform', 'in', 'out', 'inout', 'layout', 'flat', 'smooth', 'centroid', 'invariant', 'import']);
 /** Words that begin a declaration. */
 const KEYWORDS = new Set([
   'struct',
@@ -295,6 +297,8 @@ class Parser {
       this.precision();
       return { op: 'block', body: [], from: start.from, to: this.reader.last.to };
     }
+    if (ONLY_OUTSIDE.has(start.text)) throw new LanguageError(`“${start.text}” stands outside of functions.`, start);
+    if (start.text === 'else') throw new LanguageError('This “else” belongs to no “if”.', start);
     if (this.reader.take('switch')) return this.switch(start);
     if (this.reader.is('case') || this.reader.is('default')) {
       throw new LanguageError(`“${start.text}” stands only inside of a “switch”.`, start);

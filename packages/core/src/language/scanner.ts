@@ -125,8 +125,9 @@ export class Scanner {
 
   private openComment(from: number): void {
     if (this.quiet) return;
-    const end = { from: this.logical.written(this.text.length), to: this.logical.written(this.text.length) };
-    const mends = [write(' */', end, 'Close it at the end')];
+    const line = this.text.indexOf('\n', from);
+    const end = this.logical.written(line < 0 ? this.text.length : line);
+    const mends = [write(' */', { from: end, to: end }, 'Close it at the end of the line')];
     this.diagnostics.add('error', 'This comment is never closed. Add "*/" where it should end.', this.range(from, from + 2), { mends });
   }
 

@@ -93,7 +93,12 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ['before', '#include "x"', '1:2 error: There is no “#include”. A function of the Library is taken into use by “import name;”.'],
   ['before', '#define F(x) x\nfloat f() { return F(1.0, 2.0); }', '2:20 error: The macro “F” takes 1 argument, 2 are given.'],
   ['before', '#if 1', '1:2 error: This “#if” is never closed. Put “#endif” where it should end.', 'Put “#endif” at the end'],
-  ['before', '/* never closed', '1:1 error: This comment is never closed. Add "*/" where it should end.', 'Close it at the end'],
+  [
+    'before',
+    '/* never closed',
+    '1:1 error: This comment is never closed. Add "*/" where it should end.',
+    'Close it at the end of the line',
+  ],
   ['before', 'uniform float ;', '1:15 error: Expected the name of a variable, found ";".'],
   ['before', 'uniform x;', '1:10 error: Expected the name of a variable, found ";".'],
   [
@@ -148,7 +153,11 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
     '1:1 error: The pixel stage gives nothing. Declare “out vec4 pixel;” and put a colour into it.',
     'Declare “out vec4 pixel”',
   ],
-  ['whole', 'out vec3 pixel;\nvoid main() { pixel = vec3(1.0); }', '1:11 error: What is shown must be of floats, as in “out vec4 pixel”; this is ivec3.'],
+  [
+    'whole',
+    'out ivec3 pixel;\nvoid main() { pixel = ivec3(1); }',
+    '1:11 error: What is shown must be of floats, as in “out vec4 pixel”; this is ivec3.',
+  ],
   [
     'whole',
     'out vec4 a;\nout vec4 b;\nvoid main() { a = vec4(1.0); b = a; }',

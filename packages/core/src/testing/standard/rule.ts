@@ -1,0 +1,38 @@
+/** One rule of the standard: a program that keeps it, and one that breaks it. */
+export interface Rule {
+  /** Of “The OpenGL ES Shading Language”, version 3.00. */
+  readonly section: string;
+  readonly rule: string;
+  readonly right: string;
+  readonly wrong?: {
+    readonly text: string;
+    /** Where the first message has to stand. */
+    readonly at: number;
+    /** Words that it has to hold. */
+    readonly words: string;
+  };
+}
+
+/**
+ * A rule, its programs in short. `¦` parts what stands outside of functions from what stands in `main`; without it all stands in
+ * `main`. `‹` marks the place of the mistake.
+ */
+export type Row = readonly [rule: string, right: string, wrong?: string, words?: string];
+
+const HEAD = '#version 300 es\nprecision highp float;\nprecision highp int;\n';
+const MARK = '‹';
+
+export function rules(section: string, rows: readonly Row[]): Rule[] {
+  return rows.map(([rule, right, wrong, words = '']) => ({
+    section,
+    rule,
+    right: program(right),
+    ...(wrong === undefined ? {} : { wrong: { text: program(wrong).replace(MARK, ''), at: program(wrong).indexOf(MARK), words } }),
+  }));
+}
+
+function program(short: string): string {
+  const [first = '', second] = short.split('¦');
+  const [outside, inside] = second === undefined ? ['', first] : [first, second];
+  return `${HEAD}out vec4 pixel;\n${outside.trim()}\nvoid main() {\n  pixel = vec4(0.0);\n  ${inside.trim()}\n}\n`;
+}
