@@ -106,6 +106,16 @@ describe('brelvin check', () => {
     expect((await run('check', fine)).out).toBe(`${fine}: fine`);
   });
 
+  it('ends with 1 on warnings, and with 0 where they are fine', async () => {
+    const warned = file('warned.glsl', 'float half_(float a) {\n  float unused = 1.0;\n  return a * 0.5;\n}\n');
+    expect((await run('check', warned)).code).toBe(1);
+    const { code, err } = await run('check', warned, '--warnings-fine');
+    expect(code).toBe(0);
+    expect(err).toContain(`${warned}:2:9: warning: Nothing uses "unused".`);
+    const broken = file('both.glsl', 'float f(float a) { float unused = 1.0; return 1; }');
+    expect((await run('check', broken, '--warnings-fine')).code).toBe(1);
+  });
+
   it('reads what the Bench sends out with its images, and nothing that is too large', async () => {
     const packed = join(folder, 'packed.brelvin');
     writeFileSync(packed, writeBrelvinFile({ document: demos[0]!.document }));

@@ -27,7 +27,8 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .description('read and compile files, and say what is wrong with them')
     .argument('<file...>', 'Brelvin files, or shading code (.glsl, .vert, .frag)')
     .option('--json', 'for programs')
-    .action(async (files: string[], options: { json?: boolean }) => {
+    .option('--warnings-fine', 'end with 0 where there are warnings only')
+    .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean }) => {
       code = await check(files, options, output);
     });
   program

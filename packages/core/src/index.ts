@@ -304,7 +304,9 @@ export { demoFunctions, demoLibrary } from './demo/demo-library';
 
 // Random programs.
 export { broken } from './fuzz/broken';
+export { Computing } from './fuzz/computing';
 export { Random } from './fuzz/random';
-export { WellTyped } from './fuzz/well-typed';
+export { WellTyped, type RandomFunction } from './fuzz/well-typed';
+export { evaluateCall } from './ir/evaluate';
 
 // Limits.

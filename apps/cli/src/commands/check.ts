@@ -29,12 +29,17 @@ export interface FileReport {
 }
 
 /** Reads and compiles documents and shading code; says what is wrong with each file. */
-export async function check(files: readonly string[], { json }: { json?: boolean }, output: Output): Promise<ExitCode> {
+export async function check(
+  files: readonly string[],
+  { json, warningsFine }: { json?: boolean; warningsFine?: boolean },
+  output: Output,
+): Promise<ExitCode> {
   const reports: FileReport[] = [];
   for (const file of files) reports.push({ file, problems: await problemsOf(file) });
   if (json) output.out(JSON.stringify(reports, null, 2));
   else for (const report of reports) tell(report, output);
-  return reports.some((report) => report.problems.length > 0) ? 1 : 0;
+  const counts = ({ severity }: FoundProblem): boolean => !(warningsFine && severity === 'warning');
+  return reports.some(({ problems }) => problems.some(counts)) ? 1 : 0;
 }
 
 /** Writes a report as lines: `file:line:column: severity: message`. */

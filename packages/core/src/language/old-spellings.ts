@@ -103,5 +103,8 @@ function ownOutput(name: string, { text }: SourceText): CodeMend {
   return { label: 'Declare “out vec4 pixel” and write it instead', edits };
 }
 
-/** Words before a variable outside functions that mean something else today. */
-export const OLD_STORAGE: Readonly<Record<string, 'in' | 'out'>> = { varying: 'out', attribute: 'in' };
+/** Words before a variable outside functions that mean something else today. What varies goes out of the vertices and into the pixels. */
+export function oldStorage(word: string, stage: 'vertices' | 'pixels'): 'in' | 'out' | undefined {
+  if (word === 'attribute') return 'in';
+  return word === 'varying' ? (stage === 'pixels' ? 'in' : 'out') : undefined;
+}

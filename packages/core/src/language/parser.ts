@@ -43,7 +43,13 @@ const KEYWORDS = new Set([
 
 /** Parses the declarations of one text; errors are collected and parsing goes on at the next declaration. */
 export function parse(tokens: readonly Token[], diagnostics: DiagnosticList): DeclarationSyntax[] {
-  return new Parser(new TokenReader(tokens), diagnostics).declarations();
+  return new Parser(new TokenReader(tokens), diagnostics, stageOf(tokens)).declarations();
+}
+
+/** The stage that a text is most likely of: a whole program that places no vertices is of the pixels. */
+function stageOf(tokens: readonly Token[]): 'vertices' | 'pixels' {
+  const names = (wanted: string): boolean => tokens.some(({ text }) => text === wanted);
+  return names('main') && !names('gl_Position') ? 'pixels' : 'vertices';
 }
 
 class Parser {
@@ -53,9 +59,10 @@ class Parser {
   constructor(
     private readonly reader: TokenReader,
     private readonly diagnostics: DiagnosticList,
+    stage: 'vertices' | 'pixels',
   ) {
     this.expressions = new ExpressionParser(reader);
-    this.qualifiers = new QualifierReader(reader, diagnostics);
+    this.qualifiers = new QualifierReader(reader, diagnostics, stage);
   }
 
   declarations(): DeclarationSyntax[] {

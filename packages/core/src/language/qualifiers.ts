@@ -1,6 +1,6 @@
 import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
-import { OLD_STORAGE } from './old-spellings';
+import { oldStorage } from './old-spellings';
 import type { TokenReader } from './token-reader';
 
 export const PRECISIONS: ReadonlySet<string> = new Set(['lowp', 'mediump', 'highp']);
@@ -36,6 +36,7 @@ export class QualifierReader {
   constructor(
     private readonly reader: TokenReader,
     private readonly diagnostics: DiagnosticList,
+    private readonly stage: 'vertices' | 'pixels',
   ) {}
 
   read(): Qualifiers {
@@ -45,7 +46,7 @@ export class QualifierReader {
     let last: Token | undefined;
     for (;;) {
       const word = this.reader.peek();
-      const old = Object.hasOwn(OLD_STORAGE, word.text) ? OLD_STORAGE[word.text] : undefined;
+      const old = oldStorage(word.text, this.stage);
       const name = old ?? word.text;
       const rank = Object.hasOwn(RANKS, name) ? RANKS[name] : undefined;
       if (rank === undefined || word.kind !== 'name') break;
