@@ -1,6 +1,6 @@
 import type { Direction } from '../ir/ir';
 import { NAMED_TYPES } from '../ir/types';
-import { LanguageError, type DiagnosticList } from './diagnostics';
+import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
 import { ExpressionParser } from './parse-expression';
 import { PRECISIONS, QualifierReader, type Qualifiers } from './qualifiers';
@@ -87,7 +87,12 @@ class Parser {
 
   private declaration(): DeclarationSyntax | undefined {
     const start = this.reader.peek();
-    if (this.reader.take(';')) return undefined;
+    if (this.reader.take(';')) {
+      this.diagnostics.add('warning', 'Nothing ends here: behind a function stands no “;”. Browsers refuse it.', start, {
+        mends: [write('', start, 'Take “;” away')],
+      });
+      return undefined;
+    }
     if (this.reader.is('precision')) return this.precision();
     if (this.reader.is('import') && this.reader.peek(1).kind === 'name') return this.importLine();
     const qualifiers = this.qualifiers.read();

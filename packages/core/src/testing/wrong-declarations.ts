@@ -88,6 +88,12 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ['before', 'import nothing;', '1:8 error: There is no function "nothing" in the Library.'],
   // One message, however often it is called: what follows from it is not said.
   ['before', 'import nothing;\nfloat f(float x) { return nothing(x) * 2.0; }', '1:8 error: There is no function "nothing" in the Library.'],
+  [
+    'before',
+    'float f() { return 1.0; };',
+    '1:26 warning: Nothing ends here: behind a function stands no “;”. Browsers refuse it.',
+    'Take “;” away',
+  ],
   ['before', 'import ;', '1:8 error: Expected the name of a variable, found ";".'],
   ['before', 'import surfaceNormal;', '1:8 error: "surfaceNormal" can be called everywhere and needs no import.', 'Take the line away'],
   ['before', '#include "x"', '1:2 error: There is no “#include”. A function of the Library is taken into use by “import name;”.'],

@@ -101,6 +101,7 @@ describe('The preprocessor', () => {
     ['#extension GL_X : require', '1:12 There is no extension “GL_X” here.'],
     ['#extension GL_X : enable', '1:12 There is no extension “GL_X” here; the program must do without it.'],
     ['#extension all : enable', '1:18 All extensions at once can only be warned of or disabled.'],
+    ['a\n#extension all : warn', '2:2 “#extension” stands before all code.'],
     ['#line x', '1:2 “#line” takes the number of the line that follows, and perhaps the number of a text.'],
     ['#include "noise"', '1:2 There is no “#include”. A function of the Library is taken into use by “import name;”.'],
     [

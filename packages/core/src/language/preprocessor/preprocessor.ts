@@ -38,6 +38,8 @@ export class Preprocessor {
   private lineShift = 0;
   private file = 0;
   private begun = false;
+  /** Whether anything but directives was read. */
+  private hasTokens = false;
   private readonly reader: TokenSource = { next: () => this.next(), back: (token) => void this.returned.push(token) };
 
   constructor(
@@ -73,6 +75,7 @@ export class Preprocessor {
       const token = this.scanner.next();
       if (token !== '#') {
         this.begun = true;
+        this.hasTokens = true;
         return token;
       }
       this.directive();
@@ -298,6 +301,7 @@ export class Preprocessor {
   }
 
   private extension(directive: Token, [name, colon, behaviour]: readonly Token[]): void {
+    if (this.hasTokens) throw new LanguageError('“#extension” stands before all code.', directive);
     if (name?.kind !== 'name' || colon?.text !== ':' || behaviour?.kind !== 'name') {
       throw new LanguageError('An extension is asked for as in “#extension GL_EXT_name : enable”.', directive);
     }

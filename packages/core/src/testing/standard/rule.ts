@@ -34,5 +34,8 @@ export function rules(section: string, rows: readonly Row[]): Rule[] {
 function program(short: string): string {
   const [first = '', second] = short.split('¦');
   const [outside, inside] = second === undefined ? ['', first] : [first, second];
+  // Extensions stand before all code.
+  if (outside.startsWith('#extension') || outside.startsWith('#‹extension'))
+    return `#version 300 es\n${outside.trim()}\n${program(`¦${inside}`).replace('#version 300 es\n', '')}`;
   return `${HEAD}out vec4 pixel;\n${outside.trim()}\nvoid main() {\n  pixel = vec4(0.0);\n  ${inside.trim()}\n}\n`;
 }

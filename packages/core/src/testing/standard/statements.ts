@@ -7,7 +7,6 @@ export const STATEMENT_RULES = [
     ['blocks', '{ float a = 1.0; { a = 2.0; } }'],
     ['empty statements', ';; { } if (true);'],
     ['an expression alone', 'float a = 1.0; a; a + 1.0;'],
-    ['a semicolon behind a function', 'float f() { return 1.0; };\n¦ pixel.x = f();'],
   ]),
   ...rules('6.1', [
     [
