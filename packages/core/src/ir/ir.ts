@@ -162,6 +162,8 @@ export interface Global {
   readonly flat?: boolean;
   /** `layout(location = n)`. */
   readonly location?: number;
+  /** What it is called outside of its text, where that is another name than stands at its origin. */
+  readonly called?: string;
   /** Where in its text its name stands. */
   readonly origin?: Origin;
 }

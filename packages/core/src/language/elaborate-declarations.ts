@@ -1,9 +1,9 @@
 import { needsNeighbours } from '../ir/builtins/table';
 import { signatureOf, zeroOf } from '../ir/build';
-import type { Expression, Global, IrFunction, Statement, Switch } from '../ir/ir';
+import type { Expression, Global, IrFunction, Statement } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { typeName, type StructField, type Type } from '../ir/types';
-import { inner, walkBody, walkExpression, walkStatements } from '../ir/walk';
+import { walkBody, walkExpression, walkStatements } from '../ir/walk';
 import { BUILTINS } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
@@ -12,8 +12,10 @@ import type { DeclaredUniform } from './declared-uniform';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
 import { StatementElaborator } from './elaborate-statements';
 import { arrayOf, type Environment } from './environment';
+import { alwaysReturns, markMutable } from './finished-body';
 import { functionWords } from './function-words';
-import { nearestMend } from './nearest-name';
+import { importFunction } from './import-function';
+import { refuseRecursion } from './recursion';
 import { refuseName } from './reserved-names';
 import { FunctionScope } from './scope';
 import type { SourceText } from './source';
@@ -25,7 +27,6 @@ import type {
   ExpressionSyntax,
   FunctionSyntax,
   GlobalSyntax,
-  ImportSyntax,
   StructSyntax,
 } from './syntax';
 
@@ -56,7 +57,7 @@ export class DeclarationElaborator {
       }
     };
     for (const { op, ...more } of declarations) if (op === 'function' && 'name' in more) this.environment.functionsOfText.add(more.name);
-    each('import', (syntax) => this.importFunction(syntax));
+    each('import', (syntax) => importFunction(syntax, this.environment));
     each('struct', (syntax) => this.struct(syntax));
     each('uniformBlock', (syntax) => this.uniformBlock(syntax));
     each('global', (syntax) => this.global(syntax));
@@ -75,36 +76,9 @@ export class DeclarationElaborator {
         if (known && syntax.body) this.body(syntax, known);
       });
       this.refuseBodiless(functions);
-      this.refuseRecursion(functions);
+      refuseRecursion(functions, this.environment, this.source.path, this.diagnostics);
       this.adviseDivided();
     };
-  }
-
-  private importFunction(syntax: ImportSyntax): void {
-    const { name, nameRange } = syntax;
-    const { importer } = this.environment.options;
-    if (!importer) throw new LanguageError('Functions of the Library cannot be imported here.', nameRange);
-    if (this.environment.importedNames.has(name)) throw new LanguageError(`"${name}" is imported twice.`, nameRange);
-    const found = importer.import(name);
-    if ('problem' in found && (BUILTINS.has(name) || this.environment.overloadsOf(name).length > 0)) {
-      throw new LanguageError(`"${name}" can be called everywhere and needs no import.`, nameRange, {
-        mends: [write('', syntax, 'Take the line away')],
-      });
-    }
-    if ('problem' in found) {
-      this.environment.troubled.add(name);
-      const mend = found.today === undefined ? nearestMend(name, nameRange, importer.names) : write(found.today, nameRange);
-      throw new LanguageError(found.problem, nameRange, { mends: [mend] });
-    }
-    this.environment.addImport(name, found);
-    const [first] = found.visible;
-    const declared = first && { path: first.origin.path, range: first.nameRange ?? first.origin.range };
-    this.environment.note(nameRange, {
-      kind: 'function of the Library',
-      name,
-      signature: first ? functionWords(first, name) : name,
-      declared,
-    });
   }
 
   private struct(syntax: StructSyntax): void {
@@ -359,35 +333,6 @@ export class DeclarationElaborator {
     }
   }
 
-  private refuseRecursion(functions: readonly FunctionSyntax[]): void {
-    const callees = (signature: string): string[] => {
-      const found: string[] = [];
-      const visit = (expression: Expression): void => {
-        if (expression.op === 'call') found.push(expression.callee);
-      };
-      walkBody(this.environment.functions.get(signature)?.body ?? [], visit);
-      return found;
-    };
-    const state = new Map<string, 'open' | 'done'>();
-    const enter = (signature: string): boolean => {
-      if (state.get(signature) === 'open') return true;
-      if (state.get(signature) === 'done') return false;
-      state.set(signature, 'open');
-      const loops = callees(signature).some(enter);
-      state.set(signature, 'done');
-      return loops;
-    };
-    for (const syntax of functions) {
-      if (this.environment.overloadsOf(syntax.name).some((each) => each.origin.path === this.source.path && enter(each.signature))) {
-        this.diagnostics.add(
-          'error',
-          `"${syntax.name}" calls itself, directly or through another function. Use a loop instead.`,
-          syntax.nameRange,
-        );
-      }
-    }
-  }
-
   /** Warns where a difference between neighbours is asked for that is not defined there. */
   private adviseDivided(): void {
     if (!this.environment.options.advice) return;
@@ -423,47 +368,6 @@ function sameHead(before: IrFunction, parameters: IrFunction['parameters'], resu
   return (
     typeName(before.result) === typeName(result) &&
     before.parameters.every((each, index) => each.direction === parameters[index]?.direction)
-  );
-}
-
-/** Declarations that nothing assigns to become immutable: passes may then move and share them. */
-function markMutable(statements: readonly Statement[], assigned: ReadonlySet<string>): Statement[] {
-  return statements.map((statement): Statement => {
-    switch (statement.op) {
-      case 'declare':
-        return { ...statement, mutable: assigned.has(statement.name) };
-      case 'if':
-        return { ...statement, then: markMutable(statement.then, assigned), else: markMutable(statement.else, assigned) };
-      case 'switch':
-        return { ...statement, cases: statement.cases.map((each) => ({ ...each, body: markMutable(each.body, assigned) })) };
-      case 'loop':
-        return { ...statement, body: markMutable(statement.body, assigned) };
-      case 'block':
-        return { ...statement, body: markMutable(statement.body, assigned) };
-      default:
-        return statement;
-    }
-  });
-}
-
-function alwaysReturns(statements: readonly Statement[]): boolean {
-  return statements.some(
-    (statement) =>
-      statement.op === 'return' ||
-      statement.op === 'discard' ||
-      (statement.op === 'block' && alwaysReturns(statement.body)) ||
-      (statement.op === 'if' && alwaysReturns(statement.then) && alwaysReturns(statement.else)) ||
-      (statement.op === 'switch' && switchReturns(statement)),
-  );
-}
-
-/** Whether each way through returns: one that falls through does so with the last. */
-function switchReturns({ cases }: Switch): boolean {
-  const leaves = (statements: readonly Statement[]): boolean =>
-    statements.some((each) => each.op === 'break' || (each.op !== 'loop' && each.op !== 'switch' && leaves(inner(each))));
-  const [last] = cases.slice(-1);
-  return (
-    cases.some(({ otherwise }) => otherwise) && !cases.some(({ body }) => leaves(body)) && last !== undefined && alwaysReturns(last.body)
   );
 }
 

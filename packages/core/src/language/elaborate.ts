@@ -9,6 +9,8 @@ import { tokenize } from './lexer';
 import { parse } from './parser';
 import { SourceText } from './source';
 import type { DeclarationSyntax, ImportSyntax } from './syntax';
+import { elaborateWgsl } from './wgsl/elaborate-wgsl';
+import { isWgsl } from './wgsl/is-wgsl';
 import { withoutComments } from './without-comments';
 
 export interface ElaboratedSource {
@@ -24,12 +26,13 @@ export interface ElaboratedSource {
 }
 
 /**
- * Reads shading code: text → tokens → syntax → typed IR. Errors are collected, never thrown; functions with an
+ * Reads shading code, GLSL or WGSL: text → tokens → syntax → typed IR. Errors are collected, never thrown; functions with an
  * error are left out of the module.
  *
  * @param imported declarations the text may use; they are part of the result
  */
 export function elaborate(path: string, text: string, imported: Module = EMPTY_MODULE, options: ElaborationOptions = {}): ElaboratedSource {
+  if (isWgsl(text) && text.length <= LONGEST_SOURCE) return elaborateWgsl(path, text, imported, options);
   return elaborateAll([[path, text]], imported, options);
 }
 

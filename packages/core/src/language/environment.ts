@@ -35,6 +35,12 @@ export interface ElaborationOptions {
   readonly importer?: Importer;
   /** Where directions come from and where they are wanted; calls are advised by it. */
   readonly directions?: KnownDirections;
+  /** Of WGSL: which entry point is read as `main`. */
+  readonly stage?: 'vertices' | 'pixels';
+  /** Uniforms that are given by their names, also as members of blocks. */
+  readonly systemUniforms?: ReadonlySet<string>;
+  /** What a stage may take in by name. */
+  readonly systemInputs?: (stage: 'vertices' | 'pixels') => ReadonlySet<string>;
   /** Collects what the names of the text stand for. */
   readonly index?: SymbolIndex;
 }

@@ -1,6 +1,7 @@
 export { elaborate, elaborateAll, importsOf, type ElaboratedSource } from './elaborate';
 export type { DeclaredUniform } from './declared-uniform';
 export { uniformsOf } from './uniforms-of';
+export { isWgsl } from './wgsl/is-wgsl';
 export {
   DiagnosticList,
   formatDiagnostic,

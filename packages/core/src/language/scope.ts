@@ -16,6 +16,8 @@ export interface Variable {
   uniform: boolean;
   /** Of a constant: what it is. */
   constant?: Expression;
+  /** Of a constant of WGSL: whether it is a number without a type of its own. */
+  abstract?: 'int' | 'float';
   /** The direction it holds, as far as was seen. */
   direction?: WrittenDirection;
 }

@@ -1,3 +1,4 @@
+import { EMPTY_MODULE } from '../ir/ir';
 import { NAMED_TYPES, type Type } from '../ir/types';
 import type { DeclaredUniform } from './declared-uniform';
 import { DiagnosticList } from './diagnostics';
@@ -5,9 +6,19 @@ import { tokenize } from './lexer';
 import { parse } from './parser';
 import { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
+import { elaborateWgsl } from './wgsl/elaborate-wgsl';
+import { isWgsl } from './wgsl/is-wgsl';
 
-/** The uniforms that a text declares outside of blocks, whatever else is wrong with it. Reads no names of the library. */
-export function uniformsOf(text: string): DeclaredUniform[] {
+/**
+ * The uniforms that a text declares, whatever else is wrong with it. Reads no names of the library.
+ *
+ * @param given names that are given from outside, also as members of blocks: these are no parameters
+ */
+export function uniformsOf(text: string, given: ReadonlySet<string> = new Set()): DeclaredUniform[] {
+  if (isWgsl(text)) {
+    const { uniforms } = elaborateWgsl('code', text, EMPTY_MODULE, { parameters: true, systemUniforms: given });
+    return [...uniforms];
+  }
   if (!/\buniform\b/.test(text)) return [];
   const source = new SourceText('code', text);
   const diagnostics = new DiagnosticList(source);

@@ -8,7 +8,8 @@ import { SYSTEM_UNIFORMS } from './system-names';
 /** What a material's texts declare as parameters, in their order; whatever else is wrong with them. */
 export function parametersOf(code: MaterialCode): DeclaredParameter[] {
   const whole = isWhole(code);
-  const uniforms = [...uniformsOf(code.text), ...uniformsOf(code.vertices ?? '')].filter(
+  const given = new Set(whole ? Object.keys(SYSTEM_UNIFORMS) : []);
+  const uniforms = [...uniformsOf(code.text, given), ...uniformsOf(code.vertices ?? '', given)].filter(
     ({ name }) => !(whole && Object.hasOwn(SYSTEM_UNIFORMS, name)),
   );
   const once = uniforms.filter(({ name }, index) => uniforms.findIndex((each) => each.name === name) === index);

@@ -140,14 +140,14 @@ class CodeLinker {
       const [statement] = declared?.body ?? [];
       if (statement?.op === 'return' && statement.value) replaced.set(irName, statement.value);
     });
-    if (this.program.form === 'whole') replaced.set(PIXEL_PLACE, { op: 'call', callee: 'fragCoordUpwards()', args: [], type: VEC4 });
+    if (!this.program.rowsDown) replaced.set(PIXEL_PLACE, { op: 'call', callee: 'fragCoordUpwards()', args: [], type: VEC4 });
     return functions.map((each) => ({ ...each, body: [...replaceGlobals(this.asWritten(each), replaced)] }));
   }
 
   /** In the text of a whole program y goes up, as the standard says (GLSL ES 3.00, sections 7.2 and 8.9); ours goes down. */
   private asWritten({ body, origin }: IrFunction): readonly Statement[] {
-    const { form } = this.program;
-    return form === 'whole' && origin.path === CODE_PATH ? mapBody(body, slopesUpwards) : body;
+    const { rowsDown } = this.program;
+    return !rowsDown && origin.path === CODE_PATH ? mapBody(body, slopesUpwards) : body;
   }
 
   /** The module with all that stand-ins may name: attributes are declared only where vertices are placed. */

@@ -16,6 +16,7 @@ import {
   type Diagnostic,
   type ElaboratedSource,
   type ElaborationOptions,
+  isWgsl,
   type SymbolIndex,
 } from '../../language';
 import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
@@ -53,6 +54,8 @@ export interface CodeProgram {
   readonly output?: Pick<Global, 'name' | 'type'>;
   /** What else it writes, which nothing shows. */
   readonly unseen: readonly Pick<Global, 'name' | 'type'>[];
+  /** Whether its rows count downwards, as ours do; those of GLSL count upwards. */
+  readonly rowsDown: boolean;
   /** Whether it gives its depth itself. */
   readonly writesDepth: boolean;
   /** Which of the functions that a material may have there are; what `paint` gives. */
@@ -77,10 +80,11 @@ export interface CodeReading {
 const HEAVIEST = 300_000;
 
 const WHOLE = /\bvoid\s+main\s*\(/;
+const ENTRY = /@(?:fragment|vertex)\b/;
 
 /** Whether a text is a whole program, in the manner of the standard, instead of functions. */
 export function isWhole({ text, vertices }: MaterialCode): boolean {
-  return WHOLE.test(withoutComments(text)) || vertices !== undefined;
+  return isWgsl(text) ? ENTRY.test(withoutComments(text)) : WHOLE.test(withoutComments(text)) || vertices !== undefined;
 }
 
 /** Tells texts apart: what was said of one is not said of another. */
@@ -107,10 +111,23 @@ export function readCode(code: MaterialCode, library: Library): CodeReading {
   return reading;
 }
 
+const UNIFORM_NAMES: ReadonlySet<string> = new Set(Object.keys(SYSTEM_UNIFORMS));
+const VARYING_NAMES: ReadonlySet<string> = new Set(Object.keys(SYSTEM_VARYINGS));
+const ATTRIBUTE_NAMES: ReadonlySet<string> = new Set(Object.keys(SYSTEM_ATTRIBUTES));
+
 /** What a text of a material is read with. */
 export function codeOptions(library: Library, index?: SymbolIndex): ElaborationOptions {
   const names = { mark: 'mine', taken: programNames() };
-  return { advice: true, parameters: true, names, importer: importerOf(library), directions: knownDirections(library), index };
+  return {
+    advice: true,
+    parameters: true,
+    names,
+    importer: importerOf(library),
+    directions: knownDirections(library),
+    systemUniforms: UNIFORM_NAMES,
+    systemInputs: (stage) => (stage === 'pixels' ? VARYING_NAMES : ATTRIBUTE_NAMES),
+    index,
+  };
 }
 
 class CodeReader {
@@ -123,8 +140,10 @@ class CodeReader {
 
   read(): CodeReading {
     const whole = isWhole(this.code);
-    const pixels = this.text(CODE_PATH, this.code.text);
-    const vertices = this.code.vertices === undefined ? undefined : this.text(VERTICES_PATH, this.code.vertices);
+    const { text, vertices: second } = this.code;
+    const wgsl = isWgsl(text);
+    const pixels = this.text(CODE_PATH, text, whole && wgsl ? 'pixels' : undefined);
+    const vertices = wgsl ? this.vertexEntry() : second === undefined ? undefined : this.text(VERTICES_PATH, second);
     const parameters = this.parameters(whole, pixels, vertices);
     const program = whole ? this.whole(pixels, vertices) : this.functions(pixels);
     const diagnostics = this.texts.flatMap((each) => each.diagnostics.items);
@@ -132,9 +151,17 @@ class CodeReader {
     return { diagnostics, parameters, program: broken ? undefined : program };
   }
 
-  private text(path: string, text: string): ElaboratedSource {
+  /** Of WGSL both stages stand in one text: it is read once for each. */
+  private vertexEntry(): ElaboratedSource | undefined {
+    const { text, vertices } = this.code;
+    if (vertices !== undefined) this.say('In WGSL the vertices stand in the same text, with “@vertex”. Take the second text away.');
+    if (!/@vertex\b/.test(withoutComments(text))) return undefined;
+    return elaborate(CODE_PATH, text, this.library.module, { ...codeOptions(this.library), advice: false, stage: 'vertices' });
+  }
+
+  private text(path: string, text: string, stage?: ElaborationOptions['stage']): ElaboratedSource {
     const source = new SourceText(path, text);
-    const read = elaborate(path, text, this.library.module, codeOptions(this.library));
+    const read = elaborate(path, text, this.library.module, { ...codeOptions(this.library), stage });
     const diagnostics = new DiagnosticList(source);
     diagnostics.items.push(...read.diagnostics);
     this.texts.push({ source, diagnostics });
@@ -151,6 +178,8 @@ class CodeReader {
     const all: DeclaredParameter[] = [];
     [pixels, vertices].forEach((source, text) => {
       if (!source) return;
+      // Of WGSL both stages are of one text, whose uniforms were read already.
+      if (text === 1 && isWgsl(this.code.text)) return;
       const { parameters, problems } = declaredParameters(source.uniforms.filter(({ name }) => !system(name)));
       for (const { severity, message, range } of problems) this.texts[text]?.diagnostics.add(severity, message, range);
       for (const each of parameters) {
@@ -210,6 +239,7 @@ class CodeReader {
       pixels: this.stage(source, new Map()),
       carried: shape ? outs : [],
       unseen: [],
+      rowsDown: true,
       writesDepth: false,
       has: {
         shape: Boolean(shape),
@@ -223,29 +253,36 @@ class CodeReader {
 
   /** Programs with `void main()` in each stage. */
   private whole(pixels: ElaboratedSource, vertices: ElaboratedSource | undefined): CodeProgram | undefined {
-    const mains = [pixels, vertices].map((source, text) => {
+    const wgsl = isWgsl(this.code.text);
+    // Of WGSL both stages are of one text.
+    const [second, path] = wgsl ? [0, CODE_PATH] : [1, VERTICES_PATH];
+    const mains = [pixels, vertices].map((source, stage) => {
+      const text = stage === 0 ? 0 : second;
       const main = source && ownOf(source).find((each) => each.name === 'main' && each.parameters.length === 0);
-      if (source && !main && this.noErrors) this.say('A whole program needs “void main()” in each stage.', undefined, text);
+      const wanted = wgsl ? 'a function with “@fragment”' : '“void main()” in each stage';
+      if (source && !main && this.noErrors) this.say(`A whole program needs ${wanted}.`, undefined, text);
       return main;
     });
     const [output, ...unseen] = this.outputs(globalsOf(pixels, CODE_PATH, 'out'));
-    if (mains[0] && !output && this.noErrors) {
+    if (mains[0] && !output && this.noErrors && wgsl)
+      this.say('The pixels give nothing. Return a colour: -> @location(0) vec4f.', mains[0].nameRange);
+    else if (mains[0] && !output && this.noErrors) {
       const mend = { label: 'Declare “out vec4 pixel”', edits: [{ from: 0, to: 0, text: 'out vec4 pixel;\n' }] };
       this.say('The pixel stage gives nothing. Declare “out vec4 pixel;” and put a colour into it.', undefined, 0, { mends: [mend] });
     }
-    const carried = vertices ? globalsOf(vertices, VERTICES_PATH, 'out') : [];
-    this.carried(carried, 1);
+    const carried = vertices ? globalsOf(vertices, path, 'out') : [];
+    this.carried(carried, second);
     const taken = globalsOf(pixels, CODE_PATH, 'in');
     if (vertices) this.match(taken, carried);
     const standIns = [
       this.standIns(pixels, CODE_PATH, vertices ? undefined : SYSTEM_VARYINGS, 0),
-      vertices && this.standIns(vertices, VERTICES_PATH, SYSTEM_ATTRIBUTES, 1),
+      vertices && this.standIns(vertices, path, SYSTEM_ATTRIBUTES, second),
     ] as const;
     const [pixelMain, vertexMain] = mains;
     if (pixelMain) this.weigh([pixelMain], pixels);
     if (vertexMain && vertices) {
       this.weigh([vertexMain], vertices);
-      this.withoutDiscard(vertexMain, vertices, 1);
+      this.withoutDiscard(vertexMain, vertices, second);
     }
     if (!output) return undefined;
     return {
@@ -254,6 +291,7 @@ class CodeReader {
       vertices: vertices && this.stage(vertices, standIns[1] ?? new Map()),
       carried: carried.filter(({ name }) => taken.some((each) => each.name === name)),
       output,
+      rowsDown: wgsl,
       unseen,
       writesDepth: this.writesDepth(pixelMain, pixels),
       has: {
@@ -366,8 +404,8 @@ class CodeReader {
       if (known) put(name, irName, type, known, { path, range: nameRange });
     }
     if (!ins) return found;
-    for (const { name: irName, type, origin } of globalsOf(source, path, 'in')) {
-      const name = this.written(irName, origin, text);
+    for (const { name: irName, type, origin, called } of globalsOf(source, path, 'in')) {
+      const name = called ?? this.written(irName, origin, text);
       const known = Object.hasOwn(ins, name) ? ins[name] : undefined;
       if (known) put(name, irName, type, known, origin);
       else this.say(`There is no “${name}” to take in. There are ${Object.keys(ins).join(', ')}.`, origin?.range, text);

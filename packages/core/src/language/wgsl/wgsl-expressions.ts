@@ -1,0 +1,909 @@
+import { construct, constant, global, local, swizzle, zeroOf } from '../../ir/build';
+import { needsNeighbours } from '../../ir/builtins/table';
+import type { BinaryOperator, Expression, IrFunction } from '../../ir/ir';
+import type { Range } from '../../ir/origin';
+import { fold } from '../../ir/passes';
+import { BOOL, componentCount, FLOAT, INT, matrix, ofSize, sameType, scalarOf, UINT, vector, type Type } from '../../ir/types';
+import { mapOperands } from '../../ir/walk';
+import type { ControlFlow } from '../control-flow';
+import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from '../diagnostics';
+import type { Environment } from '../environment';
+import { nearestMend } from '../nearest-name';
+import type { SourceText } from '../source';
+import { bitcast, builtinFor, IMAGE_READS, imageRead, LACKED, overloadsOf, select, WGSL_BUILTIN_NAMES } from './wgsl-calls';
+import type { WgslModule } from './wgsl-module';
+import type { WgslScope } from './wgsl-scope';
+import type { WgslExpression } from './wgsl-syntax';
+import { wgslTypeName } from './wgsl-types';
+import { abstractNumber, as, concrete, numbersOf, settled, withScalar, type WgslValue } from './wgsl-value';
+
+type Of<Op extends WgslExpression['op']> = Extract<WgslExpression, { op: Op }>;
+
+const NO_FUNCTIONS = { functions: new Map<string, IrFunction>() };
+const LETTERS = ['xyzw', 'rgba'];
+const COMPARISONS = new Set(['==', '!=', '<', '>', '<=', '>=']);
+
+export interface WgslContext {
+  readonly source: SourceText;
+  readonly diagnostics: DiagnosticList;
+  readonly environment: Environment;
+  readonly module: WgslModule;
+}
+
+/** Words of other languages for what WGSL calls otherwise. */
+const FOREIGN: Readonly<Record<string, string>> = {
+  texture: 'textureSample',
+  inversesqrt: 'inverseSqrt',
+  rsqrt: 'inverseSqrt',
+  dFdx: 'dpdx',
+  dFdy: 'dpdy',
+  ddx: 'dpdx',
+  ddy: 'dpdy',
+  lerp: 'mix',
+  frac: 'fract',
+  faceforward: 'faceForward',
+  float: 'f32',
+  int: 'i32',
+  uint: 'u32',
+  vec2: 'vec2f',
+  float2: 'vec2f',
+  float3: 'vec3f',
+  float4: 'vec4f',
+};
+
+/** Types an expression of WGSL and turns it into IR. */
+export class WgslExpressions {
+  private readonly environment: Environment;
+
+  constructor(
+    private readonly context: WgslContext,
+    private readonly scope: WgslScope | undefined,
+    private readonly flow?: ControlFlow,
+  ) {
+    this.environment = context.environment;
+  }
+
+  /** A value; what is abstract stays so. */
+  value(syntax: WgslExpression): WgslValue {
+    switch (syntax.op) {
+      case 'number':
+        return this.number(syntax);
+      case 'boolean':
+        return concrete(constant(BOOL, [syntax.value ? 1 : 0]));
+      case 'name':
+        return this.name(syntax);
+      case 'type':
+        throw new LanguageError('A type is no value. Put its parts in brackets behind it.', syntax);
+      case 'call':
+        return this.call(syntax);
+      case 'member':
+        return this.member(syntax);
+      case 'index':
+        return this.index(syntax);
+      case 'unary':
+        return this.unary(syntax);
+      case 'binary':
+        return this.binary(syntax);
+    }
+  }
+
+  /** A value of a type that is wanted. */
+  wanted(syntax: WgslExpression, type: Type, what: string): Expression {
+    const given = this.value(syntax);
+    const value = as(given, type);
+    if (value) return value;
+    throw new LanguageError(`${what} must be ${this.words(type)}, but this is ${this.wordsOf(given)}.`, syntax, {
+      mends: [this.conversion(given, type, syntax)],
+    });
+  }
+
+  settledValue(syntax: WgslExpression): Expression {
+    return settled(this.value(syntax));
+  }
+
+  /** A value as far as it is known now. */
+  known(value: Expression): Expression {
+    const put = (each: Expression): Expression =>
+      each.op === 'reference' && each.scope === 'local' ? (this.scope?.names.ofIr(each.name)?.constant ?? each) : mapOperands(each, put);
+    return fold(put(value), NO_FUNCTIONS);
+  }
+
+  words(type: Type): string {
+    return wgslTypeName(type);
+  }
+
+  private wordsOf({ value, abstract }: WgslValue): string {
+    if (!abstract) return value.type.kind === 'void' ? 'nothing' : this.words(value.type);
+    return value.type.kind === 'scalar' ? (abstract === 'int' ? 'a whole number' : 'a number with a point') : this.words(value.type);
+  }
+
+  private conversion({ value, abstract }: WgslValue, type: Type, { from, to }: Range): CodeMend | undefined {
+    const [given, wanted] = [value.type, type];
+    if (abstract && sameType(given, type)) return undefined;
+    const around = (word: string, last = ''): CodeMend => ({
+      label: `Write ${word}( …${last} )`,
+      edits: [
+        { from, to: from, text: `${word}(` },
+        { from: to, to, text: `${last})` },
+      ],
+    });
+    if (given.kind === 'scalar' && wanted.kind === 'scalar' && given.scalar !== 'bool')
+      return wanted.scalar === 'bool' ? undefined : around(this.words(wanted));
+    if (given.kind === 'scalar' && wanted.kind === 'vector' && given.scalar === wanted.scalar) return around(this.words(wanted));
+    if (given.kind !== 'vector' || given.scalar !== 'float') return undefined;
+    if (wanted.kind === 'vector' && wanted.scalar === 'float' && wanted.size < given.size)
+      return { label: `Take only “.${'xyzw'.slice(0, wanted.size)}”`, edits: [{ from: to, to, text: `.${'xyzw'.slice(0, wanted.size)}` }] };
+    if (wanted.kind === 'vector' && wanted.scalar === 'float')
+      return around(
+        this.words(wanted),
+        Array.from({ length: wanted.size - given.size }, (_, index) => (given.size + index === 3 ? ', 1.0' : ', 0.0')).join(''),
+      );
+    return undefined;
+  }
+
+  private number({ kind, text, from, to }: Of<'number'>): WgslValue {
+    if (/h$/.test(text) && !/^0x/i.test(text))
+      throw new LanguageError('f16 is an extension that not every device has. Take f32.', { from, to });
+    if (kind === 'float') {
+      const value = floatOf(text);
+      if (!Number.isFinite(Math.fround(value)))
+        throw new LanguageError(`The number ${text.slice(0, 40)} is too large for f32.`, { from, to });
+      return text.endsWith('f') && !/^0x/i.test(text) ? concrete(constant(FLOAT, [Math.fround(value)])) : abstractNumber('float', [value]);
+    }
+    const value = Number(text.replace(/[iu]$/, ''));
+    const suffix = /[iu]$/.exec(text)?.[0];
+    if (value > (suffix === 'i' ? 2 ** 31 - 1 : suffix === 'u' ? 2 ** 32 - 1 : Number.MAX_SAFE_INTEGER))
+      throw new LanguageError(`The number ${text.slice(0, 40)} is too large for ${suffix === 'u' ? 'u32' : 'i32'}.`, { from, to });
+    if (!suffix) return abstractNumber('int', [value]);
+    return concrete(constant(suffix === 'u' ? UINT : INT, [value]));
+  }
+
+  private name(syntax: Of<'name'>): WgslValue {
+    const { name } = syntax;
+    const variable = this.scope?.names.find(name);
+    const { source } = this.context;
+    if (variable) {
+      variable.read = true;
+      const type = this.words(variable.type);
+      this.environment.note(syntax, {
+        kind: 'variable',
+        name,
+        signature: `${name}: ${type}`,
+        type,
+        declared: { path: source.path, range: variable.declared },
+      });
+      const pointed = this.scope?.pointers.get(variable.name);
+      if (pointed) return concrete(pointed);
+      return variable.abstract && variable.constant
+        ? { value: variable.constant, abstract: variable.abstract }
+        : concrete(local(variable.name, variable.type));
+    }
+    const known = this.context.module.global(name);
+    if (known) {
+      const type = this.words(known.type);
+      this.environment.note(syntax, { kind: 'variable', name, signature: `${name}: ${type}`, type, declared: known.origin });
+      if (known.storage === 'const' && known.value) return { value: known.value, abstract: this.context.module.abstractOf(name) };
+      return concrete(global(known.name, known.type));
+    }
+    if (this.scope?.names.troubled.has(name) || this.context.module.isTroubled(name)) throw new KnownTrouble(syntax);
+    if (this.environment.instances.has(name)) throw new LanguageError(`Take a member of "${name}": it is a block of uniforms.`, syntax);
+    if (this.scope?.samplers.has(name) || this.context.module.samplers.has(name))
+      throw new LanguageError(`"${name}" is a sampler, which only reads images.`, syntax);
+    if (this.environment.overloadsOf(name).length > 0 || WGSL_BUILTIN_NAMES.includes(name))
+      throw new LanguageError(`"${name}" is a function. Write ${name}( … ) to call it.`, syntax);
+    throw new LanguageError(`Nothing here is called "${name}".`, syntax, { mends: [nearestMend(name, syntax, this.valueNames())] });
+  }
+
+  private valueNames(): string[] {
+    return [...(this.scope?.names.names() ?? []), ...this.context.module.globalNames(), ...this.environment.globalNames()];
+  }
+
+  private call(syntax: Of<'call'>): WgslValue {
+    const { callee } = syntax;
+    const { name, nameRange } = callee;
+    const variable = this.scope?.names.find(name);
+    if (variable)
+      throw new LanguageError(`"${name}" is a variable here, so it cannot be called.`, nameRange, { declared: variable.declared });
+    if (name === 'bitcast') return this.bitcast(syntax);
+    const type = this.context.module.typeNamed(callee, this.scope);
+    if (type) return this.construct(syntax, type);
+    if (name === 'array' || /^(?:vec[234]|mat[234]x[234])$/.test(name)) return this.inferred(syntax);
+    if (Object.hasOwn(LACKED, name)) throw new LanguageError(`“${name}” ${LACKED[name]}.`, nameRange);
+    const own = this.ownCall(syntax);
+    if (own) return own;
+    return this.builtin(syntax);
+  }
+
+  private ownCall(syntax: Of<'call'>): WgslValue | undefined {
+    const { name, nameRange } = syntax.callee;
+    this.context.module.readFunction(name);
+    const overloads = this.environment.overloadsOf(name);
+    if (overloads.length === 0) return undefined;
+    const written = syntax.args.filter((arg) => !this.isSampler(arg));
+    const given = written.map((arg) => (arg.op === 'unary' && arg.operator === '&' ? undefined : this.value(arg)));
+    const fits = overloads.find(
+      ({ parameters }) =>
+        parameters.length === written.length &&
+        parameters.every(({ type, direction }, index) => {
+          const value = given[index];
+          // A pointer by its name stands for what it points to.
+          return value ? as(value, type) !== undefined : direction !== 'in';
+        }),
+    );
+    if (!fits) throw this.noOverload(syntax, overloads, given);
+    const args = fits.parameters.map(({ type, direction }, index): Expression => {
+      const arg = written[index];
+      if (!arg) throw new LanguageError(`"${name}" takes more than is given.`, syntax);
+      if (direction === 'in') return as(given[index] ?? this.value(arg), type) ?? this.settledValue(arg);
+      const place = arg.op === 'unary' && arg.operator === '&' ? this.place(arg.value) : this.pointed(arg);
+      if (!sameType(place.type, type))
+        throw new LanguageError(
+          `"${name}" takes a pointer to ${this.words(type)} here, but this points to ${this.words(place.type)}.`,
+          arg,
+        );
+      return place;
+    });
+    const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
+    const { path, range } = fits.origin;
+    this.environment.note(nameRange, {
+      kind,
+      name,
+      signature: this.headOf(fits, name),
+      declared: { path, range: fits.nameRange ?? range },
+    });
+    this.flow?.call(name, fits.signature, syntax);
+    return concrete({ op: 'call', callee: fits.signature, args, type: fits.result });
+  }
+
+  private headOf({ parameters, result }: IrFunction, name: string): string {
+    const list = parameters.map(
+      (each) => `${each.name}: ${each.direction === 'in' ? this.words(each.type) : `ptr<function, ${this.words(each.type)}>`}`,
+    );
+    return `fn ${name}(${list.join(', ')})${result.kind === 'void' ? '' : ` -> ${this.words(result)}`}`;
+  }
+
+  private noOverload(syntax: Of<'call'>, overloads: readonly IrFunction[], given: readonly (WgslValue | undefined)[]): LanguageError {
+    const { name, nameRange } = syntax.callee;
+    const [first] = overloads;
+    const declared = first && first.origin.path === this.context.source.path ? (first.nameRange ?? first.origin.range) : undefined;
+    const [only, second] = overloads.filter(({ parameters }) => parameters.length === given.length);
+    if (only && !second) {
+      const wrong = only.parameters.findIndex(({ type }, index) => as(given[index] ?? concrete(constant(BOOL, [0])), type) === undefined);
+      const [arg, value, parameter] = [syntax.args[wrong], given[wrong], only.parameters[wrong]];
+      if (arg && value && parameter?.direction !== 'in' && parameter)
+        return new LanguageError(`"${name}" writes to this, so it takes a pointer: &name.`, arg, {
+          mends: [write('&', { from: arg.from, to: arg.from })],
+          declared,
+        });
+      if (arg && value && parameter)
+        return new LanguageError(`"${name}" takes ${this.words(parameter.type)} here, but this is ${this.wordsOf(value)}.`, arg, {
+          mends: [this.conversion(value, parameter.type, arg)],
+          declared,
+        });
+    }
+    const forms = overloads.slice(0, 4).map((each) => `${name}(${each.parameters.map(({ type }) => this.words(type)).join(', ')})`);
+    const words = given.map((each) => (each ? this.wordsOf(each) : 'a pointer')).join(', ');
+    return new LanguageError(`"${name}" does not take (${words}). It takes ${forms.join(' or ')}.`, declared ? syntax : nameRange, {
+      declared,
+    });
+  }
+
+  private builtin(syntax: Of<'call'>): WgslValue {
+    const { name, nameRange } = syntax.callee;
+    if (Object.hasOwn(IMAGE_READS, name)) return this.image(syntax);
+    if (!WGSL_BUILTIN_NAMES.includes(name)) throw this.unknown(syntax);
+    const given = syntax.args.map((arg) => this.value(arg));
+    const made = this.made(syntax, given);
+    if (made) return made;
+    const found = builtinFor(name, given);
+    if (!found) {
+      const forms = [
+        ...new Set(overloadsOf(name).map(({ parameters }) => `${name}(${parameters.map((each) => this.words(each)).join(', ')})`)),
+      ].slice(0, 4);
+      throw new LanguageError(
+        `"${name}" does not take (${given.map((each) => this.wordsOf(each)).join(', ')}). It takes ${forms.join(' or ')}.`,
+        syntax,
+      );
+    }
+    const { parameters, result } = found.overload;
+    const args = given.map((each, index) => as(each, parameters[index] ?? each.value.type) ?? each.value);
+    this.environment.note(nameRange, {
+      kind: 'builtin',
+      name,
+      signature: `${name}(${parameters.map((each) => this.words(each)).join(', ')}) -> ${this.words(result)}`,
+    });
+    if (needsNeighbours(found.name)) this.flow?.call(name, undefined, syntax);
+    const value: Expression = { op: 'builtin', name: found.name, args, type: result };
+    return concrete(args.every(({ op }) => op === 'constant') ? fold(value, NO_FUNCTIONS) : value);
+  }
+
+  private unknown({ callee: { name, nameRange } }: Of<'call'>): LanguageError {
+    if (this.environment.troubled.has(name) || this.context.module.isTroubled(name)) return new KnownTrouble(nameRange);
+    const today = Object.hasOwn(FOREIGN, name) ? FOREIGN[name] : undefined;
+    if (today)
+      return new LanguageError(`“${name}” is from another language; in WGSL it is “${today}”.`, nameRange, {
+        mends: [write(today, nameRange)],
+      });
+    if ([...(this.environment.options.importer?.names ?? [])].includes(name)) {
+      const mend: CodeMend = { label: `Import “${name}” from the Library`, edits: [{ from: 0, to: 0, text: `import ${name};\n` }] };
+      return new LanguageError(`"${name}" is a function of the Library that is not imported here.`, nameRange, { mends: [mend] });
+    }
+    const names = [...WGSL_BUILTIN_NAMES, ...this.environment.callableNames()];
+    return new LanguageError(`There is no function "${name}".`, nameRange, { mends: [nearestMend(name, nameRange, names)] });
+  }
+
+  /** Functions that are made of others. */
+  private made(syntax: Of<'call'>, given: readonly WgslValue[]): WgslValue | undefined {
+    const { name, nameRange } = syntax.callee;
+    const counts: Readonly<Record<string, number>> = { select: 3, saturate: 1, fma: 3, modf: 1 };
+    const wanted = Object.hasOwn(counts, name) ? counts[name] : undefined;
+    if (wanted === undefined) return undefined;
+    if (given.length !== wanted) throw new LanguageError(`"${name}" takes ${wanted} values, ${given.length} are given.`, syntax);
+    const [a, b, c] = given;
+    if (!a) return undefined;
+    this.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … )` });
+    if (name === 'select' && b && c) {
+      const [no, yes] = this.alike(a, b, syntax);
+      const value = select(no, yes, settled(c));
+      if (!value)
+        throw new LanguageError(
+          `"select" takes a bool, or one for each component, but this is ${this.wordsOf(c)}.`,
+          syntax.args[2] ?? syntax,
+        );
+      return concrete(value);
+    }
+    const x = as(a, a.value.type.kind === 'vector' ? ofSize('float', componentCount(a.value.type)) : FLOAT);
+    if (!x) throw new LanguageError(`"${name}" takes f32 or a vector of it, but this is ${this.wordsOf(a)}.`, syntax.args[0] ?? syntax);
+    const { type } = x;
+    if (name === 'saturate') return concrete({ op: 'builtin', name: 'clamp', args: [x, spread(type, 0), spread(type, 1)], type });
+    if (name === 'fma' && b && c) {
+      const [y, z] = [as(b, type), as(c, type)];
+      if (!y || !z) throw new LanguageError('"fma" takes three values of one type.', syntax);
+      return concrete({ op: 'binary', operator: '+', left: { op: 'binary', operator: '*', left: x, right: y, type }, right: z, type });
+    }
+    throw new LanguageError('Take a part of what “modf” gives: modf(x).fract or modf(x).whole.', syntax);
+  }
+
+  private image(syntax: Of<'call'>): WgslValue {
+    const { name, nameRange } = syntax.callee;
+    const read = IMAGE_READS[name];
+    const given: WgslValue[] = [];
+    syntax.args.forEach((arg, index) => {
+      if (read?.sampled && index === 1) {
+        if (!this.isSampler(arg)) throw new LanguageError(`"${name}" takes a sampler here.`, arg);
+        if (arg.op === 'name')
+          this.environment.note(arg, {
+            kind: 'variable',
+            name: arg.name,
+            signature: `${arg.name}: sampler`,
+            declared: this.context.module.samplers.get(arg.name),
+          });
+        return;
+      }
+      given.push(this.value(arg));
+    });
+    const value = imageRead(name, given);
+    if (!value) {
+      const words = given.map((each) => this.wordsOf(each)).join(', ');
+      throw new LanguageError(
+        `"${name}" does not read this: (${words}). It takes the image${read?.sampled ? ', its sampler' : ''}, and the place in it.`,
+        syntax,
+      );
+    }
+    this.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … ) -> ${this.words(value.type)}` });
+    if (value.op === 'builtin' && needsNeighbours(value.name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
+    return concrete(value);
+  }
+
+  private explicitLevel({ callee: { name, nameRange }, to }: Of<'call'>): CodeMend | undefined {
+    if (name !== 'textureSample') return undefined;
+    return {
+      label: 'Read the finest size: textureSampleLevel( … , 0.0)',
+      edits: [
+        { from: nameRange.from, to: nameRange.to, text: 'textureSampleLevel' },
+        { from: to - 1, to: to - 1, text: ', 0.0' },
+      ],
+    };
+  }
+
+  private isSampler(arg: WgslExpression): boolean {
+    return (
+      arg.op === 'name' &&
+      !this.scope?.names.find(arg.name) &&
+      (this.scope?.samplers.has(arg.name) || this.context.module.samplers.has(arg.name)) === true
+    );
+  }
+
+  private bitcast(syntax: Of<'call'>): WgslValue {
+    const [wanted] = syntax.callee.args;
+    const type = wanted && this.context.module.typeOf(wanted, this.scope);
+    const [arg] = syntax.args;
+    if (!type || !arg || syntax.args.length !== 1) throw new LanguageError('“bitcast” is written bitcast<f32>(value).', syntax);
+    const value = bitcast(this.settledValue(arg), type);
+    if (!value) throw new LanguageError(`The bits of ${this.wordsOf(this.value(arg))} cannot be ${this.words(type)}.`, syntax);
+    return concrete(value);
+  }
+
+  private construct(syntax: Of<'call'>, type: Type): WgslValue {
+    const { args } = syntax;
+    if (type.kind === 'sampler' || type.kind === 'void') throw new LanguageError(`${this.words(type)} cannot be made from values.`, syntax);
+    if (args.length === 0) return concrete(zeroOf(type));
+    if (type.kind === 'struct')
+      return this.constructEach(
+        syntax,
+        type,
+        type.fields.map((field) => field.type),
+      );
+    if (type.kind === 'array') return this.constructEach(syntax, type, Array<Type>(type.length).fill(type.element));
+    const given = args.map((arg) => this.value(arg));
+    return concrete(this.constructNumeric(syntax, type, given));
+  }
+
+  private constructEach(syntax: Of<'call'>, type: Type, wanted: readonly Type[]): WgslValue {
+    const { args } = syntax;
+    if (wanted.length !== args.length)
+      throw new LanguageError(`${this.words(type)} takes ${wanted.length} values, ${args.length} are given.`, syntax);
+    return concrete(
+      construct(
+        type,
+        args.map((arg, index) => this.wanted(arg, wanted[index] ?? BOOL, 'This value')),
+      ),
+    );
+  }
+
+  private constructNumeric(syntax: Of<'call'>, type: Type, given: readonly WgslValue[]): Expression {
+    const scalar = scalarOf(type) ?? 'float';
+    const wanted = componentCount(type);
+    const [first] = given;
+    const bad = given.findIndex(({ value }) => componentCount(value.type) === 0);
+    if (bad >= 0) throw new LanguageError(`${this.words(type)} cannot be made from this.`, syntax.args[bad] ?? syntax);
+    if (given.length === 1 && first) {
+      // One value of as many components is turned into the type; one number stands for all.
+      const { value } = first;
+      const same = componentCount(value.type) === wanted && value.type.kind === type.kind;
+      if (same || type.kind === 'scalar') {
+        if (componentCount(value.type) !== wanted)
+          throw new LanguageError(`${this.words(type)} needs 1 value, ${componentCount(value.type)} are given.`, syntax);
+        return as(first, type) ?? construct(type, [settled(first)]);
+      }
+      if (type.kind === 'vector' && value.type.kind === 'scalar') {
+        const part = withScalar(first, scalar);
+        if (part) return construct(type, [part]);
+        throw new LanguageError(
+          `The parts of ${this.words(type)} are ${this.words(ofSize(scalar, 1))}, but this is ${this.wordsOf(first)}.`,
+          syntax.args[0] ?? syntax,
+          {
+            mends: [this.conversion(first, ofSize(scalar, 1), syntax.args[0] ?? syntax)],
+          },
+        );
+      }
+    }
+    const parts = given.map((each, index) => {
+      const part = withScalar(each, scalar);
+      const at = syntax.args[index] ?? syntax;
+      if (!part)
+        throw new LanguageError(
+          `The parts of ${this.words(type)} are ${this.words(ofSize(scalar, 1))}, but this is ${this.wordsOf(each)}.`,
+          at,
+          {
+            mends: [this.conversion(each, ofSize(scalar, componentCount(each.value.type)), at)],
+          },
+        );
+      return part;
+    });
+    const count = parts.reduce((sum, each) => sum + componentCount(each.type), 0);
+    const byColumns =
+      type.kind === 'matrix' &&
+      parts.every((each) => each.type.kind === 'vector' && each.type.size === type.rows) &&
+      parts.length === type.columns;
+    const byNumbers = parts.every((each) => each.type.kind === 'scalar') && count === wanted;
+    if (type.kind === 'matrix' ? !byColumns && !byNumbers : count !== wanted) {
+      throw new LanguageError(`${this.words(type)} needs ${wanted} numbers, ${count} are given.`, syntax);
+    }
+    return construct(type, parts);
+  }
+
+  /** `vec3(1, 2, x)` and `array(a, b)`: the type comes from the parts. */
+  private inferred(syntax: Of<'call'>): WgslValue {
+    const { name, args: template } = syntax.callee;
+    if (template.length > 0)
+      throw new LanguageError(`There is no type like this. Write “${name === 'array' ? 'array<f32, 4>' : `${name}<f32>`}”.`, syntax.callee);
+    const given = syntax.args.map((arg) => this.value(arg));
+    const [first] = given;
+    if (!first) throw new LanguageError(`“${name}()” needs its parts, or the type of them: ${name}f().`, syntax);
+    const settledOne = given.find((each) => !each.abstract);
+    const lean = given.some(({ abstract }) => abstract === 'float') ? 'float' : 'int';
+    if (name === 'array') {
+      const element = settledOne?.value.type ?? (lean === 'float' ? ofSize('float', componentCount(first.value.type)) : first.value.type);
+      const type: Type = { kind: 'array', element, length: given.length };
+      return this.constructEach(syntax, type, Array<Type>(given.length).fill(element));
+    }
+    const size = /^(?:vec|mat)([234])(?:x([234]))?$/.exec(name);
+    const scalar = name.startsWith('mat') ? 'float' : ((settledOne && scalarOf(settledOne.value.type)) ?? lean);
+    const type = size?.[2] ? matrix(Number(size[1]), Number(size[2])) : vector(Number(size?.[1] ?? 2), scalar);
+    const value = this.constructNumeric(syntax, type, given);
+    const numbers = given.every(({ abstract }) => abstract) && type.kind === 'vector' ? given.flatMap(numbersOf) : [];
+    if (numbers.length === 0) return concrete(value);
+    return abstractNumber(lean, numbers.length === 1 ? Array<number>(componentCount(type)).fill(numbers[0] ?? 0) : numbers);
+  }
+
+  private member(syntax: Of<'member'>): WgslValue {
+    const inBlock = this.blockMember(syntax);
+    if (inBlock) return inBlock;
+    const { field, fieldRange } = syntax;
+    const parted = this.modf(syntax);
+    if (parted) return parted;
+    const given = this.value(syntax.object);
+    const object = given.value;
+    if (object.type.kind === 'struct') {
+      const found = object.type.fields.find((each) => each.name === field);
+      if (!found) {
+        const names = object.type.fields.map((each) => each.name);
+        const { origin } = object.type;
+        throw new LanguageError(`${this.words(object.type)} has no member "${field}". It has ${names.join(', ')}.`, fieldRange, {
+          mends: [nearestMend(field, fieldRange, names)],
+          declared: origin?.path === this.context.source.path ? origin.range : undefined,
+        });
+      }
+      const type = this.words(found.type);
+      this.environment.note(fieldRange, { kind: 'field', name: field, signature: `${this.words(object.type)}.${field}: ${type}`, type });
+      return concrete({ op: 'member', object, field, type: found.type });
+    }
+    const set = LETTERS.find((each) => [...field].every((letter) => each.includes(letter)));
+    if (object.type.kind === 'vector' && !set && [...field].every((letter) => LETTERS.join('').includes(letter)))
+      throw new LanguageError('Components are named by one set of letters at a time: xyzw or rgba.', fieldRange);
+    if (object.type.kind !== 'vector' || !set || field.length > 4)
+      throw new LanguageError(`${this.wordsOf(given)} has no component "${field}".`, fieldRange);
+    const { size, scalar } = object.type;
+    const components = [...field].map((letter) => set.indexOf(letter));
+    if (components.some((each) => each >= size))
+      throw new LanguageError(
+        `${this.words(object.type)} has only ${size} components: ${set.slice(0, size).split('').join(', ')}.`,
+        fieldRange,
+      );
+    if (given.abstract)
+      return abstractNumber(
+        given.abstract,
+        components.map((each) => numbersOf(given)[each] ?? 0),
+      );
+    return concrete({ op: 'swizzle', object, components, type: ofSize(scalar, components.length) });
+  }
+
+  /** `modf(x).fract` and `modf(x).whole`. */
+  private modf({ object, field, fieldRange }: Of<'member'>): WgslValue | undefined {
+    if (object.op !== 'call' || object.callee.name !== 'modf' || this.environment.overloadsOf('modf').length > 0) return undefined;
+    const [arg] = object.args;
+    const x = arg && this.settledValue(arg);
+    if (!x || object.args.length !== 1 || scalarOf(x.type) !== 'float')
+      throw new LanguageError('“modf” takes a number or a vector of numbers.', object);
+    const whole: Expression = { op: 'builtin', name: 'trunc', args: [x], type: x.type };
+    if (field === 'whole') return concrete(whole);
+    if (field !== 'fract') throw new LanguageError('What “modf” gives has the parts “fract” and “whole”.', fieldRange);
+    return concrete({ op: 'binary', operator: '-', left: x, right: whole, type: x.type });
+  }
+
+  private blockMember({ object, field, fieldRange }: Of<'member'>): WgslValue | undefined {
+    if (object.op !== 'name' || this.scope?.names.find(object.name)) return undefined;
+    this.context.module.global(object.name);
+    const members = this.environment.instances.get(object.name);
+    if (!members) return undefined;
+    const found = members.get(field);
+    if (!found) {
+      const names = [...members.keys()];
+      throw new LanguageError(`"${object.name}" has no member "${field}". It has ${names.join(', ')}.`, fieldRange, {
+        mends: [nearestMend(field, fieldRange, names)],
+      });
+    }
+    const type = this.words(found.type);
+    this.environment.note(fieldRange, { kind: 'variable', name: field, signature: `${field}: ${type}`, type, declared: found.origin });
+    return concrete(global(found.name, found.type));
+  }
+
+  private index(syntax: Of<'index'>): WgslValue {
+    const object = this.settledValue(syntax.object);
+    const { type } = object;
+    const element =
+      type.kind === 'array'
+        ? type.element
+        : type.kind === 'vector'
+          ? ofSize(type.scalar, 1)
+          : type.kind === 'matrix'
+            ? vector(type.rows)
+            : undefined;
+    if (!element) throw new LanguageError(`${this.words(type)} cannot be indexed.`, syntax.object);
+    const given = this.value(syntax.index);
+    const index = as(given, INT) ?? as(given, UINT);
+    if (!index) throw new LanguageError(`An index must be i32 or u32, but this is ${this.wordsOf(given)}.`, syntax.index);
+    const length = type.kind === 'array' ? type.length : type.kind === 'vector' ? type.size : type.kind === 'matrix' ? type.columns : 0;
+    const known = this.known(index);
+    const at = known.op === 'constant' ? (known.value[0] ?? 0) : 0;
+    if (at < 0 || at >= length) throw new LanguageError(`The index goes from 0 to ${length - 1}.`, syntax.index);
+    return concrete({ op: 'index', object, index, type: element });
+  }
+
+  private unary(syntax: Of<'unary'>): WgslValue {
+    const { operator } = syntax;
+    if (operator === '*') return concrete(this.pointed(syntax.value));
+    if (operator === '&') throw new LanguageError('A pointer is given to a function, or to a “let”: let p = &name;', syntax);
+    const given = this.value(syntax.value);
+    const scalar = scalarOf(given.value.type);
+    if (operator === '!') {
+      if (scalar !== 'bool') throw new LanguageError(`"!" turns round a bool, but this is ${this.wordsOf(given)}.`, syntax.value);
+      const { value } = given;
+      if (sameType(value.type, BOOL)) return concrete({ op: 'unary', operator, value, type: value.type });
+      return concrete({ op: 'builtin', name: 'not', args: [value], type: value.type });
+    }
+    if (!scalar || scalar === 'bool' || (operator === '-' && scalar === 'uint') || (operator === '~' && scalar === 'float'))
+      throw new LanguageError(`"${operator}" does not work on ${this.wordsOf(given)}.`, syntax);
+    if (given.abstract)
+      return abstractNumber(
+        given.abstract,
+        numbersOf(given).map((each) => (operator === '-' ? -each : ~each)),
+      );
+    return concrete({ op: 'unary', operator, value: given.value, type: given.value.type });
+  }
+
+  /** What a pointer points to. */
+  pointed(syntax: WgslExpression): Expression {
+    if (syntax.op === 'unary' && syntax.operator === '&') return this.place(syntax.value);
+    const variable = syntax.op === 'name' ? this.scope?.names.find(syntax.name) : undefined;
+    const place = variable && this.scope?.pointers.get(variable.name);
+    if (!place || !variable)
+      throw new LanguageError('Only a pointer has something behind it: a parameter ptr<function, …>, or “let p = &name;”.', syntax);
+    variable.read = true;
+    if (syntax.op === 'name') this.name(syntax);
+    return place;
+  }
+
+  /** Something that can be assigned to; marks the variable as changing. */
+  place(syntax: WgslExpression): Expression {
+    switch (syntax.op) {
+      case 'unary':
+        if (syntax.operator === '*') return this.changing(this.pointed(syntax.value));
+        break;
+      case 'name':
+        return this.placeNamed(syntax);
+      case 'member': {
+        if (this.blockMember(syntax)) throw new LanguageError('Uniforms can only be read.', syntax);
+        const object = this.place(syntax.object);
+        if (object.type.kind === 'struct') {
+          const found = object.type.fields.find((each) => each.name === syntax.field);
+          if (found) return { op: 'member', object, field: found.name, type: found.type };
+        }
+        const component =
+          object.type.kind === 'vector' ? LETTERS.map((each) => each.indexOf(syntax.field)).find((each) => each >= 0) : undefined;
+        if (syntax.field.length > 1 && object.type.kind === 'vector')
+          throw new LanguageError('WGSL assigns to one component at a time.', syntax.fieldRange);
+        if (component === undefined || object.type.kind !== 'vector' || component >= object.type.size) {
+          this.member(syntax);
+          break;
+        }
+        return swizzle(object, [component]);
+      }
+      case 'index': {
+        const object = this.place(syntax.object);
+        const read = this.index(syntax).value;
+        return read.op === 'index' ? { ...read, object } : read;
+      }
+    }
+    throw new LanguageError('Only a variable can be assigned to.', syntax);
+  }
+
+  private placeNamed(syntax: Of<'name'>): Expression {
+    const { name } = syntax;
+    const variable = this.scope?.names.find(name);
+    if (variable) {
+      const pointed = this.scope?.pointers.get(variable.name);
+      if (pointed) return this.changing(pointed);
+      if (variable.readOnly) {
+        const mends = this.varMend(variable.declared);
+        throw new LanguageError(`"${name}" keeps its value; “var” would let it change.`, syntax, { mends, declared: variable.declared });
+      }
+      const read = variable.read;
+      this.name(syntax);
+      variable.read = read;
+      return this.changing(local(variable.name, variable.type));
+    }
+    const place = this.name(syntax).value;
+    const found = place.op === 'reference' ? this.environment.globals.get(place.name) : undefined;
+    if (!found || !this.environment.isWritable(found)) throw new LanguageError(`"${name}" can only be read.`, syntax);
+    return place;
+  }
+
+  private varMend({ from }: Range): CodeMend[] {
+    const { text } = this.context.source;
+    const word = /\b(let|const)\s+$/.exec(text.slice(Math.max(0, from - 40), from));
+    const at = word?.[1] ? from - word[0].length : -1;
+    return at >= 0 && word?.[1] ? [write('var', { from: at, to: at + word[1].length })] : [];
+  }
+
+  private changing(place: Expression): Expression {
+    let root = place;
+    while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
+    const variable = root.op === 'reference' && root.scope === 'local' ? this.scope?.names.ofIr(root.name) : undefined;
+    if (variable) {
+      variable.assigned = true;
+      variable.uniform = false;
+    }
+    return place;
+  }
+
+  private binary(syntax: Of<'binary'>): WgslValue {
+    return this.combined(syntax.operator, this.value(syntax.left), this.value(syntax.right), syntax);
+  }
+
+  /** Two values under an operator (section 8.7 to 8.9). */
+  combined(
+    operator: BinaryOperator,
+    left: WgslValue,
+    right: WgslValue,
+    syntax: Range & { readonly left: WgslExpression; readonly right: WgslExpression },
+  ): WgslValue {
+    if (left.abstract && right.abstract) {
+      const value = abstractResult(operator, left, right);
+      if (value) return value;
+    }
+    const isShift = operator === '<<' || operator === '>>';
+    const [a, b] = isShift ? [settled(left), shiftBy(right)] : this.sided(left, right);
+    const type = a && b ? wgslBinaryType(operator, a.type, b.type) : undefined;
+    if (a && b && type) return concrete(lowered(operator, a, b, type));
+    const mends = [this.sideMend(left, right, syntax)];
+    const words = `"${operator}" does not work between ${this.wordsOf(left)} and ${this.wordsOf(right)}.`;
+    const scalars =
+      scalarOf(left.value.type) !== scalarOf(right.value.type) && mends[0] ? ' WGSL turns nothing into another type by itself.' : '';
+    throw new LanguageError(words + scalars, syntax, { mends });
+  }
+
+  private sideMend(
+    left: WgslValue,
+    right: WgslValue,
+    syntax: { readonly left: WgslExpression; readonly right: WgslExpression },
+  ): CodeMend | undefined {
+    const [a, b] = [left.value.type, right.value.type];
+    if (a.kind !== 'scalar' || b.kind !== 'scalar' || a.scalar === b.scalar || a.scalar === 'bool' || b.scalar === 'bool') return undefined;
+    return a.scalar === 'float'
+      ? this.conversion(right, FLOAT, syntax.right)
+      : b.scalar === 'float'
+        ? this.conversion(left, FLOAT, syntax.left)
+        : undefined;
+  }
+
+  /** Both with one scalar, where one of them is abstract. */
+  private sided(left: WgslValue, right: WgslValue): [Expression | undefined, Expression | undefined] {
+    if (left.abstract && right.abstract) {
+      const lean = left.abstract === 'float' || right.abstract === 'float' ? 'float' : 'int';
+      return [withScalar(left, lean), withScalar(right, lean)];
+    }
+    const of = (given: WgslValue, other: WgslValue): Expression | undefined =>
+      given.abstract ? withScalar(given, scalarOf(other.value.type) ?? 'float') : given.value;
+    return [of(left, right), of(right, left)];
+  }
+
+  /** Two values of one type, for functions that choose between them. */
+  private alike(a: WgslValue, b: WgslValue, syntax: Range): [Expression, Expression] {
+    const [one, other] = this.sided(a, b);
+    if (!one || !other || !sameType(one.type, other.type))
+      throw new LanguageError(`Both values must be of one type, but these are ${this.wordsOf(a)} and ${this.wordsOf(b)}.`, syntax);
+    return [one, other];
+  }
+
+  constantLength(syntax: WgslExpression): number {
+    const length = this.known(settled(this.value(syntax)));
+    const value = length.op === 'constant' && scalarOf(length.type) !== 'float' ? length.value[0] : undefined;
+    if (value === undefined || !Number.isInteger(value) || value < 1 || value > 4096)
+      throw new LanguageError('The length of an array must be a constant whole number from 1 to 4096.', syntax);
+    return value;
+  }
+}
+
+function spread(type: Type, value: number): Expression {
+  return constant(type, Array<number>(componentCount(type)).fill(value));
+}
+
+function floatOf(text: string): number {
+  const digits = text.replace(/^(0[xX])/, '');
+  if (digits === text) return parseFloat(text);
+  const [, whole = '', part = '', power = '0'] = /^([0-9a-fA-F]*)\.?([0-9a-fA-F]*)(?:[pP]([+-]?\d+))?/.exec(digits) ?? [];
+  const mantissa = whole + part === '' ? 0 : parseInt(whole + part, 16);
+  return mantissa * 2 ** (Number(power) - 4 * part.length);
+}
+
+function shiftBy(right: WgslValue): Expression | undefined {
+  return right.abstract ? withScalar(right, 'uint') : scalarOf(right.value.type) === 'uint' ? right.value : undefined;
+}
+
+/** The type of `left operator right`; undefined where there is none. */
+function wgslBinaryType(operator: BinaryOperator, left: Type, right: Type): Type | undefined {
+  const [a, b] = [scalarOf(left), scalarOf(right)];
+  if (!a || !b) return undefined;
+  const equal = sameType(left, right);
+  const asBools = left.kind === 'vector' ? vector(left.size, 'bool') : BOOL;
+  if (left.kind === 'matrix' || right.kind === 'matrix') return matrixType(operator, left, right);
+  if (operator === '&&' || operator === '||') return equal && sameType(left, BOOL) ? BOOL : undefined;
+  if (operator === '==' || operator === '!=') return equal ? asBools : undefined;
+  if (COMPARISONS.has(operator)) return equal && a !== 'bool' ? asBools : undefined;
+  if (operator === '<<' || operator === '>>')
+    return a !== 'float' && a !== 'bool' && componentCount(left) === componentCount(right) ? left : undefined;
+  if (operator === '&' || operator === '|') return equal && a !== 'float' ? left : undefined;
+  if (operator === '^') return equal && a !== 'float' && a !== 'bool' ? left : undefined;
+  if (a === 'bool' || a !== b) return undefined;
+  if (equal) return left;
+  if (left.kind === 'scalar') return right;
+  return right.kind === 'scalar' ? left : undefined;
+}
+
+function matrixType(operator: BinaryOperator, left: Type, right: Type): Type | undefined {
+  const float = (type: Type): boolean => sameType(type, FLOAT);
+  if (operator === '+' || operator === '-') return sameType(left, right) ? left : undefined;
+  if (operator !== '*') return undefined;
+  if (left.kind === 'matrix' && right.kind === 'matrix') return left.columns === right.rows ? matrix(right.columns, left.rows) : undefined;
+  if (left.kind === 'matrix' && right.kind === 'vector')
+    return right.scalar === 'float' && left.columns === right.size ? vector(left.rows) : undefined;
+  if (left.kind === 'vector' && right.kind === 'matrix')
+    return left.scalar === 'float' && left.size === right.rows ? vector(right.columns) : undefined;
+  return left.kind === 'matrix' ? (float(right) ? left : undefined) : float(left) ? right : undefined;
+}
+
+const RELATIONS: Readonly<Record<string, string>> = {
+  '==': 'equal',
+  '!=': 'notEqual',
+  '<': 'lessThan',
+  '>': 'greaterThan',
+  '<=': 'lessThanEqual',
+  '>=': 'greaterThanEqual',
+};
+
+/** An operation of WGSL in the IR, whose operators are those of GLSL ES 3.00. */
+function lowered(operator: BinaryOperator, left: Expression, right: Expression, type: Type): Expression {
+  const scalar = scalarOf(left.type);
+  if (left.type.kind === 'vector' && Object.hasOwn(RELATIONS, operator))
+    return { op: 'builtin', name: RELATIONS[operator] ?? operator, args: [left, right], type };
+  // The rest of a division with the sign of the first (section 8.7): x − y · trunc(x / y).
+  if (operator === '%' && scalar === 'float') {
+    const quotient: Expression = { op: 'builtin', name: 'trunc', args: [{ op: 'binary', operator: '/', left, right, type }], type };
+    return { op: 'binary', operator: '-', left, right: { op: 'binary', operator: '*', left: right, right: quotient, type }, type };
+  }
+  if (scalar === 'bool' && (operator === '&' || operator === '|')) {
+    if (type.kind === 'scalar') {
+      // Both sides are computed, whichever decides; as neither changes anything, that is not seen.
+      return { op: 'binary', operator: operator === '&' ? '&&' : '||', left, right, type };
+    }
+    return componentwise(type, (index) => ({
+      op: 'binary',
+      operator: operator === '&' ? '&&' : '||',
+      left: swizzle(left, [index]),
+      right: swizzle(right, [index]),
+      type: BOOL,
+    }));
+  }
+  return { op: 'binary', operator, left, right, type };
+}
+
+function componentwise(type: Type, part: (index: number) => Expression): Expression {
+  return construct(
+    type,
+    Array.from({ length: componentCount(type) }, (_, index) => part(index)),
+  );
+}
+
+const ABSTRACT: Readonly<Record<string, (a: number, b: number, whole: boolean) => number>> = {
+  '+': (a, b) => a + b,
+  '-': (a, b) => a - b,
+  '*': (a, b) => a * b,
+  '/': (a, b, whole) => (whole ? Math.trunc(a / b) : a / b),
+  '%': (a, b) => a % b,
+};
+
+/** Numbers without a type, computed as such; nothing for what gives none. */
+function abstractResult(operator: BinaryOperator, left: WgslValue, right: WgslValue): WgslValue | undefined {
+  const work = Object.hasOwn(ABSTRACT, operator) ? ABSTRACT[operator] : undefined;
+  const [a, b] = [numbersOf(left), numbersOf(right)];
+  if (!work || left.value.type.kind === 'matrix' || right.value.type.kind === 'matrix') return undefined;
+  if (a.length !== b.length && a.length > 1 && b.length > 1) return undefined;
+  const whole = left.abstract === 'int' && right.abstract === 'int';
+  const size = Math.max(a.length, b.length);
+  const numbers = Array.from({ length: size }, (_, index) =>
+    work(a[a.length === 1 ? 0 : index] ?? 0, b[b.length === 1 ? 0 : index] ?? 0, whole),
+  );
+  return numbers.every(Number.isFinite) ? abstractNumber(whole ? 'int' : 'float', numbers) : undefined;
+}
