@@ -9,6 +9,9 @@ const flags = [
   '--use-angle=swiftshader',
   '--enable-unsafe-swiftshader',
   '--disable-gpu-compositing',
+  // WGSL is judged by the browser, too.
+  '--enable-unsafe-webgpu',
+  '--use-webgpu-adapter=swiftshader',
 ];
 
 process.env.CHROME_BIN ??= '/usr/bin/chromium';

@@ -3,11 +3,10 @@ import { library as loadLibrary, type Library } from '../catalogue/library';
 import { SYSTEM_UNIFORMS } from '../compile/code/system-names';
 import type { IrFunction } from '../ir/ir';
 import type { Origin, Range } from '../ir/origin';
-import { NAMED_TYPES, typeName, type StructType, type Type } from '../ir/types';
+import { NAMED_TYPES, VEC4, type StructType, type Type } from '../ir/types';
 import { writtenGlobal, type TextEdit } from '../language';
-import { BUILTIN_NAMES, builtinHelp } from '../language/builtin-help';
-import { functionWords } from '../language/function-words';
 import { codedText, type CodedText, type TextRole } from './coded-text';
+import { dialectOf, type Dialect } from './dialect';
 import { helpFor, type NameHelp } from './help';
 
 /** Something that can be written at a place. */
@@ -27,7 +26,6 @@ export interface Completions {
   readonly options: readonly Completion[];
 }
 
-const WORDS = 'if else for while do return break continue discard const in out inout uniform struct true false import flat'.split(' ');
 const NAME_BEFORE = /[A-Za-z_]\w*$/;
 const CHAIN_BEFORE = /([A-Za-z_][\w.[\]]*)\.(\w*)$/;
 
@@ -39,7 +37,7 @@ export function completionsAt(text: string, role: TextRole, offset: number, libr
   const [, chain, field] = CHAIN_BEFORE.exec(before) ?? [];
   if (chain !== undefined && field !== undefined) {
     const type = chainType(chain, coded, offset);
-    return type && { from: offset - field.length, options: membersOf(type) };
+    return type && { from: offset - field.length, options: membersOf(type, dialectOf(text)) };
   }
   const word = NAME_BEFORE.exec(before)?.[0] ?? '';
   if (/\bimport\s+\w*$/.test(before)) {
@@ -53,6 +51,7 @@ export function completionsAt(text: string, role: TextRole, offset: number, libr
 
 function names(coded: CodedText, offset: number, library: Library): Completion[] {
   const { read, index, text } = coded;
+  const dialect = dialectOf(text);
   const seen = new Set<string>();
   const found: Completion[] = [];
   const add = (completion: Completion): void => {
@@ -61,9 +60,9 @@ function names(coded: CodedText, offset: number, library: Library): Completion[]
     found.push(completion);
   };
   for (const { name, type, from, to } of [...index.variables].reverse())
-    if (from <= offset && offset <= to) add({ label: name, kind: 'variable', detail: `${type} ${name}`, help: '', rank: 5 });
+    if (from <= offset && offset <= to) add({ label: name, kind: 'variable', detail: dialect.variable(name, type), help: '', rank: 5 });
   for (const { name, type } of read.uniforms)
-    add({ label: name, kind: 'parameter', detail: `uniform ${typeName(type)} ${name}`, help: 'A parameter.', rank: 4 });
+    add({ label: name, kind: 'parameter', detail: dialect.uniform(name, type), help: 'A parameter.', rank: 4 });
   const { functions } = read.module;
   const own = new Set(read.own);
   for (const signature of own) addFunction(functions.get(signature), 4);
@@ -71,18 +70,18 @@ function names(coded: CodedText, offset: number, library: Library): Completion[]
     if (own.has(each.signature)) continue;
     addFunction(each, library.module.functions.has(each.signature) ? 1 : 3);
   }
-  for (const name of BUILTIN_NAMES) {
-    const help = builtinHelp(name);
+  for (const name of dialect.builtins) {
+    const help = dialect.builtinHelp(name);
     add({ label: name, kind: 'built-in', detail: help?.signatures[0] ?? name, help: help?.help ?? '', rank: 2 });
   }
-  for (const name of NAMED_TYPES.keys()) add({ label: name, kind: 'type', detail: name, help: '', rank: 2 });
+  for (const name of dialect.types) add({ label: name, kind: 'type', detail: name, help: '', rank: 2 });
   for (const name of ['Lit', 'Surface', 'Shape']) add({ label: name, kind: 'type', detail: `struct ${name}`, help: '', rank: 2 });
-  for (const name of WORDS) add({ label: name, kind: 'word', detail: '', help: '', rank: 1 });
+  for (const name of dialect.words) add({ label: name, kind: 'word', detail: '', help: '', rank: 1 });
   for (const name of importerOf(library).names)
     add({ label: name, kind: 'from the Library', detail: `import ${name};`, help: 'A function of the Library, to be imported.', rank: 0 });
-  if (/\bvoid\s+main\s*\(/.test(text))
+  if (dialect.isWhole(text))
     for (const [name, { type, help }] of Object.entries(SYSTEM_UNIFORMS))
-      add({ label: name, kind: 'variable', detail: `uniform ${type} ${name}`, help, rank: 2 });
+      add({ label: name, kind: 'variable', detail: dialect.uniform(name, NAMED_TYPES.get(type) ?? VEC4), help, rank: 2 });
   return found;
 
   function addFunction(declared: IrFunction | undefined, rank: number): void {
@@ -91,7 +90,7 @@ function names(coded: CodedText, offset: number, library: Library): Completion[]
     add({
       label: declared.name,
       kind: 'function',
-      detail: functionWords(declared),
+      detail: dialect.head(declared),
       help: kind?.help ?? '',
       rank: kind ? rank + 0.5 : rank,
     });
@@ -99,11 +98,12 @@ function names(coded: CodedText, offset: number, library: Library): Completion[]
 }
 
 /** The type of `a.b[0].c` at a place, as far as it can be told. */
-function chainType(chain: string, { index, read }: CodedText, offset: number): Type | undefined {
+function chainType(chain: string, { index, read, text }: CodedText, offset: number): Type | undefined {
+  const dialect = dialectOf(text);
   const [first = '', ...fields] = chain.replace(/\[[^\]]*\]/g, '.[]').split('.');
   const variable = [...index.variables].reverse().find(({ name, from, to }) => name === first && from <= offset && offset <= to);
   const global = [...read.module.globals.values()].find(({ name }) => writtenGlobal(name) === first);
-  let type = variable ? typeNamed(variable.type, read.module.structs) : global?.type;
+  let type = variable ? typeNamed(variable.type, read.module.structs, dialect) : global?.type;
   for (const field of fields) {
     if (type?.kind === 'struct') type = type.fields.find(({ name }) => name === field)?.type;
     else if (type?.kind === 'array') type = type.element;
@@ -113,18 +113,21 @@ function chainType(chain: string, { index, read }: CodedText, offset: number): T
   return type;
 }
 
-function typeNamed(name: string, structs: ReadonlyMap<string, StructType>): Type | undefined {
-  const [, element = name, length] = /^(.*)\[(\d+)\]$/.exec(name) ?? [];
-  const type = NAMED_TYPES.get(element) ?? structs.get(element);
+/** `vec4[8]` or `array<vec4f, 8>`; what a pointer points to. */
+function typeNamed(name: string, structs: ReadonlyMap<string, StructType>, dialect: Dialect): Type | undefined {
+  const pointed = /^ptr<function, (.*)>$/.exec(name)?.[1];
+  if (pointed) return typeNamed(pointed, structs, dialect);
+  const [, element = name, length] = /^(.*)\[(\d+)\]$/.exec(name) ?? /^array<(.*), (\d+)>$/.exec(name) ?? [];
+  const type = dialect.typeNamed(element) ?? structs.get(element);
   return type && length !== undefined ? { kind: 'array', element: type, length: Number(length) } : type;
 }
 
-function membersOf(type: Type): Completion[] {
+function membersOf(type: Type, dialect: Dialect): Completion[] {
   if (type.kind === 'struct') {
     return type.fields.map(({ name, type: field }) => ({
       label: name,
       kind: 'field',
-      detail: `${typeName(field)} ${name}`,
+      detail: dialect.variable(name, dialect.typeWords(field)),
       help: '',
       rank: 3,
     }));
@@ -190,7 +193,8 @@ export function renameAt(
   const found = renamable(text, role, offset, library);
   if (!found) return { problem: 'What stands here has its name from elsewhere. Put the cursor on a name that this text declares.' };
   if (!/^[A-Za-z_]\w{0,63}$/.test(wanted)) return { problem: 'A name begins with a letter, and has only letters, digits and “_”.' };
-  if (WORDS.includes(wanted) || NAMED_TYPES.has(wanted) || BUILTIN_NAMES.includes(wanted))
+  const { words, types, builtins } = dialectOf(text);
+  if (words.includes(wanted) || types.includes(wanted) || builtins.includes(wanted))
     return { problem: `“${wanted}” is a word of the language.` };
   const { index } = codedText(text, role, library);
   if (index.uses.some(({ symbol }) => symbol.name === wanted && symbol.kind !== 'field'))

@@ -4,8 +4,8 @@ import type { Origin } from '../ir/origin';
 import { SYSTEM_UNIFORMS } from '../compile/code/system-names';
 import { declaredParameters } from '../compile/code/declared-parameters';
 import type { CodeSymbol } from '../language';
-import { builtinHelp } from '../language/builtin-help';
 import type { CodedText } from './coded-text';
+import { dialectOf } from './dialect';
 
 /** What is said of a name: how it is written, what it means, where its formula comes from. */
 export interface NameHelp {
@@ -24,7 +24,7 @@ const TYPE_HELP: Readonly<Record<string, string>> = {
 export function helpFor(symbol: CodeSymbol, { read, text }: CodedText, library: Library): NameHelp {
   const plain: NameHelp = { signatures: [symbol.signature], help: '' };
   if (symbol.kind === 'builtin') {
-    const found = builtinHelp(symbol.name);
+    const found = dialectOf(text).builtinHelp(symbol.name);
     return found
       ? {
           signatures: [symbol.signature, ...found.signatures.filter((each) => each !== symbol.signature)].slice(0, 4),
@@ -44,8 +44,7 @@ export function helpFor(symbol: CodeSymbol, { read, text }: CodedText, library: 
   const uniform = read.uniforms.find(({ name, nameRange }) => name === symbol.name && nameRange.from === symbol.declared?.range?.from);
   if (uniform) {
     const [parameter] = declaredParameters([uniform]).parameters;
-    const known =
-      Object.hasOwn(SYSTEM_UNIFORMS, uniform.name) && /\bvoid\s+main\s*\(/.test(text) ? SYSTEM_UNIFORMS[uniform.name] : undefined;
+    const known = Object.hasOwn(SYSTEM_UNIFORMS, uniform.name) && dialectOf(text).isWhole(text) ? SYSTEM_UNIFORMS[uniform.name] : undefined;
     return { ...plain, help: known?.help ?? parameter?.help ?? `The parameter “${parameter?.name ?? uniform.name}”.` };
   }
   return plain;

@@ -26,3 +26,8 @@ export { SourceText } from './source';
 export type { DirectionKind } from './direction-kind';
 export type { KnownDirections } from './written-directions';
 export { withoutComments } from './without-comments';
+export { bare as printWgslValue } from './printing/wgsl/print-wgsl-expression';
+export { NotInWgsl } from './printing/wgsl/not-in-wgsl';
+export { WgslStatementWriter } from './printing/wgsl/print-wgsl-statements';
+export { wgslName } from './printing/wgsl/wgsl-name';
+export { wgslTypeName } from './wgsl/wgsl-types';

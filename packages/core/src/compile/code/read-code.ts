@@ -204,8 +204,10 @@ class CodeReader {
     const [paint, second] = find('paint');
     if (!paint) {
       const end = this.code.text.length;
-      const mend = { label: 'Add a paint function', edits: [{ from: end, to: end, text: FIRST_PAINT }] };
-      if (this.noErrors) this.say('A material needs “Lit paint(Surface s)” or “vec4 paint(Surface s)”.', undefined, 0, { mends: [mend] });
+      const wgsl = isWgsl(this.code.text);
+      const mend = { label: 'Add a paint function', edits: [{ from: end, to: end, text: wgsl ? FIRST_WGSL_PAINT : FIRST_PAINT }] };
+      const words = wgsl ? '“fn paint(s: Surface) -> Lit” or “… -> vec4f”' : '“Lit paint(Surface s)” or “vec4 paint(Surface s)”';
+      if (this.noErrors) this.say(`A material needs ${words}.`, undefined, 0, { mends: [mend] });
       return undefined;
     }
     if (second) this.say('A material has one “paint”.', second.nameRange);
@@ -365,7 +367,12 @@ class CodeReader {
     const [first] = parameters;
     const fits = parameters.length === 1 && first && typeName(first.type) === struct && first.direction === direction;
     if (fits && results.includes(typeName(result))) return;
-    const forms = results.map((each) => `${each} ${name}(${direction === 'in' ? '' : `${direction} `}${struct} s)`).join(' or ');
+    const form = (result: string): string => {
+      if (!isWgsl(this.code.text)) return `${result} ${name}(${direction === 'in' ? '' : `${direction} `}${struct} s)`;
+      const given = result === 'void' ? '' : ` -> ${WGSL_RESULTS[result] ?? result}`;
+      return `fn ${name}(s: ${direction === 'in' ? struct : `ptr<function, ${struct}>`})${given}`;
+    };
+    const forms = results.map(form).join(' or ');
     this.say(`“${name}” must be written as ${forms}.`, nameRange);
   }
 
@@ -458,6 +465,14 @@ class CodeReader {
     }
   }
 }
+
+const WGSL_RESULTS: Readonly<Record<string, string>> = { vec3: 'vec3f', vec4: 'vec4f', float: 'f32' };
+
+export const FIRST_WGSL_PAINT = `
+fn paint(s: Surface) -> Lit {
+  return lambert(vec3f(0.8), s.normal);
+}
+`;
 
 export const FIRST_PAINT = `
 Lit paint(Surface s) {

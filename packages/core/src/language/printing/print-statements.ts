@@ -1,5 +1,6 @@
 import { constant } from '../../ir/build';
 import type { Expression, IrFunction, Statement, SwitchCase } from '../../ir/ir';
+import type { Origin } from '../../ir/origin';
 import type { Type } from '../../ir/types';
 import type { LineWriter } from './line-writer';
 import { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './print-expression';
@@ -12,17 +13,26 @@ export function functionHead({ signature, parameters, result }: IrFunction, name
   return `${printType(result, names)} ${names.functionOf(signature)}(${list.join(', ')})`;
 }
 
+/** Told of each statement before it is written: what stands before it in the text, comments above all. */
+type Before = (origin: Origin | undefined) => void;
+
 /** Statements, one to a line, with what each was made of. */
-export function printStatements(statements: readonly Statement[], names: PrintedNames, out: LineWriter): void {
-  for (const statement of statements) printStatement(statement, names, out);
+export function printStatements(statements: readonly Statement[], names: PrintedNames, out: LineWriter, before?: Before): void {
+  for (const statement of statements) {
+    before?.(statement.origin);
+    printStatement(statement, names, out, before);
+  }
 }
 
-function printStatement(statement: Statement, names: PrintedNames, out: LineWriter): void {
+function printStatement(statement: Statement, names: PrintedNames, out: LineWriter, before?: Before): void {
   const write = (expression: Expression): string => printValue(expression, names);
   const { origin } = statement;
   const braces = (head: string, body: readonly Statement[], tail = '}'): void => {
     out.line(`${head} {`, origin);
-    out.indented(() => printStatements(body, names, out));
+    out.indented(() => {
+      printStatements(body, names, out, before);
+      if (tail === '}' && origin?.range) before?.({ path: origin.path, range: { from: origin.range.to, to: origin.range.to } });
+    });
     out.line(tail);
   };
   switch (statement.op) {
@@ -40,13 +50,13 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
     case 'if':
       braces(`if (${write(statement.condition)})`, statement.then, statement.else.length > 0 ? '} else {' : '}');
       if (statement.else.length > 0) {
-        out.indented(() => printStatements(statement.else, names, out));
+        out.indented(() => printStatements(statement.else, names, out, before));
         out.line('}');
       }
       return;
     case 'switch':
       out.line(`switch (${write(statement.selector)}) {`, origin);
-      out.indented(() => statement.cases.forEach((each) => printCase(each, statement.selector.type, names, out)));
+      out.indented(() => statement.cases.forEach((each) => printCase(each, statement.selector.type, names, out, before)));
       out.line('}');
       return;
     case 'loop': {
@@ -58,7 +68,7 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
     }
     case 'block':
       out.line('{', origin);
-      out.indented(() => printStatements(statement.body, names, out));
+      out.indented(() => printStatements(statement.body, names, out, before));
       out.line('}');
       return;
     case 'return':
@@ -69,10 +79,10 @@ function printStatement(statement: Statement, names: PrintedNames, out: LineWrit
   }
 }
 
-function printCase({ values, otherwise, body }: SwitchCase, type: Type, names: PrintedNames, out: LineWriter): void {
+function printCase({ values, otherwise, body }: SwitchCase, type: Type, names: PrintedNames, out: LineWriter, before?: Before): void {
   for (const value of values) out.line(`case ${printValue(constant(type, [value]), names)}:`);
   if (otherwise) out.line('default:');
-  out.indented(() => printStatements(body, names, out));
+  out.indented(() => printStatements(body, names, out, before));
   // The last label of all needs a statement behind it (GLSL ES 3.00 section 6.2).
   if (body.length === 0) out.indented(() => out.line('break;'));
 }

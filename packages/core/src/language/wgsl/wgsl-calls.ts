@@ -63,6 +63,11 @@ export const LACKED: Readonly<Record<string, string>> = {
 
 export const WGSL_BUILTIN_NAMES: readonly string[] = [...Object.keys(NAMES), ...MADE];
 
+/** What a function of WGSL is called in the IR. */
+export function irNameOf(name: string): string | undefined {
+  return Object.hasOwn(NAMES, name) ? NAMES[name] : undefined;
+}
+
 /** Those whose arguments are all of one type in WGSL, though not in GLSL. */
 const ALIKE = new Set(['min', 'max', 'clamp', 'step', 'smoothstep', 'pow', 'atan']);
 
@@ -73,7 +78,7 @@ export interface Overload {
 
 /** The overload that fits what is given best; also told what there is, where none does. */
 export function builtinFor(name: string, args: readonly WgslValue[]): Overload | undefined {
-  const irName = Object.hasOwn(NAMES, name) ? NAMES[name] : undefined;
+  const irName = irNameOf(name);
   if (!irName) return undefined;
   let best: { readonly overload: BuiltinOverload; readonly cost: number } | undefined;
   for (const overload of overloadsOf(name)) {
@@ -87,7 +92,7 @@ export function builtinFor(name: string, args: readonly WgslValue[]): Overload |
 }
 
 export function overloadsOf(name: string): readonly BuiltinOverload[] {
-  const irName = Object.hasOwn(NAMES, name) ? (NAMES[name] ?? '') : '';
+  const irName = irNameOf(name) ?? '';
   const all = (BUILTINS.get(irName) ?? []).filter(({ parameters }) => name !== 'atan' || parameters.length === 1);
   const two = name === 'atan2' ? all.filter(({ parameters }) => parameters.length === 2) : all;
   if (!ALIKE.has(irName)) return two;
@@ -156,13 +161,23 @@ export function imageRead(name: string, given: readonly WgslValue[]): Expression
   if (layered && place && layer && read.name !== 'textureSize')
     args.splice(0, 2, construct(whole ? vector(3, 'int') : vector(3), [place, construct(whole ? INT : FLOAT, [layer])]));
   const all = [image.value, ...args.map((each, index) => (whole || index > 0 || !isWhole(each) ? each : construct(FLOAT, [each])))];
-  const overload = BUILTINS.get(read.name)?.find(
+  const irName = moved(read, all);
+  const overload = BUILTINS.get(irName)?.find(
     ({ parameters }) => parameters.length === all.length && parameters.every((each, index) => sameType(each, all[index]?.type ?? each)),
   );
   if (!overload) return undefined;
-  const value: Expression = { op: 'builtin', name: read.name, args: all, type: overload.result };
+  const value: Expression = { op: 'builtin', name: irName, args: all, type: overload.result };
   if (read.name !== 'textureSize') return value;
   return construct(ofSize('uint', componentCount(value.type)), [value]);
+}
+
+/** The function of the IR for a read that is moved by some texels: a constant of whole numbers at its end. */
+function moved({ name, sampled }: ImageRead, args: Expression[]): string {
+  const last = args.at(-1);
+  if (!sampled || args.length < 3 || last?.type.kind !== 'vector' || last.type.scalar !== 'int') return name;
+  // A bias stands before the offset in WGSL, and behind it in the IR.
+  if (name === 'texture' && args.length === 4) args.splice(2, 2, last, args[2] ?? last);
+  return `${name}Offset`;
 }
 
 function isWhole({ type }: Expression): boolean {

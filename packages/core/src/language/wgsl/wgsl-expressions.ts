@@ -478,6 +478,7 @@ export class WgslExpressions {
         );
       }
     }
+    const wrong = given.filter((each) => !withScalar(each, scalar)).length;
     const parts = given.map((each, index) => {
       const part = withScalar(each, scalar);
       const at = syntax.args[index] ?? syntax;
@@ -486,7 +487,7 @@ export class WgslExpressions {
           `The parts of ${this.words(type)} are ${this.words(ofSize(scalar, 1))}, but this is ${this.wordsOf(each)}.`,
           at,
           {
-            mends: [this.conversion(each, ofSize(scalar, componentCount(each.value.type)), at)],
+            mends: wrong === 1 ? [this.conversion(each, ofSize(scalar, componentCount(each.value.type)), at)] : [],
           },
         );
       return part;
@@ -670,15 +671,16 @@ export class WgslExpressions {
           const found = object.type.fields.find((each) => each.name === syntax.field);
           if (found) return { op: 'member', object, field: found.name, type: found.type };
         }
-        const component =
-          object.type.kind === 'vector' ? LETTERS.map((each) => each.indexOf(syntax.field)).find((each) => each >= 0) : undefined;
-        if (syntax.field.length > 1 && object.type.kind === 'vector')
-          throw new LanguageError('WGSL assigns to one component at a time.', syntax.fieldRange);
-        if (component === undefined || object.type.kind !== 'vector' || component >= object.type.size) {
+        const size = object.type.kind === 'vector' ? object.type.size : 0;
+        const set = LETTERS.find((each) => [...syntax.field].every((letter) => each.includes(letter)));
+        const components = [...syntax.field].map((letter) => set?.indexOf(letter) ?? size);
+        if (components.some((each) => each >= size)) {
           this.member(syntax);
           break;
         }
-        return swizzle(object, [component]);
+        if (new Set(components).size < components.length)
+          throw new LanguageError('A component may stand only once in what is assigned to.', syntax.fieldRange);
+        return swizzle(object, components);
       }
       case 'index': {
         const object = this.place(syntax.object);

@@ -116,8 +116,7 @@ export class WgslModule {
       this.ready(name);
       return this.environment.ownGlobal(name);
     }
-    // Of what is not the text's own only constants and uniforms of the library have a meaning in it.
-    return this.environment.ownGlobal(name);
+    return this.environment.ownGlobal(name) ?? (name.startsWith('gl_') ? undefined : this.environment.global(name));
   }
 
   globalNames(): string[] {
@@ -187,7 +186,8 @@ export class WgslModule {
   private templated(syntax: WgslType, scope: WgslScope | undefined): Type | { readonly pointsTo: Type } {
     const { name, args, nameRange } = syntax;
     const [first, second] = args;
-    const element = first && this.typeOf(first, scope);
+    // The first of a pointer is no type but where it points to.
+    const element = first && name !== 'ptr' ? this.typeOf(first, scope) : undefined;
     const vectorOf = /^vec([234])$/.exec(name);
     const matrixOf = /^mat([234])x([234])$/.exec(name);
     if (vectorOf) {
@@ -332,11 +332,21 @@ export class WgslModule {
       this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage: 'const', value: kept, origin }));
       return;
     }
+    if (space === 'out') {
+      if (syntax.value) throw new LanguageError('What is handed on is given its value by “shape”.', syntax.value);
+      const flat = scalarOf(type) !== 'float' || undefined;
+      this.environment.addGlobal(name, (irName) => ({ name: irName, type, storage: 'out', flat, origin }));
+      return;
+    }
     if (space !== 'private') {
       const at = { from: syntax.from, to: syntax.from };
-      throw new LanguageError(`Say where "${name}" is kept: var<private> for a variable, var<uniform> for a parameter.`, nameRange, {
-        mends: this.source.text.startsWith('var', syntax.from) ? [write('var<private>', { from: at.from, to: at.from + 3 })] : [],
-      });
+      throw new LanguageError(
+        `Say where "${name}" is kept: var<private> for a variable, var<uniform> for a parameter, var<out> for what goes from “shape” to “paint”.`,
+        nameRange,
+        {
+          mends: this.source.text.startsWith('var', syntax.from) ? [write('var<private>', { from: at.from, to: at.from + 3 })] : [],
+        },
+      );
     }
     if (!this.environment.options.parameters)
       throw new LanguageError('Variables outside of functions have no place here. Take a const.', nameRange);

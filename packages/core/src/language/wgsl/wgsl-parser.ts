@@ -217,7 +217,7 @@ class WgslParser {
     const args: WgslExpression[] = [];
     while (!this.reader.is('>')) {
       const name = this.reader.peek();
-      if (name.kind === 'name' && (this.reader.is('<', 1) || this.reader.is(',', 1) || this.reader.is('>', 1))) {
+      if (name.kind === 'name' && this.reader.is('<', 1)) {
         const type = this.type();
         args.push({ op: 'type', type, from: type.from, to: type.to });
       } else args.push(this.binary(PRECEDENCE['<<'] ?? 8));
@@ -472,15 +472,18 @@ class WgslParser {
     const open = left.op === 'binary' && before !== undefined && left.from === start ? before : undefined;
     const chained = family.has('<') || family.has('<<');
     if (open !== undefined && family.has(open) && (chained || open !== operator)) {
-      const mends = [
-        {
-          label: 'Put brackets round the first',
-          edits: [
-            { from: left.from, to: left.from, text: '(' },
-            { from: left.to, to: left.to, text: ')' },
-          ],
-        },
-      ];
+      // What is compared twice is hardly meant so: no brackets make it right.
+      const mends = chained
+        ? []
+        : [
+            {
+              label: 'Put brackets round the first',
+              edits: [
+                { from: left.from, to: left.from, text: '(' },
+                { from: left.to, to: left.to, text: ')' },
+              ],
+            },
+          ];
       throw new LanguageError(`WGSL wants brackets between “${open}” and “${operator}”.`, sign, { mends });
     }
     if (right.op !== 'binary' || (!family.has('&&') && !family.has('&'))) return;

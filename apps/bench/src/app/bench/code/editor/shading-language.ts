@@ -11,11 +11,13 @@ import {
 import { tags } from '@lezer/highlight';
 
 const WORDS = new Set(
-  'if else for while do return break continue discard const in out inout uniform struct true false import flat precision highp mediump lowp void'.split(
-    ' ',
-  ),
+  `if else for while do switch case default return break continue discard const in out inout uniform struct true false import flat smooth centroid layout
+  invariant precision highp mediump lowp void loop continuing const_assert`.split(/\s+/),
 );
-const TYPES = /^(?:float|int|uint|bool|[iub]?vec[234]|mat[234]|sampler2D|samplerCube|Lit|Surface|Shape)$/;
+/** Words of WGSL that may be names in GLSL: they are words only where something is declared by them. */
+const DECLARING = new Set(['fn', 'let', 'var', 'override', 'alias']);
+const TYPES =
+  /^(?:float|int|uint|bool|[iub]?vec[234]|mat[234](?:x[234])?|[iu]?sampler(?:2D|3D|Cube|2DArray)(?:Shadow)?|f32|i32|u32|vec[234][fiu]|mat[234]x[234]f|array|ptr|sampler|texture_\w+|Lit|Surface|Shape)$/;
 
 interface State {
   /** Inside of which sort of comment, if any. */
@@ -38,12 +40,12 @@ function token(stream: StringStream, state: State): string | null {
     state.comment = stream.peek() === '*' ? 'docComment' : 'comment';
     return token(stream, state);
   }
-  if (stream.match(/^#.*/)) return 'meta';
-  if (stream.match(/^(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?[fuU]?/) || stream.match(/^0[xX][\da-fA-F]+[uU]?/)) return 'number';
+  if (stream.match(/^#.*/) || stream.match(/^@\w+/)) return 'meta';
+  if (stream.match(/^(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?[fhiuU]?/) || stream.match(/^0[xX][\da-fA-F]+[uU]?/)) return 'number';
   const name = stream.match(/^[A-Za-z_]\w*/) as RegExpMatchArray | null;
   if (name) {
     const [word] = name;
-    if (WORDS.has(word)) return 'keyword';
+    if (WORDS.has(word) || (DECLARING.has(word) && stream.match(/^(?:\s+[A-Za-z_]|\s*<)/, false))) return 'keyword';
     if (TYPES.test(word)) return 'typeName';
     return stream.match(/^\s*\(/, false) ? 'function' : 'variableName';
   }
