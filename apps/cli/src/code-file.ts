@@ -18,8 +18,8 @@ import {
 } from '@brelvin/core';
 import { readTextFile } from './read-file';
 
-export const CODE_FILE = /\.(glsl|vert|frag)$/;
-const MATERIAL = /\b(?:paint\s*\(\s*(?:in\s+)?Surface\b|void\s+main\s*\()/;
+export const CODE_FILE = /\.(glsl|wgsl|vert|frag)$/;
+const MATERIAL = /\bpaint\s*\(\s*(?:(?:in\s+)?Surface\b|\w+\s*:\s*Surface\b)|\bvoid\s+main\s*\(|@(?:fragment|vertex)\b/;
 /** What pixels do where only the vertices are written. */
 const PLAIN_PIXELS = 'out vec4 pixel;\nvoid main() { pixel = vec4(1.0); }\n';
 
@@ -48,7 +48,7 @@ export async function readCodeFile(file: string): Promise<CodeFile> {
     return { kind: 'material', code: { text, vertices: await readTextFile(vertices) }, files: { text: file, vertices } };
   }
   if (MATERIAL.test(text)) return { kind: 'material', code: { text }, files: { text: file } };
-  const name = basename(file, '.glsl');
+  const name = basename(file, extname(file));
   return new RegExp(`\\b${name.replace(/\W/g, '')}\\s*\\(`).test(text) ? { kind: 'function', name, text } : { kind: 'functions', text };
 }
 
@@ -58,11 +58,11 @@ export async function libraryBeside(file: string): Promise<Library> {
   return texts.size > 0 ? libraryWith(texts, library()) : library();
 }
 
-/** Files `NAME.glsl` that hold a function NAME. */
+/** Files `NAME.glsl` and `NAME.wgsl` that hold a function NAME. */
 export async function functionsIn(folder: string): Promise<FunctionTexts> {
   const names = await readdir(folder).catch((): string[] => []);
   const found = new Map<string, FunctionText>();
-  for (const each of names.filter((name) => name.endsWith('.glsl'))) {
+  for (const each of names.filter((name) => /\.(?:glsl|wgsl)$/.test(name))) {
     const file = await readCodeFile(join(folder, each));
     if (file.kind === 'function') found.set(file.name, { text: file.text });
   }

@@ -106,6 +106,15 @@ describe('brelvin check', () => {
     expect((await run('check', fine)).out).toBe(`${fine}: fine`);
   });
 
+  it('checks WGSL, with the nearest right name', async () => {
+    const broken = file('ember.wgsl', 'fn ember(amount: f32) -> vec3f {\n  return vec3f(amount) * smoothstp(0.0, 1.0, amount);\n}\n');
+    const { code, err } = await run('check', broken);
+    expect(code).toBe(1);
+    expect(err).toBe(`${broken}:2:26: error: There is no function "smoothstp". To mend: Write “smoothstep”.`);
+    const whole = file('whole.wgsl', '@fragment fn pixels(@location(0) at: vec3f) -> @location(0) vec4f { return vec4f(at, 1.0); }');
+    expect((await run('check', whole)).out).toBe(`${whole}: fine`);
+  });
+
   it('ends with 1 on warnings, and with 0 where they are fine', async () => {
     const warned = file('warned.glsl', 'float half_(float a) {\n  float unused = 1.0;\n  return a * 0.5;\n}\n');
     expect((await run('check', warned)).code).toBe(1);

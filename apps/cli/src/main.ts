@@ -25,7 +25,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
   program
     .command('check')
     .description('read and compile files, and say what is wrong with them')
-    .argument('<file...>', 'Brelvin files, or shading code (.glsl, .vert, .frag)')
+    .argument('<file...>', 'Brelvin files, or shading code (.glsl, .wgsl, .vert, .frag)')
     .option('--json', 'for programs')
     .option('--warnings-fine', 'end with 0 where there are warnings only')
     .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean }) => {
@@ -34,7 +34,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
   program
     .command('emit')
     .description('write a material as programs of a target, with source maps')
-    .argument('<file>', 'a Brelvin material, or its code (.glsl, .vert, .frag)')
+    .argument('<file>', 'a Brelvin material, or its code (.glsl, .wgsl, .vert, .frag)')
     .addOption(new Option('--target <target>', 'the language').choices(TARGETS).makeOptionMandatory())
     .requiredOption('--out <dir>', 'the folder to write into')
     .action(async (file: string, options: { out: string }) => {

@@ -116,6 +116,7 @@ export { COLDEST_KELVIN, HOTTEST_KELVIN, temperatureColour } from './catalogue/t
 // The language: reading, formatting what is wrong.
 export {
   elaborate,
+  isWgsl,
   formatDiagnostic,
   originOfLine,
   type CodeMend,
@@ -138,7 +139,7 @@ export { SNIPPETS } from './assist/snippets';
 export { parametersOf, setMaterialCode } from './compile/code/code-edits';
 export { withVertexStage } from './compile/code/vertex-stage';
 export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
-export { newCodeMaterial } from './compile/code/new-code';
+export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
 export { inOtherLanguage, type Translated } from './compile/code/other-language';
 export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
 export { compileMaterial } from './compile/compile-material';

@@ -19,6 +19,14 @@ vec4 paint(Surface s) {
 }
 `;
 
+const WGSL_GLOW = `/** Shine: how bright it is. @value 0.4 in 0..1 */
+@group(0) @binding(0) var<uniform> shine: f32;
+
+fn paint(s: Surface) -> vec4f {
+  return vec4f((s.place * shine).zyx, 1.0);
+}
+`;
+
 /** Materials that are written: by typing, mending, dragging parameters, importing functions. */
 describe('Code', () => {
   let server: ServerProcess;
@@ -122,6 +130,67 @@ describe('Code', () => {
     await bench.waitForText('.code-problems', /Nothing here is called "glow"/);
     await bench.saved();
     expect(Object.values((await stored(id)).parameters).map(({ uniform, value: kept }) => [uniform, kept])).toEqual([['shine', value]]);
+  });
+
+  it('reads WGSL that is pasted, drags its parameter, and completes in its own words', async () => {
+    await open(WGSL_GLOW);
+    await bench.press('copy', '.code-bar');
+    await bench.waitForText('.notice-words, .notice', /clipboard/);
+    const id = await open();
+    const before = await bench.stagePixels();
+    await bench.click('.cm-content');
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.chord(Key.CONTROL, 'v');
+    await bench.driver.wait(async () => (await shown()).includes('fn paint(s: Surface) -> vec4f'), 60_000, 'the text is pasted');
+    await noProblems();
+    await bench.expectChange(before, 0.05);
+    const field = await bench.see('brelvin-number[label="Shine"], [aria-label="Shine"]');
+    const programs = await bench.compiledPrograms();
+    const pasted = await bench.stagePixels();
+    const middle = await bench.middle(field);
+    await bench.drag(middle, { x: middle.x + 20, y: middle.y }, { x: middle.x + 60, y: middle.y });
+    await bench.expectChange(pasted, 0.1);
+    expect(await bench.compiledPrograms()).toBe(programs);
+    await bench.saved();
+    expect(Object.values((await stored(id)).parameters).map(({ uniform }) => uniform)).toContain('shine');
+    await cursorBehind('s.place * shine');
+    await bench.keys(' * smooths');
+    await bench.waitForText('.cm-tooltip-autocomplete', /smoothstep/);
+    await bench.keys(Key.ENTER);
+    await bench.keys('(0.0, 1.0, s.uu');
+    await bench.keys(Key.ESCAPE, ')');
+    await bench.waitForText('.code-problems', /Surface has no member "uu"\..*Write “uv”/);
+  });
+
+  it('writes a text in the other language and back, with the same picture, and takes it back in one step', async () => {
+    await open(GLOW);
+    const before = await bench.stagePixels();
+    await bench.press('write in WGSL', '.code-bar');
+    await bench.driver.wait(async () => (await shown()).includes('fn paint(s: Surface) -> vec4f'), 60_000, 'in WGSL');
+    await noProblems();
+    expect(await shown()).toContain('/** Glow: how bright it is. @value 0.4 in 0..1 */');
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.001);
+    await bench.press('write in GLSL', '.code-bar');
+    await bench.driver.wait(async () => (await shown()).includes('vec4 paint(Surface s)'), 60_000, 'in GLSL');
+    await noProblems();
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.001);
+    await bench.undo();
+    await bench.driver.wait(async () => (await shown()).includes('fn paint'), 60_000, 'one step back');
+  });
+
+  it('has a function in WGSL as a node, and calls it from GLSL', async () => {
+    const name = `ember${++made}`;
+    const text = `/** Ember: glows where it is low. @inlet strength number "Strength" = 2 in 0..4 */\nfn ${name}(strength: f32) -> vec3f {\n  return vec3f(1.0, 0.2, 0.0) * strength;\n}\n`;
+    await server.keep(newFunction(name, text), `fn-${name}`);
+    const calls = `import ${name};\nvec4 paint(Surface s) {\n  return vec4(${name}(0.5), 1.0);\n}\n`;
+    await open(calls);
+    await noProblems();
+    const { width, height } = await (await bench.see('.stage-canvas')).getRect();
+    const [red = 0, , blue = 0] = (await bench.stagePixels()).at(width / 2, height / 2);
+    expect(red - blue).toBeGreaterThan(60);
+    await bench.openMaterial('material-puppet-cheek');
+    await bench.addNode('ember', await bench.ground(60, 380));
+    expect(await bench.text(`[data-kind="library-${name}"]`)).toContain('Strength');
   });
 
   it('completes by keys, with what is known at the place', async () => {
@@ -248,7 +317,7 @@ describe('Code', () => {
   it('is begun from the Library', async () => {
     await bench.openLibrary();
     await bench.press('start from', '.library-head');
-    await bench.press('code', '.menu');
+    await bench.press('code (GLSL)', '.menu');
     await bench.ready();
     expect(await shown()).toContain('Lit paint(Surface s)');
     await noProblems();

@@ -1,6 +1,16 @@
 import { inject, Injectable } from '@angular/core';
 import type { BrelvinDocument, Material } from '@brelvin/contract';
-import { newCodeMaterial, newMaterial, newRig, newSet, ownName, SHARED_SURROUNDINGS, startedFrom, STARTERS } from '@brelvin/core';
+import {
+  FIRST_WGSL_CODE,
+  newCodeMaterial,
+  newMaterial,
+  newRig,
+  newSet,
+  ownName,
+  SHARED_SURROUNDINGS,
+  startedFrom,
+  STARTERS,
+} from '@brelvin/core';
 import { ApiFailure, DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 
@@ -14,7 +24,8 @@ export interface Beginning {
 }
 
 const PLAIN: Beginning = { id: 'plain', title: 'plain', help: 'One colour under plain matte light, to build on.' };
-const CODE: Beginning = { id: 'code', title: 'code', help: 'A material that is written as shading code.' };
+const CODE: Beginning = { id: 'code', title: 'code (GLSL)', help: 'A material that is written as shading code.' };
+const WGSL: Beginning = { id: 'wgsl', title: 'code (WGSL)', help: 'The same in the shading language of WebGPU.' };
 const OWN_MESH: Beginning = {
   id: 'mesh',
   title: 'a mesh of your own',
@@ -22,7 +33,13 @@ const OWN_MESH: Beginning = {
   shows: 'parts',
 };
 
-export const BEGINNINGS: readonly Beginning[] = [PLAIN, ...STARTERS.map(({ id, title, help }) => ({ id, title, help })), CODE, OWN_MESH];
+export const BEGINNINGS: readonly Beginning[] = [
+  PLAIN,
+  ...STARTERS.map(({ id, title, help }) => ({ id, title, help })),
+  CODE,
+  WGSL,
+  OWN_MESH,
+];
 
 /** Makes materials. They stand in the shared set under the shared light rig, and get their own when these are changed. */
 @Injectable({ providedIn: 'root' })
@@ -59,6 +76,7 @@ export class NewMaterials {
 
   private begun(name: string, seenIn: Material['seenIn'], from: string): Material {
     if (from === CODE.id) return newCodeMaterial(name, seenIn);
+    if (from === WGSL.id) return newCodeMaterial(name, seenIn, { text: FIRST_WGSL_CODE });
     const starter = STARTERS.find(({ id }) => id === from);
     const material = newMaterial(name, seenIn);
     return starter ? startedFrom(material, starter) : material;

@@ -15,6 +15,17 @@ Lit paint(Surface s) {
 }
 `;
 
+/** The same in the other language. */
+export const FIRST_WGSL_CODE = `/** Colour: what the surface looks like under white light. @colour 0.55 0.55 0.55 */
+@group(0) @binding(0) var<uniform> colour: vec3f;
+/** Gloss: how sharp the highlight is. @value 32 in 1..256 */
+@group(0) @binding(1) var<uniform> gloss: f32;
+
+fn paint(s: Surface) -> Lit {
+  return blinnPhong(colour, vec3f(0.3), gloss, s.normal, s.toEye);
+}
+`;
+
 /** A material that is written as code, with the parameters that it declares. */
 export function newCodeMaterial(
   name: string,

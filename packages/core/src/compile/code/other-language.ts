@@ -1,4 +1,4 @@
-import type { MaterialCode } from '@brelvin/contract';
+import { functionOptions, functionPath, importerOf } from '../../catalogue/function-library';
 import type { Library } from '../../catalogue/library';
 import type { Global, IrFunction } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
@@ -25,24 +25,42 @@ import { codeOptions, CODE_PATH, isWhole } from './read-code';
 /** A text written in the other language; or why it is not. */
 export type Translated = { readonly text: string; readonly language: 'GLSL' | 'WGSL' } | { readonly problem: string };
 
-/** Writes a material's text in the other language: names, comments and structure are kept as far as both have them. */
-export function inOtherLanguage(code: MaterialCode, library: Library): Translated {
-  if (isWhole(code))
+/** What is turned over: a material's text, or that of a function of the Library, by its name. */
+export interface Translatable {
+  readonly text: string;
+  readonly vertices?: string;
+  readonly functionName?: string;
+}
+
+/** Writes a text in the other language: names, comments and structure are kept as far as both have them. */
+export function inOtherLanguage({ text, vertices, functionName }: Translatable, library: Library): Translated {
+  if (functionName === undefined && isWhole({ text, vertices }))
     return {
       problem:
         'Programs with entry points of their own cannot be turned into the other language yet: their stages are put together otherwise there.',
     };
-  const read = elaborate(CODE_PATH, code.text, library.module, codeOptions(library));
+  const path = functionName === undefined ? CODE_PATH : functionPath(functionName);
+  const options = functionName === undefined ? codeOptions(library) : functionOptions(functionName, importerOf(library));
+  const read = elaborate(path, text, library.module, options);
   const error = read.diagnostics.find(({ severity }) => severity === 'error');
   if (error) return { problem: `Mend the text first: line ${error.line}: ${error.message}` };
-  const language = isWgsl(code.text) ? 'GLSL' : 'WGSL';
+  const language = isWgsl(text) ? 'GLSL' : 'WGSL';
+  const from: Original = { text, path, mark: options.names?.mark ?? '', read, library };
   try {
-    const writer = language === 'WGSL' ? new WgslText(code.text, read, library) : new GlslText(code.text, read, library);
-    return { text: writer.write(), language };
+    return { text: (language === 'WGSL' ? new WgslText(from) : new GlslText(from)).write(), language };
   } catch (failure) {
     if (failure instanceof NotInWgsl) return { problem: failure.message };
     throw failure;
   }
+}
+
+interface Original {
+  readonly text: string;
+  readonly path: string;
+  /** Stands behind names that hide others. */
+  readonly mark: string;
+  readonly read: ElaboratedSource;
+  readonly library: Library;
 }
 
 /** Something of the text, in its order. */
@@ -57,12 +75,8 @@ abstract class TextWriter {
   private told = 0;
   private readonly functionNames = new Map<string, string>();
 
-  constructor(
-    private readonly text: string,
-    protected readonly read: ElaboratedSource,
-    private readonly library: Library,
-  ) {
-    this.comments = [...text.matchAll(/\/\*[^]*?\*\/|\/\/[^\n]*/g)].map((match) => ({
+  constructor(protected readonly from: Original) {
+    this.comments = [...from.text.matchAll(/\/\*[^]*?\*\/|\/\/[^\n]*/g)].map((match) => ({
       from: match.index,
       to: match.index + match[0].length,
       text: match[0],
@@ -92,9 +106,9 @@ abstract class TextWriter {
   protected abstract function(declared: IrFunction): void;
 
   write(): string {
-    const { module, own, uniforms, imports } = this.read;
+    const { module, own, uniforms, imports } = this.from.read;
     this.nameFunctions(own.flatMap((signature) => module.functions.get(signature) ?? []));
-    const here = (origin: Origin | undefined): number | undefined => (origin?.path === CODE_PATH ? origin.range?.from : undefined);
+    const here = (origin: Origin | undefined): number | undefined => (origin?.path === this.from.path ? origin.range?.from : undefined);
     const pieces: Piece[] = [
       ...imports.map(({ name, from }) => ({ at: from, write: () => this.out.line(`import ${name};`) })),
       ...uniforms.map(({ name, type, nameRange, fallback, comment }, index) => ({
@@ -123,7 +137,7 @@ abstract class TextWriter {
       this.commentsBefore(piece.at);
       piece.write();
     }
-    this.commentsBefore(this.text.length);
+    this.commentsBefore(this.from.text.length);
     return this.out.finish().text.replace(/\n{3,}/g, '\n\n');
   }
 
@@ -136,7 +150,7 @@ abstract class TextWriter {
   }
 
   protected readonly before = (origin: Origin | undefined): void => {
-    if (origin?.path === CODE_PATH && origin.range) this.commentsBefore(origin.range.from);
+    if (origin?.path === this.from.path && origin.range) this.commentsBefore(origin.range.from);
   };
 
   /** Own overloads get names of their own in a language that has none. */
@@ -155,14 +169,15 @@ abstract class TextWriter {
 
   /** The name in the text of something that hides one of the library's. */
   protected plain(irName: string): string {
-    return this.namesOf(irName.replace(/_mine$/, ''));
+    const { mark } = this.from;
+    return this.namesOf(mark !== '' && irName.endsWith(`_${mark}`) ? irName.slice(0, -mark.length - 1) : irName);
   }
 
   protected readonly names: PrintedNames = {
     functionOf: (signature) =>
       this.functionNames.get(signature) ??
-      this.library.module.functions.get(signature)?.name ??
-      this.read.module.functions.get(signature)?.name ??
+      this.from.library.module.functions.get(signature)?.name ??
+      this.from.read.module.functions.get(signature)?.name ??
       signature,
     global: (name) => this.globalName(name),
     local: (name) => this.namesOf(name),
@@ -171,14 +186,14 @@ abstract class TextWriter {
   };
 
   private globalName(irName: string): string {
-    const uniform = this.read.uniforms.find((each) => each.irName === irName);
+    const uniform = this.from.read.uniforms.find((each) => each.irName === irName);
     if (uniform) return this.namesOf(uniform.name);
     if (irName.startsWith('builtin.')) throw new NotInWgsl('a built-in variable of a stage, outside of a whole program');
     return this.plain(irName);
   }
 
   protected get functions(): ReadonlyMap<string, IrFunction> {
-    return this.read.module.functions;
+    return this.from.read.module.functions;
   }
 }
 
@@ -229,7 +244,7 @@ class WgslText extends TextWriter {
   }
 
   private samplerName(image: string): string {
-    const uniform = this.read.uniforms.find(({ irName }) => irName === image);
+    const uniform = this.from.read.uniforms.find(({ irName }) => irName === image);
     return this.namesOf(uniform?.name ?? image);
   }
 }

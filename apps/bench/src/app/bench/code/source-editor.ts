@@ -15,6 +15,8 @@ import {
   type Origin,
   type Range,
   type TextRole,
+  inOtherLanguage,
+  isWgsl,
 } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
@@ -122,6 +124,8 @@ export class SourceEditor {
     const code = this.code();
     return code !== undefined && isWhole(code);
   });
+  /** The language that the shown text can be turned into. */
+  readonly otherLanguage = computed(() => (isWgsl(this.text()) ? 'GLSL' : 'WGSL'));
   /** Which node each line of the shown text was made of, where it was made of a graph. */
   readonly origins = computed(() => (this.sheet().kind === 'graph' ? (this.asCode()?.source.lines ?? []) : []));
   /** The material that the graph as code makes. */
@@ -322,6 +326,20 @@ export class SourceEditor {
       return true;
     }
     return false;
+  }
+
+  /** Writes the text that is shown in the other language, in one step. */
+  translate(): void {
+    this.flush();
+    const sheet = this.sheet();
+    const material = this.material();
+    const functionName = sheet.kind === 'function' ? sheet.name : undefined;
+    const made = inOtherLanguage({ text: this.text(), vertices: material?.code?.vertices, functionName }, this.shelf.library());
+    if ('problem' in made) this.workbench.tell(made.problem);
+    else if (sheet.kind === 'function')
+      this.workbench.edit(sheet.id, { label: `Write ${sheet.name} in ${made.language}`, changes: [{ path: ['text'], value: made.text }] });
+    else if (material?.code)
+      this.graph.do(setMaterialCode(material, { ...material.code, text: made.text }, `Write the code in ${made.language}`));
   }
 
   /** Begins a vertex stage of the material's own, from which the pixel stage gets what it reads. */
