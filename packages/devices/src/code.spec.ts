@@ -3,9 +3,12 @@ import {
   buildMesh,
   compileFor,
   DEMO_DOCUMENTS,
+  demoLibrary,
   type FrameRenderer,
   graphAsCode,
   DEMO_IMAGES,
+  inOtherLanguage,
+  isWhole,
   mipChain,
   newCodeMaterial,
   newRig,
@@ -85,6 +88,41 @@ describe('Code on a device', () => {
       gl.deleteShader(shader);
     }
     expect(taken).toBe(RANDOM_PROGRAMS);
+  }, 240_000);
+
+  it('draws every demo the same in the other language, and back', async () => {
+    const materials = DEMO_DOCUMENTS.map(({ document }) => document).filter((each): each is Material => each.format === 'brelvin-material');
+    let compared = 0;
+    for (const document of materials) {
+      const made = document.code ? { material: document } : graphAsCode(document, demoLibrary());
+      if (!('material' in made) || !made.material.code || isWhole(made.material.code)) continue;
+      const { material } = made;
+      const pictures: Float32Array[] = [];
+      let text = made.material.code.text;
+      for (let step = 0; step < 3; step++) {
+        const written: Material = { ...material, code: { text } };
+        const { compiled, problems } = compileFor(GLSL_TARGET, written, demoLibrary());
+        if (!compiled) throw new Error(`${material.name}: ${problems.map(({ message }) => message).join()}`);
+        const surface = await bring(device, compiled);
+        pictures.push(await renderer.measure({ items: [{ mesh, surface, material: written }], ...view }, size));
+        surface.destroy();
+        const other = inOtherLanguage({ text }, demoLibrary());
+        if ('problem' in other) throw new Error(`${material.name}: ${other.problem}`);
+        text = other.text;
+      }
+      const [before, there, back] = pictures;
+      for (const [which, picture] of [
+        ['there', there],
+        ['back', back],
+      ] as const) {
+        const worst = before!.reduce((most, each, index) => Math.max(most, Math.abs(Math.min(each, 1) - Math.min(picture![index]!, 1))), 0);
+        expect(worst)
+          .withContext(`${material.name}, ${which}`)
+          .toBeLessThanOrEqual(1 / 255);
+      }
+      compared++;
+    }
+    expect(compared).toBeGreaterThan(15);
   }, 240_000);
 
   it('breaks a loop off, and marks the pixel when it is inspected', async () => {

@@ -46,7 +46,7 @@ describe('Computing on the CPU and by the driver', () => {
   function driven(functions: readonly RandomFunction[], first: number): Uint32Array {
     const calls = functions.map(({ name }, index) => `  if (at == ${index}) result = ${name}(${first + index}u);`).join('\n');
     const text = `${HEAD}out uvec4 result;\n${functions.map((each) => each.text).join('')}void main() {\n  int at = int(gl_FragCoord.x);\n${calls}\n}\n`;
-    const program = gl.createProgram()!;
+    const program = gl.createProgram();
     const vertices = `${HEAD}void main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }`;
     for (const [kind, source] of [
       [gl.VERTEX_SHADER, vertices],
@@ -89,7 +89,7 @@ describe('Computing on the CPU and by the driver', () => {
         // As written and as we write them in turn.
         const asWritten = (first / PACK) % 2 === 0;
         const functions = Array.from({ length: PACK }, (_, index) =>
-          new Computing(new Random(first + index), `f${first + index}`, asWritten).program(),
+          new Computing(new Random(first + index), `f${first + index}`).program(),
         );
         const { module } = elaborate('random', functions.map((each) => each.text).join(''));
         const own = functions.map(({ name }, index) => {

@@ -134,8 +134,9 @@ describe('Code', () => {
 
   it('reads WGSL that is pasted, drags its parameter, and completes in its own words', async () => {
     await open(WGSL_GLOW);
-    await bench.press('copy', '.code-bar');
-    await bench.waitForText('.notice-words, .notice', /clipboard/);
+    await bench.click('.cm-content');
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.chord(Key.CONTROL, 'c');
     const id = await open();
     const before = await bench.stagePixels();
     await bench.click('.cm-content');

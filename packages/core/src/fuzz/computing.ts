@@ -22,14 +22,10 @@ export class Computing {
   /** Whether the array and the struct can be named. */
   private ready = false;
 
-  /**
-   * @param prefix begins all names, so that several may stand in one text
-   * @param plainPlaces whether nothing is changed in the index of what is written to: there drivers change it twice
-   */
+  /** @param prefix begins all names, so that several may stand in one text */
   constructor(
     private readonly random: Random,
     private readonly prefix: string,
-    private readonly plainPlaces = false,
   ) {}
 
   /** `uvec4 NAME(uint seed)`, with what it needs. */
@@ -129,7 +125,7 @@ export class Computing {
     ]);
     const asInt = type === 'int' ? `(${step})` : `int(${step})`;
     const forms = [
-      () => (this.plainPlaces ? `kept.b.x = list[${asInt} & 3];` : `list[${asInt} & 3] = ${this.value('int', 2)};`),
+      () => `list[${asInt} & 3] = ${this.value('int', 2)};`,
       () => `kept.b = ivec2(${this.value('int', 1)}, ${asInt});`,
       () => `kept.b.x = ${this.value('bool', 1)} ? ${asInt} : ${this.value('int', 1)};`,
       () => `if (${this.value('bool', 1)} && ${asInt} > 3) kept.a++;`,

@@ -1,7 +1,7 @@
 import { constant, local } from '../ir/build';
 import type { Binary, Expression, Statement } from '../ir/ir';
 import { BOOL, isFloatLike, ofSize, sameType, scalarOf, typeName, VOID, type Type } from '../ir/types';
-import { walkExpression } from '../ir/walk';
+import { expressionsOf, walkExpression, walkStatements } from '../ir/walk';
 import type { ControlFlow } from './control-flow';
 import { LanguageError } from './diagnostics';
 import type { ExpressionContext, ExpressionElaborator } from './elaborate-expression';
@@ -51,7 +51,8 @@ export class EffectElaborator {
       const value = part();
       if (this.before && this.before.length > mark) {
         const kept: Statement[] = [];
-        values.forEach((each, index) => (values[index] = isPlace(index) ? each : this.kept(each, kept)));
+        const changed = changedBy(this.before.slice(mark));
+        values.forEach((each, index) => (values[index] = isPlace(index) || !readsAny(each, changed) ? each : this.kept(each, kept)));
         this.before.splice(mark, 0, ...kept);
       }
       values.push(value);
@@ -243,6 +244,32 @@ export class EffectElaborator {
     const origin = { path: this.context.source.path, range: { from: syntax.from, to: syntax.to } };
     this.before.push({ origin, ...statement });
   }
+}
+
+/** What statements may change: locals and globals by name; nothing where that may be anything. */
+function changedBy(statements: readonly Statement[]): ReadonlySet<string> | undefined {
+  const names = new Set<string>();
+  let anything = false;
+  walkStatements(statements, (statement) => {
+    if (statement.op === 'assign') names.add(rootName(statement.target));
+    for (const expression of expressionsOf(statement)) if (hasCall(expression)) anything = true;
+  });
+  return anything ? undefined : names;
+}
+
+function rootName(place: Expression): string {
+  let root = place;
+  while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
+  return root.op === 'reference' ? root.name : '';
+}
+
+function readsAny(value: Expression, names: ReadonlySet<string> | undefined): boolean {
+  let reads = false;
+  walkExpression(value, (each) => {
+    // A call may read whatever was changed.
+    if (each.op === 'call' || (each.op === 'reference' && (names === undefined || names.has(each.name)))) reads = true;
+  });
+  return reads;
 }
 
 function hasCall(value: Expression): boolean {

@@ -23,6 +23,7 @@ import { functionWords } from './function-words';
 import { BUILTINS, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
+import { binaryType, logicHint } from './binary-type';
 import { EffectElaborator } from './elaborate-effects';
 import { arrayOf, type Environment } from './environment';
 import { adviseBuiltin, adviseDirection, ordersOf, reordered, type Advice } from './call-advice';
@@ -34,6 +35,7 @@ import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';
 import type { WrittenDirection } from './direction-kind';
 import { writtenDirection } from './written-directions';
+import { wrongCall } from './wrong-call';
 
 type Of<Op extends ExpressionSyntax['op']> = Extract<ExpressionSyntax, { op: Op }>;
 
@@ -54,6 +56,7 @@ export class ExpressionElaborator {
   private readonly environment: Environment;
   private readonly source: SourceText;
   readonly effects: EffectElaborator;
+  private isPlace = false;
 
   constructor(
     private readonly context: ExpressionContext,
@@ -126,13 +129,34 @@ export class ExpressionElaborator {
         throw new LanguageError(`"${root.name}" ${words}.`, root, { declared: path === this.source.path ? range : undefined });
       }
     }
-    const place = this.elaborate(syntax);
+    const place = this.asPlace(syntax);
     // To be given a value is not to be read.
     if (variable && syntax.op === 'name') variable.read = read;
     if (place.op === 'swizzle' && new Set(place.components).size < place.components.length) {
       throw new LanguageError('A component may stand only once in what is assigned to.', syntax);
     }
     return place;
+  }
+
+  /** Reads a place that is written to: what holds it must not be copied, whatever its indexes do on the way. */
+  private asPlace(syntax: ExpressionSyntax): Expression {
+    const outer = this.isPlace;
+    this.isPlace = true;
+    try {
+      return this.elaborate(syntax);
+    } finally {
+      this.isPlace = outer;
+    }
+  }
+
+  private asValue(syntax: ExpressionSyntax): Expression {
+    const outer = this.isPlace;
+    this.isPlace = false;
+    try {
+      return this.elaborate(syntax);
+    } finally {
+      this.isPlace = outer;
+    }
   }
 
   private name(syntax: Of<'name'>): Expression {
@@ -211,7 +235,7 @@ export class ExpressionElaborator {
       this.say(adviseBuiltin(name, args, syntax.args, directions, this.source));
       return { op: 'builtin', name, args, type: builtin.result };
     }
-    throw this.noOverload(syntax, nameRange, args);
+    throw wrongCall(this.context, syntax, args);
   }
 
   /** Offsets in texels are constants of a small range (GLSL ES 3.00 section 8.8). */
@@ -270,87 +294,6 @@ export class ExpressionElaborator {
         { from: to - 1, to: to - 1, text: ', 0.0' },
       ],
     };
-  }
-
-  private noOverload(syntax: Of<'call'>, nameRange: Range, args: readonly Expression[]): LanguageError {
-    const { name } = syntax.callee;
-    const types = args.map((arg) => arg.type);
-    const own = this.environment.overloadsOf(name);
-    const known = [
-      ...own.map((each) => each.parameters.map((parameter) => parameter.type)),
-      ...(BUILTINS.get(name) ?? []).map((each) => each.parameters),
-    ];
-    if (known.length === 0) {
-      if (this.environment.troubled.has(name)) return new KnownTrouble(nameRange);
-      if (this.environment.functionsOfText.has(name)) {
-        return new LanguageError('This must be a constant: numbers, constants and built-in functions.', syntax);
-      }
-      const old = oldFunction(name, nameRange);
-      if (old) return old;
-      const importable = [...(this.environment.options.importer?.names ?? [])];
-      if (importable.includes(name)) {
-        const mend: CodeMend = { label: `Import “${name}” from the Library`, edits: [{ from: 0, to: 0, text: `import ${name};\n` }] };
-        return new LanguageError(`"${name}" is a function of the Library that is not imported here.`, nameRange, { mends: [mend] });
-      }
-      const mend = nearestMend(name, nameRange, this.environment.callableNames());
-      return new LanguageError(`There is no function "${name}".`, nameRange, { mends: [mend] });
-    }
-    const [first] = own;
-    const declared = first && first.origin.path === this.source.path ? (first.nameRange ?? first.origin.range) : undefined;
-    const floats = this.asFloats(syntax, args);
-    if (floats) return floats;
-    const order =
-      args.length > 4
-        ? undefined
-        : ordersOf(args.length).find((each) =>
-            this.takes(
-              name,
-              each.map((index) => types[index]),
-            ),
-          );
-    if (order) {
-      const form = order.map((index) => typeName(types[index] ?? FLOAT)).join(', ');
-      const mends = [reordered(syntax.args, order, this.source)];
-      return new LanguageError(`The arguments stand in another order: ${name}(${form}).`, syntax, { mends, declared });
-    }
-    const sameCount = known.filter((parameters) => parameters.length === types.length);
-    const [only] = sameCount;
-    if (sameCount.length === 1 && only) {
-      const wrong = only.findIndex((parameter, index) => !sameType(parameter, types[index] ?? parameter));
-      const [arg, given, expected] = [syntax.args[wrong], args[wrong], only[wrong]];
-      if (arg && given && expected) {
-        const message = `"${name}" takes ${typeName(expected)} here, but this is ${typeName(given.type)}.`;
-        return new LanguageError(message, arg, { mends: [conversionMend(given, expected, arg)], declared });
-      }
-    }
-    // What images of whole numbers take is like what all others take.
-    const usual = known.filter((parameters) => !/^[iu]sampler/.test(typeName(parameters[0] ?? FLOAT)));
-    const forms = [
-      ...new Set((usual.length > 0 ? usual : known).map((parameters) => `${name}(${parameters.map(typeName).join(', ')})`)),
-    ].slice(0, 4);
-    const given = types.map(typeName).join(', ');
-    return new LanguageError(`"${name}" does not take (${given}). It takes ${forms.join(' or ')}.`, syntax, { declared });
-  }
-
-  private takes(name: string, types: readonly (Type | undefined)[]): boolean {
-    const known = types.filter((each) => each !== undefined);
-    return (this.environment.functionOf(name, known) ?? findBuiltin(name, known)) !== undefined;
-  }
-
-  /** Whether all would be well if whole numbers were written as floats. */
-  private asFloats(syntax: Of<'call'>, args: readonly Expression[]): LanguageError | undefined {
-    const { name } = syntax.callee;
-    const whole = (arg: Expression): boolean => arg.op === 'constant' && sameType(arg.type, INT);
-    const types = args.map((arg) => (whole(arg) ? FLOAT : arg.type));
-    const at = args.findIndex(whole);
-    const place = syntax.args[at];
-    if (!place || !(this.environment.functionOf(name, types) ?? findBuiltin(name, types))) return undefined;
-    const edits = args.flatMap((arg, index) => {
-      const written = syntax.args[index];
-      return written && arg.op === 'constant' && whole(arg) ? [{ from: written.from, to: written.to, text: `${arg.value[0]}.0` }] : [];
-    });
-    const label = edits.length === 1 ? `Write “${edits[0]?.text}”` : 'Write them as floats';
-    return new LanguageError(`"${name}" takes float here, but this is a whole number.`, place, { mends: [{ label, edits }] });
   }
 
   private construct(syntax: Of<'call'>): Expression {
@@ -473,10 +416,9 @@ export class ExpressionElaborator {
   }
 
   private index(syntax: Of<'index'>): Expression {
-    const [object, index] = this.effects.inOrder([() => this.elaborate(syntax.object), () => this.elaborate(syntax.index)]) as [
-      Expression,
-      Expression,
-    ];
+    const { isPlace } = this;
+    const parts = [() => this.elaborate(syntax.object), () => this.asValue(syntax.index)];
+    const [object, index] = this.effects.inOrder(parts, (at) => isPlace && at === 0) as [Expression, Expression];
     if (!sameType(index.type, INT) && !sameType(index.type, UINT)) this.expectType(index, INT, syntax.index, 'An index');
     const { type } = object;
     const element =
@@ -585,51 +527,4 @@ export class ExpressionElaborator {
       each.op === 'reference' && each.scope === 'local' ? (this.scope.ofIr(each.name)?.constant ?? each) : mapOperands(each, put);
     return fold(put(value), NO_FUNCTIONS);
   }
-}
-
-function logicHint(operator: string): string {
-  if (operator === '&&' || operator === '||' || operator === '^^') return ' Both sides must be bool.';
-  return operator === '<' || operator === '>' || operator === '<=' || operator === '>=' ? ' Only two numbers can be compared so.' : '';
-}
-
-/** The type of `left operator right`, GLSL ES 3.00 section 5.9; undefined where there is none. */
-function binaryType(operator: string, left: Type, right: Type): Type | undefined {
-  const equal = sameType(left, right);
-  switch (operator) {
-    case '==':
-    case '!=':
-      return equal && left.kind !== 'sampler' ? BOOL : undefined;
-    case '<':
-    case '>':
-    case '<=':
-    case '>=':
-      return equal && left.kind === 'scalar' && left.scalar !== 'bool' ? BOOL : undefined;
-    case '&&':
-    case '||':
-    case '^^':
-      return sameType(left, BOOL) && equal ? BOOL : undefined;
-  }
-  if (operator === '<<' || operator === '>>') return shiftedType(left, right);
-  const scalar = scalarOf(left);
-  if (!scalar || scalar === 'bool' || scalar !== scalarOf(right)) return undefined;
-  const integersOnly = ['%', '&', '|', '^'].includes(operator);
-  if (integersOnly && scalar === 'float') return undefined;
-  if (operator === '*') {
-    // Section 5.9: the columns of the left are as many as the rows of the right.
-    if (left.kind === 'matrix' && right.kind === 'vector') return left.columns === right.size ? vector(left.rows) : undefined;
-    if (left.kind === 'vector' && right.kind === 'matrix') return left.size === right.rows ? vector(right.columns) : undefined;
-    if (left.kind === 'matrix' && right.kind === 'matrix')
-      return left.columns === right.rows ? matrix(right.columns, left.rows) : undefined;
-  }
-  if (equal) return left;
-  if (left.kind === 'scalar') return right;
-  return right.kind === 'scalar' ? left : undefined;
-}
-
-/** What is shifted keeps its type; by how far may be of either sign, for each component or for all (section 5.9). */
-function shiftedType(left: Type, right: Type): Type | undefined {
-  const whole = (type: Type): boolean => scalarOf(type) === 'int' || scalarOf(type) === 'uint';
-  if (!whole(left) || !whole(right)) return undefined;
-  const sizes = componentCount(left) === componentCount(right) || right.kind === 'scalar';
-  return sizes ? left : undefined;
 }

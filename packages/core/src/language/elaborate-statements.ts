@@ -9,7 +9,7 @@ import { LanguageError, write } from './diagnostics';
 import { ExpressionElaborator, type ExpressionContext } from './elaborate-expression';
 import { mayEnd } from './endless-loops';
 import { arrayOf } from './environment';
-import { conversionMend } from './mends';
+import type { conversionMend } from './mends';
 import type { FunctionScope, Variable } from './scope';
 import { refuseName } from './reserved-names';
 import { structOf } from './struct-of';

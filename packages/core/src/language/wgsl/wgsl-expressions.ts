@@ -11,7 +11,10 @@ import type { Environment } from '../environment';
 import { nearestMend } from '../nearest-name';
 import type { SourceText } from '../source';
 import { bitcast, builtinFor, IMAGE_READS, imageRead, LACKED, overloadsOf, select, WGSL_BUILTIN_NAMES } from './wgsl-calls';
+import { WgslConstructors } from './wgsl-constructors';
 import type { WgslModule } from './wgsl-module';
+import { abstractResult, lowered, shiftBy, wgslBinaryType } from './wgsl-operators';
+import { WgslPlaces } from './wgsl-places';
 import type { WgslScope } from './wgsl-scope';
 import type { WgslExpression } from './wgsl-syntax';
 import { wgslTypeName } from './wgsl-types';
@@ -21,7 +24,6 @@ type Of<Op extends WgslExpression['op']> = Extract<WgslExpression, { op: Op }>;
 
 const NO_FUNCTIONS = { functions: new Map<string, IrFunction>() };
 const LETTERS = ['xyzw', 'rgba'];
-const COMPARISONS = new Set(['==', '!=', '<', '>', '<=', '>=']);
 
 export interface WgslContext {
   readonly source: SourceText;
@@ -54,6 +56,8 @@ const FOREIGN: Readonly<Record<string, string>> = {
 /** Types an expression of WGSL and turns it into IR. */
 export class WgslExpressions {
   private readonly environment: Environment;
+  readonly places: WgslPlaces;
+  private readonly constructors: WgslConstructors;
 
   constructor(
     private readonly context: WgslContext,
@@ -61,6 +65,8 @@ export class WgslExpressions {
     private readonly flow?: ControlFlow,
   ) {
     this.environment = context.environment;
+    this.places = new WgslPlaces(this, context, scope);
+    this.constructors = new WgslConstructors(this);
   }
 
   /** A value; what is abstract stays so. */
@@ -112,12 +118,12 @@ export class WgslExpressions {
     return wgslTypeName(type);
   }
 
-  private wordsOf({ value, abstract }: WgslValue): string {
+  wordsOf({ value, abstract }: WgslValue): string {
     if (!abstract) return value.type.kind === 'void' ? 'nothing' : this.words(value.type);
     return value.type.kind === 'scalar' ? (abstract === 'int' ? 'a whole number' : 'a number with a point') : this.words(value.type);
   }
 
-  private conversion({ value, abstract }: WgslValue, type: Type, { from, to }: Range): CodeMend | undefined {
+  conversion({ value, abstract }: WgslValue, type: Type, { from, to }: Range): CodeMend | undefined {
     const [given, wanted] = [value.type, type];
     if (abstract && sameType(given, type)) return undefined;
     const around = (word: string, last = ''): CodeMend => ({
@@ -206,8 +212,8 @@ export class WgslExpressions {
       throw new LanguageError(`"${name}" is a variable here, so it cannot be called.`, nameRange, { declared: variable.declared });
     if (name === 'bitcast') return this.bitcast(syntax);
     const type = this.context.module.typeNamed(callee, this.scope);
-    if (type) return this.construct(syntax, type);
-    if (name === 'array' || /^(?:vec[234]|mat[234]x[234])$/.test(name)) return this.inferred(syntax);
+    if (type) return this.constructors.construct(syntax, type);
+    if (name === 'array' || /^(?:vec[234]|mat[234]x[234])$/.test(name)) return this.constructors.inferred(syntax);
     if (Object.hasOwn(LACKED, name)) throw new LanguageError(`“${name}” ${LACKED[name]}.`, nameRange);
     const own = this.ownCall(syntax);
     if (own) return own;
@@ -235,7 +241,7 @@ export class WgslExpressions {
       const arg = written[index];
       if (!arg) throw new LanguageError(`"${name}" takes more than is given.`, syntax);
       if (direction === 'in') return as(given[index] ?? this.value(arg), type) ?? this.settledValue(arg);
-      const place = arg.op === 'unary' && arg.operator === '&' ? this.place(arg.value) : this.pointed(arg);
+      const place = arg.op === 'unary' && arg.operator === '&' ? this.places.place(arg.value) : this.places.pointed(arg);
       if (!sameType(place.type, type))
         throw new LanguageError(
           `"${name}" takes a pointer to ${this.words(type)} here, but this points to ${this.words(place.type)}.`,
@@ -424,110 +430,6 @@ export class WgslExpressions {
     return concrete(value);
   }
 
-  private construct(syntax: Of<'call'>, type: Type): WgslValue {
-    const { args } = syntax;
-    if (type.kind === 'sampler' || type.kind === 'void') throw new LanguageError(`${this.words(type)} cannot be made from values.`, syntax);
-    if (args.length === 0) return concrete(zeroOf(type));
-    if (type.kind === 'struct')
-      return this.constructEach(
-        syntax,
-        type,
-        type.fields.map((field) => field.type),
-      );
-    if (type.kind === 'array') return this.constructEach(syntax, type, Array<Type>(type.length).fill(type.element));
-    const given = args.map((arg) => this.value(arg));
-    return concrete(this.constructNumeric(syntax, type, given));
-  }
-
-  private constructEach(syntax: Of<'call'>, type: Type, wanted: readonly Type[]): WgslValue {
-    const { args } = syntax;
-    if (wanted.length !== args.length)
-      throw new LanguageError(`${this.words(type)} takes ${wanted.length} values, ${args.length} are given.`, syntax);
-    return concrete(
-      construct(
-        type,
-        args.map((arg, index) => this.wanted(arg, wanted[index] ?? BOOL, 'This value')),
-      ),
-    );
-  }
-
-  private constructNumeric(syntax: Of<'call'>, type: Type, given: readonly WgslValue[]): Expression {
-    const scalar = scalarOf(type) ?? 'float';
-    const wanted = componentCount(type);
-    const [first] = given;
-    const bad = given.findIndex(({ value }) => componentCount(value.type) === 0);
-    if (bad >= 0) throw new LanguageError(`${this.words(type)} cannot be made from this.`, syntax.args[bad] ?? syntax);
-    if (given.length === 1 && first) {
-      // One value of as many components is turned into the type; one number stands for all.
-      const { value } = first;
-      const same = componentCount(value.type) === wanted && value.type.kind === type.kind;
-      if (same || type.kind === 'scalar') {
-        if (componentCount(value.type) !== wanted)
-          throw new LanguageError(`${this.words(type)} needs 1 value, ${componentCount(value.type)} are given.`, syntax);
-        return as(first, type) ?? construct(type, [settled(first)]);
-      }
-      if (type.kind === 'vector' && value.type.kind === 'scalar') {
-        const part = withScalar(first, scalar);
-        if (part) return construct(type, [part]);
-        throw new LanguageError(
-          `The parts of ${this.words(type)} are ${this.words(ofSize(scalar, 1))}, but this is ${this.wordsOf(first)}.`,
-          syntax.args[0] ?? syntax,
-          {
-            mends: [this.conversion(first, ofSize(scalar, 1), syntax.args[0] ?? syntax)],
-          },
-        );
-      }
-    }
-    const wrong = given.filter((each) => !withScalar(each, scalar)).length;
-    const parts = given.map((each, index) => {
-      const part = withScalar(each, scalar);
-      const at = syntax.args[index] ?? syntax;
-      if (!part)
-        throw new LanguageError(
-          `The parts of ${this.words(type)} are ${this.words(ofSize(scalar, 1))}, but this is ${this.wordsOf(each)}.`,
-          at,
-          {
-            mends: wrong === 1 ? [this.conversion(each, ofSize(scalar, componentCount(each.value.type)), at)] : [],
-          },
-        );
-      return part;
-    });
-    const count = parts.reduce((sum, each) => sum + componentCount(each.type), 0);
-    const byColumns =
-      type.kind === 'matrix' &&
-      parts.every((each) => each.type.kind === 'vector' && each.type.size === type.rows) &&
-      parts.length === type.columns;
-    const byNumbers = parts.every((each) => each.type.kind === 'scalar') && count === wanted;
-    if (type.kind === 'matrix' ? !byColumns && !byNumbers : count !== wanted) {
-      throw new LanguageError(`${this.words(type)} needs ${wanted} numbers, ${count} are given.`, syntax);
-    }
-    return construct(type, parts);
-  }
-
-  /** `vec3(1, 2, x)` and `array(a, b)`: the type comes from the parts. */
-  private inferred(syntax: Of<'call'>): WgslValue {
-    const { name, args: template } = syntax.callee;
-    if (template.length > 0)
-      throw new LanguageError(`There is no type like this. Write “${name === 'array' ? 'array<f32, 4>' : `${name}<f32>`}”.`, syntax.callee);
-    const given = syntax.args.map((arg) => this.value(arg));
-    const [first] = given;
-    if (!first) throw new LanguageError(`“${name}()” needs its parts, or the type of them: ${name}f().`, syntax);
-    const settledOne = given.find((each) => !each.abstract);
-    const lean = given.some(({ abstract }) => abstract === 'float') ? 'float' : 'int';
-    if (name === 'array') {
-      const element = settledOne?.value.type ?? (lean === 'float' ? ofSize('float', componentCount(first.value.type)) : first.value.type);
-      const type: Type = { kind: 'array', element, length: given.length };
-      return this.constructEach(syntax, type, Array<Type>(given.length).fill(element));
-    }
-    const size = /^(?:vec|mat)([234])(?:x([234]))?$/.exec(name);
-    const scalar = name.startsWith('mat') ? 'float' : ((settledOne && scalarOf(settledOne.value.type)) ?? lean);
-    const type = size?.[2] ? matrix(Number(size[1]), Number(size[2])) : vector(Number(size?.[1] ?? 2), scalar);
-    const value = this.constructNumeric(syntax, type, given);
-    const numbers = given.every(({ abstract }) => abstract) && type.kind === 'vector' ? given.flatMap(numbersOf) : [];
-    if (numbers.length === 0) return concrete(value);
-    return abstractNumber(lean, numbers.length === 1 ? Array<number>(componentCount(type)).fill(numbers[0] ?? 0) : numbers);
-  }
-
   private member(syntax: Of<'member'>): WgslValue {
     const inBlock = this.blockMember(syntax);
     if (inBlock) return inBlock;
@@ -583,7 +485,7 @@ export class WgslExpressions {
     return concrete({ op: 'binary', operator: '-', left: x, right: whole, type: x.type });
   }
 
-  private blockMember({ object, field, fieldRange }: Of<'member'>): WgslValue | undefined {
+  blockMember({ object, field, fieldRange }: Of<'member'>): WgslValue | undefined {
     if (object.op !== 'name' || this.scope?.names.find(object.name)) return undefined;
     this.context.module.global(object.name);
     const members = this.environment.instances.get(object.name);
@@ -624,7 +526,7 @@ export class WgslExpressions {
 
   private unary(syntax: Of<'unary'>): WgslValue {
     const { operator } = syntax;
-    if (operator === '*') return concrete(this.pointed(syntax.value));
+    if (operator === '*') return concrete(this.places.pointed(syntax.value));
     if (operator === '&') throw new LanguageError('A pointer is given to a function, or to a “let”: let p = &name;', syntax);
     const given = this.value(syntax.value);
     const scalar = scalarOf(given.value.type);
@@ -642,92 +544,6 @@ export class WgslExpressions {
         numbersOf(given).map((each) => (operator === '-' ? -each : ~each)),
       );
     return concrete({ op: 'unary', operator, value: given.value, type: given.value.type });
-  }
-
-  /** What a pointer points to. */
-  pointed(syntax: WgslExpression): Expression {
-    if (syntax.op === 'unary' && syntax.operator === '&') return this.place(syntax.value);
-    const variable = syntax.op === 'name' ? this.scope?.names.find(syntax.name) : undefined;
-    const place = variable && this.scope?.pointers.get(variable.name);
-    if (!place || !variable)
-      throw new LanguageError('Only a pointer has something behind it: a parameter ptr<function, …>, or “let p = &name;”.', syntax);
-    variable.read = true;
-    if (syntax.op === 'name') this.name(syntax);
-    return place;
-  }
-
-  /** Something that can be assigned to; marks the variable as changing. */
-  place(syntax: WgslExpression): Expression {
-    switch (syntax.op) {
-      case 'unary':
-        if (syntax.operator === '*') return this.changing(this.pointed(syntax.value));
-        break;
-      case 'name':
-        return this.placeNamed(syntax);
-      case 'member': {
-        if (this.blockMember(syntax)) throw new LanguageError('Uniforms can only be read.', syntax);
-        const object = this.place(syntax.object);
-        if (object.type.kind === 'struct') {
-          const found = object.type.fields.find((each) => each.name === syntax.field);
-          if (found) return { op: 'member', object, field: found.name, type: found.type };
-        }
-        const size = object.type.kind === 'vector' ? object.type.size : 0;
-        const set = LETTERS.find((each) => [...syntax.field].every((letter) => each.includes(letter)));
-        const components = [...syntax.field].map((letter) => set?.indexOf(letter) ?? size);
-        if (components.some((each) => each >= size)) {
-          this.member(syntax);
-          break;
-        }
-        if (new Set(components).size < components.length)
-          throw new LanguageError('A component may stand only once in what is assigned to.', syntax.fieldRange);
-        return swizzle(object, components);
-      }
-      case 'index': {
-        const object = this.place(syntax.object);
-        const read = this.index(syntax).value;
-        return read.op === 'index' ? { ...read, object } : read;
-      }
-    }
-    throw new LanguageError('Only a variable can be assigned to.', syntax);
-  }
-
-  private placeNamed(syntax: Of<'name'>): Expression {
-    const { name } = syntax;
-    const variable = this.scope?.names.find(name);
-    if (variable) {
-      const pointed = this.scope?.pointers.get(variable.name);
-      if (pointed) return this.changing(pointed);
-      if (variable.readOnly) {
-        const mends = this.varMend(variable.declared);
-        throw new LanguageError(`"${name}" keeps its value; “var” would let it change.`, syntax, { mends, declared: variable.declared });
-      }
-      const read = variable.read;
-      this.name(syntax);
-      variable.read = read;
-      return this.changing(local(variable.name, variable.type));
-    }
-    const place = this.name(syntax).value;
-    const found = place.op === 'reference' ? this.environment.globals.get(place.name) : undefined;
-    if (!found || !this.environment.isWritable(found)) throw new LanguageError(`"${name}" can only be read.`, syntax);
-    return place;
-  }
-
-  private varMend({ from }: Range): CodeMend[] {
-    const { text } = this.context.source;
-    const word = /\b(let|const)\s+$/.exec(text.slice(Math.max(0, from - 40), from));
-    const at = word?.[1] ? from - word[0].length : -1;
-    return at >= 0 && word?.[1] ? [write('var', { from: at, to: at + word[1].length })] : [];
-  }
-
-  private changing(place: Expression): Expression {
-    let root = place;
-    while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
-    const variable = root.op === 'reference' && root.scope === 'local' ? this.scope?.names.ofIr(root.name) : undefined;
-    if (variable) {
-      variable.assigned = true;
-      variable.uniform = false;
-    }
-    return place;
   }
 
   private binary(syntax: Of<'binary'>): WgslValue {
@@ -808,104 +624,4 @@ function floatOf(text: string): number {
   const [, whole = '', part = '', power = '0'] = /^([0-9a-fA-F]*)\.?([0-9a-fA-F]*)(?:[pP]([+-]?\d+))?/.exec(digits) ?? [];
   const mantissa = whole + part === '' ? 0 : parseInt(whole + part, 16);
   return mantissa * 2 ** (Number(power) - 4 * part.length);
-}
-
-function shiftBy(right: WgslValue): Expression | undefined {
-  return right.abstract ? withScalar(right, 'uint') : scalarOf(right.value.type) === 'uint' ? right.value : undefined;
-}
-
-/** The type of `left operator right`; undefined where there is none. */
-function wgslBinaryType(operator: BinaryOperator, left: Type, right: Type): Type | undefined {
-  const [a, b] = [scalarOf(left), scalarOf(right)];
-  if (!a || !b) return undefined;
-  const equal = sameType(left, right);
-  const asBools = left.kind === 'vector' ? vector(left.size, 'bool') : BOOL;
-  if (left.kind === 'matrix' || right.kind === 'matrix') return matrixType(operator, left, right);
-  if (operator === '&&' || operator === '||') return equal && sameType(left, BOOL) ? BOOL : undefined;
-  if (operator === '==' || operator === '!=') return equal ? asBools : undefined;
-  if (COMPARISONS.has(operator)) return equal && a !== 'bool' ? asBools : undefined;
-  if (operator === '<<' || operator === '>>')
-    return a !== 'float' && a !== 'bool' && componentCount(left) === componentCount(right) ? left : undefined;
-  if (operator === '&' || operator === '|') return equal && a !== 'float' ? left : undefined;
-  if (operator === '^') return equal && a !== 'float' && a !== 'bool' ? left : undefined;
-  if (a === 'bool' || a !== b) return undefined;
-  if (equal) return left;
-  if (left.kind === 'scalar') return right;
-  return right.kind === 'scalar' ? left : undefined;
-}
-
-function matrixType(operator: BinaryOperator, left: Type, right: Type): Type | undefined {
-  const float = (type: Type): boolean => sameType(type, FLOAT);
-  if (operator === '+' || operator === '-') return sameType(left, right) ? left : undefined;
-  if (operator !== '*') return undefined;
-  if (left.kind === 'matrix' && right.kind === 'matrix') return left.columns === right.rows ? matrix(right.columns, left.rows) : undefined;
-  if (left.kind === 'matrix' && right.kind === 'vector')
-    return right.scalar === 'float' && left.columns === right.size ? vector(left.rows) : undefined;
-  if (left.kind === 'vector' && right.kind === 'matrix')
-    return left.scalar === 'float' && left.size === right.rows ? vector(right.columns) : undefined;
-  return left.kind === 'matrix' ? (float(right) ? left : undefined) : float(left) ? right : undefined;
-}
-
-const RELATIONS: Readonly<Record<string, string>> = {
-  '==': 'equal',
-  '!=': 'notEqual',
-  '<': 'lessThan',
-  '>': 'greaterThan',
-  '<=': 'lessThanEqual',
-  '>=': 'greaterThanEqual',
-};
-
-/** An operation of WGSL in the IR, whose operators are those of GLSL ES 3.00. */
-function lowered(operator: BinaryOperator, left: Expression, right: Expression, type: Type): Expression {
-  const scalar = scalarOf(left.type);
-  if (left.type.kind === 'vector' && Object.hasOwn(RELATIONS, operator))
-    return { op: 'builtin', name: RELATIONS[operator] ?? operator, args: [left, right], type };
-  // The rest of a division with the sign of the first (section 8.7): x − y · trunc(x / y).
-  if (operator === '%' && scalar === 'float') {
-    const quotient: Expression = { op: 'builtin', name: 'trunc', args: [{ op: 'binary', operator: '/', left, right, type }], type };
-    return { op: 'binary', operator: '-', left, right: { op: 'binary', operator: '*', left: right, right: quotient, type }, type };
-  }
-  if (scalar === 'bool' && (operator === '&' || operator === '|')) {
-    if (type.kind === 'scalar') {
-      // Both sides are computed, whichever decides; as neither changes anything, that is not seen.
-      return { op: 'binary', operator: operator === '&' ? '&&' : '||', left, right, type };
-    }
-    return componentwise(type, (index) => ({
-      op: 'binary',
-      operator: operator === '&' ? '&&' : '||',
-      left: swizzle(left, [index]),
-      right: swizzle(right, [index]),
-      type: BOOL,
-    }));
-  }
-  return { op: 'binary', operator, left, right, type };
-}
-
-function componentwise(type: Type, part: (index: number) => Expression): Expression {
-  return construct(
-    type,
-    Array.from({ length: componentCount(type) }, (_, index) => part(index)),
-  );
-}
-
-const ABSTRACT: Readonly<Record<string, (a: number, b: number, whole: boolean) => number>> = {
-  '+': (a, b) => a + b,
-  '-': (a, b) => a - b,
-  '*': (a, b) => a * b,
-  '/': (a, b, whole) => (whole ? Math.trunc(a / b) : a / b),
-  '%': (a, b) => a % b,
-};
-
-/** Numbers without a type, computed as such; nothing for what gives none. */
-function abstractResult(operator: BinaryOperator, left: WgslValue, right: WgslValue): WgslValue | undefined {
-  const work = Object.hasOwn(ABSTRACT, operator) ? ABSTRACT[operator] : undefined;
-  const [a, b] = [numbersOf(left), numbersOf(right)];
-  if (!work || left.value.type.kind === 'matrix' || right.value.type.kind === 'matrix') return undefined;
-  if (a.length !== b.length && a.length > 1 && b.length > 1) return undefined;
-  const whole = left.abstract === 'int' && right.abstract === 'int';
-  const size = Math.max(a.length, b.length);
-  const numbers = Array.from({ length: size }, (_, index) =>
-    work(a[a.length === 1 ? 0 : index] ?? 0, b[b.length === 1 ? 0 : index] ?? 0, whole),
-  );
-  return numbers.every(Number.isFinite) ? abstractNumber(whole ? 'int' : 'float', numbers) : undefined;
 }

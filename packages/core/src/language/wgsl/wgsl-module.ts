@@ -30,6 +30,7 @@ import { importFunction } from '../import-function';
 import { nearestMend } from '../nearest-name';
 import { FunctionScope } from '../scope';
 import type { SourceText } from '../source';
+import { WgslEntry, type WgslStage } from './wgsl-entry';
 import { WgslExpressions, type WgslContext } from './wgsl-expressions';
 import type { WgslScope } from './wgsl-scope';
 import { WgslStatements } from './wgsl-statements';
@@ -46,11 +47,6 @@ import type {
 import { IMAGES, plainType, wgslTypeName } from './wgsl-types';
 import { settled } from './wgsl-value';
 
-/** Which entry point of a whole program is read as `main`. */
-export type WgslStage = 'vertices' | 'pixels';
-
-/** What stands at a location where nothing is known by its name. */
-const BY_LOCATION = ['position', 'normal', 'uv', 'tangent'];
 const REFUSED_SPACES: Readonly<Record<string, string>> = {
   storage: 'Storage buffers are for compute shaders; materials have uniforms and images.',
   workgroup: 'Memory of a work group is for compute shaders; materials have none.',
@@ -101,7 +97,8 @@ export class WgslModule {
         if (each.op === 'assert') this.diagnostics.guard(() => this.assert(each.value), undefined);
         if (each.op === 'function' && this.byName.get(each.name) === each) this.diagnostics.guard(() => this.body(each), undefined);
       }
-      this.diagnostics.guard(() => this.entry(), undefined);
+      const { stage } = this;
+      if (stage) this.diagnostics.guard(() => new WgslEntry(this, this.context, this.declarations, stage).read(), undefined);
     };
   }
 
@@ -402,7 +399,7 @@ export class WgslModule {
     this.note(name, nameRange, type, origin);
   }
 
-  private structSyntax(type: WgslType | undefined): WgslStruct | undefined {
+  structSyntax(type: WgslType | undefined): WgslStruct | undefined {
     const declared = type && this.byName.get(type.name);
     return declared?.op === 'alias' ? this.structSyntax(declared.type) : declared?.op === 'struct' ? declared : undefined;
   }
@@ -430,9 +427,7 @@ export class WgslModule {
     });
   }
 
-  private parameterTypes(
-    parameters: readonly WgslMember[],
-  ): { readonly member: WgslMember; readonly type: Type; readonly isPointer: boolean }[] {
+  parameterTypes(parameters: readonly WgslMember[]): { readonly member: WgslMember; readonly type: Type; readonly isPointer: boolean }[] {
     return parameters.flatMap((member) => {
       const type = this.typeOrPointer(member.type, undefined);
       // An image brings its own sampler; who hands one on hands on nothing.
@@ -522,158 +517,4 @@ export class WgslModule {
     statements.advise();
     this.environment.addFunction(syntax.name, { ...declared, body: markMutable(read, statements.assigned()) });
   }
-
-  /** The entry point of the stage that is asked for, as `main`. */
-  private entry(): void {
-    if (!this.stage) return;
-    const word = this.stage === 'pixels' ? 'fragment' : 'vertex';
-    const found = this.declarations.filter(
-      (each): each is WgslFunction => each.op === 'function' && each.attributes.some(({ name }) => name === word),
-    );
-    const [first, second] = found;
-    if (!first) return;
-    if (second) throw new LanguageError(`A material has one function with “@${word}”.`, second.nameRange, { declared: first.nameRange });
-    if (this.isTroubled(first.name)) return;
-    const types = this.parameterTypes(first.parameters);
-    const declared = this.environment.ownFunction(
-      first.name,
-      types.map(({ type }) => type),
-    );
-    if (!declared) return;
-    const args = types.map(({ member, type }) => this.taken(member, type));
-    const call: Expression = { op: 'call', callee: declared.signature, args, type: declared.result };
-    const body: Statement[] = [];
-    if (declared.result.kind === 'void') body.push({ op: 'evaluate', value: call });
-    else {
-      body.push({ op: 'declare', name: 'given', type: declared.result, value: call, mutable: false });
-      body.push(...this.given(first, declared.result, local('given', declared.result)));
-    }
-    const main: IrFunction = {
-      signature: 'main()',
-      name: 'main',
-      parameters: [],
-      result: VOID,
-      body,
-      origin: declared.origin,
-      nameRange: declared.nameRange,
-    };
-    this.environment.addFunction('main', main);
-    this.own.push(main.signature);
-  }
-
-  /** What an entry point takes: from outside, whole or member by member. */
-  private taken(member: WgslMember, type: Type): Expression {
-    const struct =
-      type.kind === 'struct' && !member.attributes.some(({ name }) => name === 'location' || name === 'builtin') ? type : undefined;
-    if (!struct) return this.takenOne(member, type);
-    return construct(
-      struct,
-      this.membersOf(member.type, struct).map(({ member: each, type: inner }) => (each ? this.takenOne(each, inner) : zeroOf(inner))),
-    );
-  }
-
-  private membersOf(written: WgslType, struct: StructType): { readonly member?: WgslMember; readonly type: Type }[] {
-    const syntax = this.structSyntax(written);
-    return struct.fields.map(({ name, type }) => ({ member: syntax?.members.find((each) => each.name === name), type }));
-  }
-
-  private takenOne(member: WgslMember, type: Type): Expression {
-    const { attributes, name, nameRange } = member;
-    const builtin = wordOf(attributes, 'builtin');
-    if (builtin) return this.builtinInput(builtin, type, nameRange);
-    const at = this.locationOf(attributes);
-    if (at === undefined) throw new LanguageError(`Say where "${name}" comes from: @location(0) or @builtin(…).`, nameRange);
-    const between = this.stage === 'pixels' && this.hasVertices;
-    const known = this.environment.options.systemInputs?.(this.stage ?? 'pixels').has(name) ? name : (BY_LOCATION[at] ?? name);
-    const called = between ? `at${at}` : known;
-    const flat = attributes.some(({ name: each, args }) => each === 'interpolate' && args[0]?.op === 'name' && args[0].name === 'flat');
-    const added =
-      this.environment.ownGlobal(called) ??
-      this.environment.addGlobal(called, (irName) => ({
-        name: irName,
-        type,
-        storage: 'in',
-        flat: flat || undefined,
-        called,
-        origin: { path: this.source.path, range: nameRange },
-      }));
-    return global(added.name, type);
-  }
-
-  private builtinInput(name: string, type: Type, range: Range): Expression {
-    const fits = (wanted: Type, value: Expression): Expression => {
-      if (!sameType(type, wanted)) throw new LanguageError(`“${name}” is ${wgslTypeName(wanted)}, not ${wgslTypeName(type)}.`, range);
-      return value;
-    };
-    const pixels = this.stage === 'pixels';
-    if (pixels && name === 'position') return fits(VEC4, global(PIXEL_PLACE, VEC4));
-    if (pixels && name === 'front_facing') return fits(BOOL, global(FRONT_FACING, BOOL));
-    if (!pixels && name === 'vertex_index') return fits(UINT, construct(UINT, [global(VERTEX_NUMBER, INT)]));
-    if (!pixels && name === 'instance_index') return fits(UINT, construct(UINT, [global(INSTANCE_NUMBER, INT)]));
-    if (name === 'sample_index' || name === 'sample_mask') return fits(UINT, constant(UINT, [name === 'sample_mask' ? 1 : 0]));
-    throw new LanguageError(`There is no “@builtin(${name})” to take in here.`, range);
-  }
-
-  /** What an entry point gives: assignments to what goes out. */
-  private given(syntax: WgslFunction, type: Type, value: Expression): Statement[] {
-    if (type.kind !== 'struct' || !syntax.result) return [this.givenOne(syntax.resultAttributes, syntax.nameRange, type, value)];
-    return this.membersOf(syntax.result, type).map(({ member, type: inner }, index) => {
-      const field = type.fields[index]?.name ?? '';
-      return this.givenOne(member?.attributes ?? [], member?.nameRange ?? syntax.nameRange, inner, {
-        op: 'member',
-        object: value,
-        field,
-        type: inner,
-      });
-    });
-  }
-
-  private givenOne(attributes: readonly WgslAttribute[], range: Range, type: Type, value: Expression): Statement {
-    const builtin = wordOf(attributes, 'builtin');
-    const vertices = this.stage === 'vertices';
-    const target =
-      builtin === 'position' && vertices
-        ? global(CLIP_POSITION, VEC4)
-        : builtin === 'frag_depth' && !vertices
-          ? global(PIXEL_DEPTH, FLOAT)
-          : undefined;
-    if (target) {
-      if (!sameType(type, target.type))
-        throw new LanguageError(`“${builtin}” is ${wgslTypeName(target.type)}, not ${wgslTypeName(type)}.`, range);
-      return { op: 'assign', target, value };
-    }
-    if (builtin) throw new LanguageError(`There is no “@builtin(${builtin})” to give here.`, range);
-    const at = this.locationOf(attributes);
-    if (at === undefined) throw new LanguageError('Say where this goes: @location(0).', range);
-    const flat = attributes.some(({ name, args }) => name === 'interpolate' && args[0]?.op === 'name' && args[0].name === 'flat');
-    const whole = scalarOf(type) !== 'float' && componentCount(type) > 0;
-    const called = vertices ? `at${at}` : `colour${at}`;
-    const added = this.environment.addGlobal(called, (irName) => ({
-      name: irName,
-      type,
-      storage: 'out',
-      location: vertices ? undefined : at,
-      flat: flat || (whole && vertices) || undefined,
-      called,
-      origin: { path: this.source.path, range },
-    }));
-    return { op: 'assign', target: global(added.name, type), value };
-  }
-
-  private get hasVertices(): boolean {
-    return this.declarations.some((each) => each.op === 'function' && each.attributes.some(({ name }) => name === 'vertex'));
-  }
-
-  private locationOf(attributes: readonly WgslAttribute[]): number | undefined {
-    const [syntax] = attributes.find(({ name }) => name === 'location')?.args ?? [];
-    if (!syntax) return undefined;
-    const value = this.expressions().known(settled(this.expressions().value(syntax)));
-    return value.op === 'constant' ? value.value[0] : undefined;
-  }
-}
-
-/** The word in an attribute's brackets: `position` of `@builtin(position)`. */
-function wordOf(attributes: readonly WgslAttribute[], name: string): string | undefined {
-  const [word] = attributes.find((each) => each.name === name)?.args ?? [];
-  return word?.op === 'name' ? word.name : undefined;
 }

@@ -129,7 +129,7 @@ export class WgslStatements {
       return { op: 'evaluate', value, origin };
     }
     const { operator } = syntax;
-    const target = this.expressions.place(syntax.target);
+    const target = this.expressions.places.place(syntax.target);
     if (!operator) return { op: 'assign', target, value: this.expressions.wanted(syntax.value, target.type, 'The new value'), origin };
     const given = this.expressions.value(syntax.value);
     const range = { from: syntax.from, to: syntax.value.to, left: syntax.target, right: syntax.value };
@@ -143,7 +143,7 @@ export class WgslStatements {
   }
 
   private increment({ target: syntax, operator }: Of<'increment'>, origin: Origin): Statement {
-    const target = this.expressions.place(syntax);
+    const target = this.expressions.places.place(syntax);
     if (!sameType(target.type, INT) && !sameType(target.type, UINT))
       throw new LanguageError(`"${operator}${operator}" counts i32 or u32, but this is ${this.expressions.words(target.type)}.`, syntax);
     const one = constant(target.type, [1]);
@@ -310,7 +310,7 @@ export class WgslStatements {
     if (before) throw new LanguageError(`"${name}" is already declared in this block.`, nameRange, { declared: before.declared });
     if (kind !== 'var' && !syntax.value) throw new LanguageError(`"${name}" needs a value.`, nameRange);
     const pointer = syntax.value?.op === 'unary' && syntax.value.operator === '&';
-    if (pointer && syntax.value) return this.pointer(syntax, this.expressions.pointed(syntax.value));
+    if (pointer && syntax.value) return this.pointer(syntax, this.expressions.places.pointed(syntax.value));
     const written = syntax.type && module.resolve(syntax.type, this.scope);
     if (written?.kind === 'sampler')
       throw new LanguageError(

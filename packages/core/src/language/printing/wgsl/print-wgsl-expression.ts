@@ -121,7 +121,9 @@ function columns(type: MatrixType, part: (column: number) => string): string {
 /** By how far something is shifted is unsigned, with as many components. */
 function shift(left: Type, right: Type, text: string): string {
   const wanted = ofSize('uint', componentCount(left));
-  return sameType(right, wanted) ? text : `${wgslTypeName(wanted)}(${text})`;
+  if (sameType(right, wanted)) return text;
+  if (componentCount(right) === componentCount(left)) return `${wgslTypeName(wanted)}(${text})`;
+  return `${wgslTypeName(wanted)}(${scalarOf(right) === 'uint' ? text : `u32(${text})`})`;
 }
 
 function printEquality(operator: '==' | '!=', type: Type, a: string, b: string): string {
