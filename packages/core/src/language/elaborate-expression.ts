@@ -3,21 +3,7 @@ import { construct as buildConstruct, constant, global, local } from '../ir/buil
 import type { Expression, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
 import { fold } from '../ir/passes';
-import {
-  BOOL,
-  FLOAT,
-  INT,
-  matrix,
-  UINT,
-  NAMED_TYPES,
-  componentCount,
-  ofSize,
-  sameType,
-  scalarOf,
-  typeName,
-  vector,
-  type Type,
-} from '../ir/types';
+import { BOOL, FLOAT, INT, UINT, NAMED_TYPES, componentCount, ofSize, sameType, scalarOf, typeName, type Type } from '../ir/types';
 import { mapOperands } from '../ir/walk';
 import { functionWords } from './function-words';
 import { BUILTINS, findBuiltin } from './builtins';
@@ -26,10 +12,10 @@ import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList 
 import { binaryType, logicHint } from './binary-type';
 import { EffectElaborator } from './elaborate-effects';
 import { arrayOf, type Environment } from './environment';
-import { adviseBuiltin, adviseDirection, ordersOf, reordered, type Advice } from './call-advice';
+import { adviseBuiltin, adviseDirection, type Advice } from './call-advice';
 import { conversionMend } from './mends';
 import { nearestMend } from './nearest-name';
-import { oldFunction, oldVariable } from './old-spellings';
+import { oldVariable } from './old-spellings';
 import type { FunctionScope } from './scope';
 import type { SourceText } from './source';
 import type { ExpressionSyntax } from './syntax';

@@ -1,16 +1,16 @@
-import { construct, constant, global, local, swizzle, zeroOf } from '../../ir/build';
-import { needsNeighbours } from '../../ir/builtins/table';
+import { constant, global, local } from '../../ir/build';
 import type { BinaryOperator, Expression, IrFunction } from '../../ir/ir';
 import type { Range } from '../../ir/origin';
 import { fold } from '../../ir/passes';
-import { BOOL, componentCount, FLOAT, INT, matrix, ofSize, sameType, scalarOf, UINT, vector, type Type } from '../../ir/types';
+import { BOOL, FLOAT, INT, ofSize, sameType, scalarOf, UINT, vector, type Type } from '../../ir/types';
 import { mapOperands } from '../../ir/walk';
 import type { ControlFlow } from '../control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from '../diagnostics';
 import type { Environment } from '../environment';
 import { nearestMend } from '../nearest-name';
 import type { SourceText } from '../source';
-import { bitcast, builtinFor, IMAGE_READS, imageRead, LACKED, overloadsOf, select, WGSL_BUILTIN_NAMES } from './wgsl-calls';
+import { LACKED, WGSL_BUILTIN_NAMES } from './wgsl-calls';
+import { WgslBuiltinCalls } from './wgsl-builtin-calls';
 import { WgslConstructors } from './wgsl-constructors';
 import type { WgslModule } from './wgsl-module';
 import { abstractResult, lowered, shiftBy, wgslBinaryType } from './wgsl-operators';
@@ -32,32 +32,12 @@ export interface WgslContext {
   readonly module: WgslModule;
 }
 
-/** Words of other languages for what WGSL calls otherwise. */
-const FOREIGN: Readonly<Record<string, string>> = {
-  texture: 'textureSample',
-  inversesqrt: 'inverseSqrt',
-  rsqrt: 'inverseSqrt',
-  dFdx: 'dpdx',
-  dFdy: 'dpdy',
-  ddx: 'dpdx',
-  ddy: 'dpdy',
-  lerp: 'mix',
-  frac: 'fract',
-  faceforward: 'faceForward',
-  float: 'f32',
-  int: 'i32',
-  uint: 'u32',
-  vec2: 'vec2f',
-  float2: 'vec2f',
-  float3: 'vec3f',
-  float4: 'vec4f',
-};
-
 /** Types an expression of WGSL and turns it into IR. */
 export class WgslExpressions {
   private readonly environment: Environment;
   readonly places: WgslPlaces;
   private readonly constructors: WgslConstructors;
+  private readonly builtins: WgslBuiltinCalls;
 
   constructor(
     private readonly context: WgslContext,
@@ -67,6 +47,7 @@ export class WgslExpressions {
     this.environment = context.environment;
     this.places = new WgslPlaces(this, context, scope);
     this.constructors = new WgslConstructors(this);
+    this.builtins = new WgslBuiltinCalls(this, context, scope, flow);
   }
 
   /** A value; what is abstract stays so. */
@@ -210,14 +191,14 @@ export class WgslExpressions {
     const variable = this.scope?.names.find(name);
     if (variable)
       throw new LanguageError(`"${name}" is a variable here, so it cannot be called.`, nameRange, { declared: variable.declared });
-    if (name === 'bitcast') return this.bitcast(syntax);
+    if (name === 'bitcast') return this.builtins.bitcast(syntax);
     const type = this.context.module.typeNamed(callee, this.scope);
     if (type) return this.constructors.construct(syntax, type);
     if (name === 'array' || /^(?:vec[234]|mat[234]x[234])$/.test(name)) return this.constructors.inferred(syntax);
     if (Object.hasOwn(LACKED, name)) throw new LanguageError(`“${name}” ${LACKED[name]}.`, nameRange);
     const own = this.ownCall(syntax);
     if (own) return own;
-    return this.builtin(syntax);
+    return this.builtins.call(syntax);
   }
 
   private ownCall(syntax: Of<'call'>): WgslValue | undefined {
@@ -294,140 +275,12 @@ export class WgslExpressions {
     });
   }
 
-  private builtin(syntax: Of<'call'>): WgslValue {
-    const { name, nameRange } = syntax.callee;
-    if (Object.hasOwn(IMAGE_READS, name)) return this.image(syntax);
-    if (!WGSL_BUILTIN_NAMES.includes(name)) throw this.unknown(syntax);
-    const given = syntax.args.map((arg) => this.value(arg));
-    const made = this.made(syntax, given);
-    if (made) return made;
-    const found = builtinFor(name, given);
-    if (!found) {
-      const forms = [
-        ...new Set(overloadsOf(name).map(({ parameters }) => `${name}(${parameters.map((each) => this.words(each)).join(', ')})`)),
-      ].slice(0, 4);
-      throw new LanguageError(
-        `"${name}" does not take (${given.map((each) => this.wordsOf(each)).join(', ')}). It takes ${forms.join(' or ')}.`,
-        syntax,
-      );
-    }
-    const { parameters, result } = found.overload;
-    const args = given.map((each, index) => as(each, parameters[index] ?? each.value.type) ?? each.value);
-    this.environment.note(nameRange, {
-      kind: 'builtin',
-      name,
-      signature: `${name}(${parameters.map((each) => this.words(each)).join(', ')}) -> ${this.words(result)}`,
-    });
-    if (needsNeighbours(found.name)) this.flow?.call(name, undefined, syntax);
-    const value: Expression = { op: 'builtin', name: found.name, args, type: result };
-    return concrete(args.every(({ op }) => op === 'constant') ? fold(value, NO_FUNCTIONS) : value);
-  }
-
-  private unknown({ callee: { name, nameRange } }: Of<'call'>): LanguageError {
-    if (this.environment.troubled.has(name) || this.context.module.isTroubled(name)) return new KnownTrouble(nameRange);
-    const today = Object.hasOwn(FOREIGN, name) ? FOREIGN[name] : undefined;
-    if (today)
-      return new LanguageError(`“${name}” is from another language; in WGSL it is “${today}”.`, nameRange, {
-        mends: [write(today, nameRange)],
-      });
-    if ([...(this.environment.options.importer?.names ?? [])].includes(name)) {
-      const mend: CodeMend = { label: `Import “${name}” from the Library`, edits: [{ from: 0, to: 0, text: `import ${name};\n` }] };
-      return new LanguageError(`"${name}" is a function of the Library that is not imported here.`, nameRange, { mends: [mend] });
-    }
-    const names = [...WGSL_BUILTIN_NAMES, ...this.environment.callableNames()];
-    return new LanguageError(`There is no function "${name}".`, nameRange, { mends: [nearestMend(name, nameRange, names)] });
-  }
-
-  /** Functions that are made of others. */
-  private made(syntax: Of<'call'>, given: readonly WgslValue[]): WgslValue | undefined {
-    const { name, nameRange } = syntax.callee;
-    const counts: Readonly<Record<string, number>> = { select: 3, saturate: 1, fma: 3, modf: 1 };
-    const wanted = Object.hasOwn(counts, name) ? counts[name] : undefined;
-    if (wanted === undefined) return undefined;
-    if (given.length !== wanted) throw new LanguageError(`"${name}" takes ${wanted} values, ${given.length} are given.`, syntax);
-    const [a, b, c] = given;
-    if (!a) return undefined;
-    this.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … )` });
-    if (name === 'select' && b && c) {
-      const [no, yes] = this.alike(a, b, syntax);
-      const value = select(no, yes, settled(c));
-      if (!value)
-        throw new LanguageError(
-          `"select" takes a bool, or one for each component, but this is ${this.wordsOf(c)}.`,
-          syntax.args[2] ?? syntax,
-        );
-      return concrete(value);
-    }
-    const x = as(a, a.value.type.kind === 'vector' ? ofSize('float', componentCount(a.value.type)) : FLOAT);
-    if (!x) throw new LanguageError(`"${name}" takes f32 or a vector of it, but this is ${this.wordsOf(a)}.`, syntax.args[0] ?? syntax);
-    const { type } = x;
-    if (name === 'saturate') return concrete({ op: 'builtin', name: 'clamp', args: [x, spread(type, 0), spread(type, 1)], type });
-    if (name === 'fma' && b && c) {
-      const [y, z] = [as(b, type), as(c, type)];
-      if (!y || !z) throw new LanguageError('"fma" takes three values of one type.', syntax);
-      return concrete({ op: 'binary', operator: '+', left: { op: 'binary', operator: '*', left: x, right: y, type }, right: z, type });
-    }
-    throw new LanguageError('Take a part of what “modf” gives: modf(x).fract or modf(x).whole.', syntax);
-  }
-
-  private image(syntax: Of<'call'>): WgslValue {
-    const { name, nameRange } = syntax.callee;
-    const read = IMAGE_READS[name];
-    const given: WgslValue[] = [];
-    syntax.args.forEach((arg, index) => {
-      if (read?.sampled && index === 1) {
-        if (!this.isSampler(arg)) throw new LanguageError(`"${name}" takes a sampler here.`, arg);
-        if (arg.op === 'name')
-          this.environment.note(arg, {
-            kind: 'variable',
-            name: arg.name,
-            signature: `${arg.name}: sampler`,
-            declared: this.context.module.samplers.get(arg.name),
-          });
-        return;
-      }
-      given.push(this.value(arg));
-    });
-    const value = imageRead(name, given);
-    if (!value) {
-      const words = given.map((each) => this.wordsOf(each)).join(', ');
-      throw new LanguageError(
-        `"${name}" does not read this: (${words}). It takes the image${read?.sampled ? ', its sampler' : ''}, and the place in it.`,
-        syntax,
-      );
-    }
-    this.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … ) -> ${this.words(value.type)}` });
-    if (value.op === 'builtin' && needsNeighbours(value.name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
-    return concrete(value);
-  }
-
-  private explicitLevel({ callee: { name, nameRange }, to }: Of<'call'>): CodeMend | undefined {
-    if (name !== 'textureSample') return undefined;
-    return {
-      label: 'Read the finest size: textureSampleLevel( … , 0.0)',
-      edits: [
-        { from: nameRange.from, to: nameRange.to, text: 'textureSampleLevel' },
-        { from: to - 1, to: to - 1, text: ', 0.0' },
-      ],
-    };
-  }
-
-  private isSampler(arg: WgslExpression): boolean {
+  isSampler(arg: WgslExpression): boolean {
     return (
       arg.op === 'name' &&
       !this.scope?.names.find(arg.name) &&
       (this.scope?.samplers.has(arg.name) || this.context.module.samplers.has(arg.name)) === true
     );
-  }
-
-  private bitcast(syntax: Of<'call'>): WgslValue {
-    const [wanted] = syntax.callee.args;
-    const type = wanted && this.context.module.typeOf(wanted, this.scope);
-    const [arg] = syntax.args;
-    if (!type || !arg || syntax.args.length !== 1) throw new LanguageError('“bitcast” is written bitcast<f32>(value).', syntax);
-    const value = bitcast(this.settledValue(arg), type);
-    if (!value) throw new LanguageError(`The bits of ${this.wordsOf(this.value(arg))} cannot be ${this.words(type)}.`, syntax);
-    return concrete(value);
   }
 
   private member(syntax: Of<'member'>): WgslValue {
@@ -598,7 +451,7 @@ export class WgslExpressions {
   }
 
   /** Two values of one type, for functions that choose between them. */
-  private alike(a: WgslValue, b: WgslValue, syntax: Range): [Expression, Expression] {
+  alike(a: WgslValue, b: WgslValue, syntax: Range): [Expression, Expression] {
     const [one, other] = this.sided(a, b);
     if (!one || !other || !sameType(one.type, other.type))
       throw new LanguageError(`Both values must be of one type, but these are ${this.wordsOf(a)} and ${this.wordsOf(b)}.`, syntax);
@@ -612,10 +465,6 @@ export class WgslExpressions {
       throw new LanguageError('The length of an array must be a constant whole number from 1 to 4096.', syntax);
     return value;
   }
-}
-
-function spread(type: Type, value: number): Expression {
-  return constant(type, Array<number>(componentCount(type)).fill(value));
 }
 
 function floatOf(text: string): number {

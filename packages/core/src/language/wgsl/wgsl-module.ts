@@ -1,23 +1,17 @@
-import { constant, construct, global, local, signatureOf, zeroOf } from '../../ir/build';
-import { CLIP_POSITION, FRONT_FACING, INSTANCE_NUMBER, PIXEL_DEPTH, PIXEL_PLACE, VERTEX_NUMBER } from '../../ir/builtin-variables';
-import type { Expression, Global, IrFunction, Statement } from '../../ir/ir';
+import { local, signatureOf, zeroOf } from '../../ir/build';
+import type { Expression, Global, IrFunction } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
 import {
   BOOL,
-  componentCount,
   FLOAT,
-  INT,
   matrix,
   NAMED_TYPES,
   sameType,
   scalarCount,
   scalarOf,
-  UINT,
-  VEC4,
   vector,
   VOID,
   type StructField,
-  type StructType,
   type Type,
 } from '../../ir/types';
 import { alwaysReturns, markMutable } from '../finished-body';
@@ -34,16 +28,7 @@ import { WgslEntry, type WgslStage } from './wgsl-entry';
 import { WgslExpressions, type WgslContext } from './wgsl-expressions';
 import type { WgslScope } from './wgsl-scope';
 import { WgslStatements } from './wgsl-statements';
-import type {
-  WgslAttribute,
-  WgslDeclaration,
-  WgslExpression,
-  WgslFunction,
-  WgslGlobal,
-  WgslMember,
-  WgslStruct,
-  WgslType,
-} from './wgsl-syntax';
+import type { WgslDeclaration, WgslExpression, WgslFunction, WgslGlobal, WgslMember, WgslStruct, WgslType } from './wgsl-syntax';
 import { IMAGES, plainType, wgslTypeName } from './wgsl-types';
 import { settled } from './wgsl-value';
 

@@ -13,7 +13,6 @@ import type {
   WgslGlobal,
   WgslMember,
   WgslStatement,
-  WgslType,
 } from './wgsl-syntax';
 
 const COMPOUND = new Set(['+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<=', '>>=']);
