@@ -77,6 +77,10 @@ export class DiagnosticList {
 
   constructor(private readonly source: SourceText) {}
 
+  get text(): string {
+    return this.source.text;
+  }
+
   /** Where macros were put in place in the text: what is wrong there is wrong in their definition. */
   expandedBy(expansions: readonly Expansion[]): void {
     this.expansions = expansions;

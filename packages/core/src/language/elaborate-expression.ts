@@ -14,7 +14,7 @@ import { EffectElaborator } from './elaborate-effects';
 import { arrayOf, type Environment } from './environment';
 import { adviseBuiltin, adviseDirection, type Advice } from './call-advice';
 import { conversionMend } from './mends';
-import { nearestMend } from './nearest-name';
+import { nameAlike, nearestMend } from './nearest-name';
 import { oldVariable } from './old-spellings';
 import type { FunctionScope } from './scope';
 import type { SourceText } from './source';
@@ -169,8 +169,19 @@ export class ExpressionElaborator {
     if (this.environment.overloadsOf(name).length > 0 || BUILTINS.has(name)) {
       throw new LanguageError(`"${name}" is a function. Write ${name}( … ) to call it.`, syntax);
     }
-    const mend = this.fieldMend(syntax) ?? nearestMend(name, syntax, [...this.scope.names(), ...this.environment.globalNames()]);
+    const mend =
+      this.fieldMend(syntax) ??
+      this.calledMend(syntax) ??
+      nearestMend(name, syntax, [...this.scope.names(), ...this.environment.globalNames()]);
     throw new LanguageError(`Nothing here is called "${name}".`, syntax, { mends: [mend] });
+  }
+
+  /** `stageTime()` for `time`, where no variable means the same. */
+  private calledMend({ name, ...range }: Of<'name'>): CodeMend | undefined {
+    if (nameAlike(name, [...this.scope.names(), ...this.environment.globalNames()])) return undefined;
+    const called = nameAlike(name, this.environment.callableNames());
+    const plain = called !== undefined && this.environment.overloadsOf(called).some(({ parameters }) => parameters.length === 0);
+    return plain ? write(`${called}()`, range) : undefined;
   }
 
   /** `uv` where there is an `s.uv`. */

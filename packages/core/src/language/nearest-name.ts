@@ -19,8 +19,32 @@ export function nearestName(name: string, candidates: Iterable<string>): string 
   return best;
 }
 
-/** A mend that writes the nearest right name. */
+/** Names that mean the same wherever shading code is written. */
+const MEANINGS: readonly ReadonlySet<string>[] = [
+  'time seconds clock elapsed now itime utime stagetime',
+  'uv uvs vuv uv0 texcoord texcoords texturecoord st',
+  'normal n nrm vnormal worldnormal surfacenormal',
+  'position pos p vposition worldposition worldpos surfaceposition',
+  'colour color tint albedo basecolor basecolour diffusecolor diffusecolour col',
+  'toeye eyedir viewdir viewdirection v surfacetoeye',
+  'eye camera camerapos cameraposition viewpos eyeposition',
+  'sundirection lightdir lightdirection l tolight directiontolight',
+  'suncolour lightcolor lightcolour suncolor',
+  'picturesize resolution iresolution viewport screensize',
+].map((words) => new Set(words.split(' ')));
+
+/** A candidate that means the same, though it is written otherwise: `time` for `iTime`. */
+export function nameAlike(name: string, candidates: Iterable<string>): string | undefined {
+  const plain = (each: string): string => each.replace(/^[ua]_|_/g, '').toLowerCase();
+  const meaning = MEANINGS.find((each) => each.has(plain(name)));
+  if (!meaning) return undefined;
+  for (const each of candidates) if (each !== name && meaning.has(plain(each))) return each;
+  return undefined;
+}
+
+/** A mend that writes the right name: one that means the same before one that is written alike. */
 export function nearestMend(name: string, range: Range, candidates: Iterable<string>): CodeMend | undefined {
-  const near = nearestName(name, candidates);
+  const all = [...candidates];
+  const near = nameAlike(name, all) ?? nearestName(name, all);
   return near === undefined ? undefined : write(near, { from: range.from, to: range.from + name.length });
 }

@@ -2,6 +2,7 @@ import type { Direction } from '../ir/ir';
 import { NAMED_TYPES } from '../ir/types';
 import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
+import { closeBlock } from './open-brace';
 import { ExpressionParser } from './parse-expression';
 import { PRECISIONS, QualifierReader, type Qualifiers } from './qualifiers';
 import type {
@@ -255,7 +256,7 @@ class Parser {
   private statementsUntilBrace(): StatementSyntax[] {
     const body = this.statementsUntil(() => this.reader.is('}'));
     // What stands there can be read all the same.
-    this.diagnostics.guard(() => void this.reader.expect('}', 'to close the block'), undefined);
+    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.text), undefined);
     return body;
   }
 

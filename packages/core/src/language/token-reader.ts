@@ -5,7 +5,7 @@ import type { Token } from './lexer';
 export class TokenReader {
   private at = 0;
 
-  constructor(private readonly tokens: readonly Token[]) {}
+  constructor(readonly tokens: readonly Token[]) {}
 
   peek(ahead = 0): Token {
     const token = this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)];

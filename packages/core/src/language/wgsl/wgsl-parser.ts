@@ -1,6 +1,7 @@
 import type { BinaryOperator } from '../../ir/ir';
 import { LanguageError, write, type DiagnosticList } from '../diagnostics';
 import type { Token } from '../lexer';
+import { closeBlock } from '../open-brace';
 import { TokenReader } from '../token-reader';
 import { WgslExpressionParser } from './wgsl-expression-parser';
 import type {
@@ -181,7 +182,7 @@ class WgslParser {
   private block(): WgslStatement[] {
     this.reader.expect('{', 'before the block');
     const body = this.statementsUntil(() => this.reader.is('}'));
-    this.diagnostics.guard(() => void this.reader.expect('}', 'to close the block'), undefined);
+    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.text), undefined);
     return body;
   }
 

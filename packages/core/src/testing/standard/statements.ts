@@ -4,7 +4,7 @@ import { rules } from './rule';
 export const STATEMENT_RULES = [
   ...rules('6', [
     ['statements end with a semicolon', 'float a = 1.0; a = 2.0;', 'float a = 1.0‹', 'Expected ";"'],
-    ['blocks', '{ float a = 1.0; { a = 2.0; } }'],
+    ['blocks', '{ float a = 1.0; { a = 2.0; } }', 'float f() {\n  if (true) {\n    return 1.0;‹\n}\n¦ pixel.x = f();', 'is missing here'],
     ['empty statements', ';; { } if (true);'],
     ['an expression alone', 'float a = 1.0; a; a + 1.0;'],
   ]),
