@@ -75,11 +75,7 @@ export class DiagnosticList {
 
   private expansions: readonly Expansion[] = [];
 
-  constructor(private readonly source: SourceText) {}
-
-  get text(): string {
-    return this.source.text;
-  }
+  constructor(readonly source: SourceText) {}
 
   /** Where macros were put in place in the text: what is wrong there is wrong in their definition. */
   expandedBy(expansions: readonly Expansion[]): void {

@@ -23,12 +23,12 @@ export function nearestName(name: string, candidates: Iterable<string>): string 
 const MEANINGS: readonly ReadonlySet<string>[] = [
   'time seconds clock elapsed now itime utime stagetime',
   'uv uvs vuv uv0 texcoord texcoords texturecoord st',
-  'normal n nrm vnormal worldnormal surfacenormal',
-  'position pos p vposition worldposition worldpos surfaceposition',
+  'normal nrm vnormal worldnormal surfacenormal',
+  'position pos vposition worldposition worldpos surfaceposition',
   'colour color tint albedo basecolor basecolour diffusecolor diffusecolour col',
-  'toeye eyedir viewdir viewdirection v surfacetoeye',
+  'toeye eyedir viewdir viewdirection surfacetoeye',
   'eye camera camerapos cameraposition viewpos eyeposition',
-  'sundirection lightdir lightdirection l tolight directiontolight',
+  'sundirection lightdir lightdirection tolight directiontolight',
   'suncolour lightcolor lightcolour suncolor',
   'picturesize resolution iresolution viewport screensize',
 ].map((words) => new Set(words.split(' ')));

@@ -1,6 +1,7 @@
 import type { Range } from '../ir/origin';
 import { LanguageError, write } from './diagnostics';
 import type { Token } from './lexer';
+import type { SourceText } from './source';
 import type { TokenReader } from './token-reader';
 
 /**
@@ -9,45 +10,50 @@ import type { TokenReader } from './token-reader';
  *
  * @returns an error at that place; nothing where the lines do not tell
  */
-export function unclosedBrace(tokens: readonly Token[], text: string): LanguageError | undefined {
+export function unclosedBrace(tokens: readonly Token[], source: SourceText): LanguageError | undefined {
   const open: { readonly brace: Token; readonly indent: number }[] = [];
   let last: Token | undefined;
+  let line = { starts: -1, indent: 0 };
   for (const token of tokens) {
-    if (token.text === '{') open.push({ brace: token, indent: indentOf(text, token.from) });
+    const starts = lineStart(source, token.from);
+    const begins = starts !== line.starts;
+    // The first word of a line says how far it is indented.
+    if (begins) line = { starts, indent: token.from - starts };
+    if (token.text === '{') open.push({ brace: token, indent: line.indent });
     else if (token.text === '}') {
       const top = open.pop();
-      const begins = /^[ \t]*$/.test(text.slice(lineStart(text, token.from), token.from));
-      if (top && begins && last && indentOf(text, token.from) < top.indent) return missing(top.brace, last, top.indent, text);
+      if (top && begins && last && line.indent < top.indent) return missing(top.brace, last, top.indent, source);
     }
     last = token;
   }
   return undefined;
 }
 
-function missing(brace: Token, last: Range, indent: number, text: string): LanguageError {
-  const line = text.slice(0, brace.from).split('\n').length;
+function missing(brace: Token, last: Range, indent: number, source: SourceText): LanguageError {
   const end = { from: last.to, to: last.to };
+  const { line } = source.position(brace.from);
   return new LanguageError(`A "}" is missing here: the "{" in line ${line} is never closed.`, end, {
     mends: [write(`\n${' '.repeat(indent)}}`, end, 'Put “}”')],
     declared: { from: brace.from, to: brace.to },
   });
 }
 
-function lineStart(text: string, at: number): number {
-  return text.lastIndexOf('\n', at - 1) + 1;
-}
-
-function indentOf(text: string, at: number): number {
-  return /^[ \t]*/.exec(text.slice(lineStart(text, at), at))?.[0].length ?? 0;
+function lineStart(source: SourceText, at: number): number {
+  return at - source.position(at).column + 1;
 }
 
 /** Reads the `}` of a block. @throws LanguageError where it is missing, as near as can be told */
-export function closeBlock(reader: TokenReader, text: string): void {
-  if (reader.peek().kind !== 'end') {
-    reader.expect('}', 'to close the block');
+export function closeBlock(reader: TokenReader, source: SourceText): void {
+  if (reader.is('}')) {
+    reader.next();
     return;
   }
-  const error = unclosedBrace(reader.tokens, text);
-  if (error) throw error;
+  // All blocks that are open at the end are open for one reason.
+  if (reader.peek().kind === 'end') throw (reader.unclosed ??= unclosedBrace(reader.tokens, source) ?? expected(reader));
   reader.expect('}', 'to close the block');
+}
+
+function expected(reader: TokenReader): LanguageError {
+  const gap = { from: reader.last.to, to: reader.last.to };
+  return new LanguageError('Expected "}" to close the block, found the end of the code.', gap, { mends: [write('}', gap, 'Put “}”')] });
 }

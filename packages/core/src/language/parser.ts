@@ -2,7 +2,7 @@ import type { Direction } from '../ir/ir';
 import { NAMED_TYPES } from '../ir/types';
 import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
-import { closeBlock } from './open-brace';
+import { closeBlock, unclosedBrace } from './open-brace';
 import { ExpressionParser } from './parse-expression';
 import { PRECISIONS, QualifierReader, type Qualifiers } from './qualifiers';
 import type {
@@ -241,7 +241,8 @@ class Parser {
       do {
         const name = this.reader.expectName('the name of a variable');
         if (this.reader.is('(')) {
-          throw new LanguageError('A function cannot stand inside another one. Is a "}" missing before it?', start);
+          const unclosed = unclosedBrace(this.reader.tokens, this.diagnostics.source);
+          throw unclosed ?? new LanguageError('A function cannot stand inside another one. Is a "}" missing before it?', start);
         }
         const array = this.expressions.arrayLength();
         const value = this.reader.take('=') ? this.expressions.expression() : undefined;
@@ -256,7 +257,7 @@ class Parser {
   private statementsUntilBrace(): StatementSyntax[] {
     const body = this.statementsUntil(() => this.reader.is('}'));
     // What stands there can be read all the same.
-    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.text), undefined);
+    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.source), undefined);
     return body;
   }
 

@@ -4,6 +4,8 @@ import type { Token } from './lexer';
 /** A cursor over tokens with the few questions a parser asks. */
 export class TokenReader {
   private at = 0;
+  /** Why blocks are open at the end. */
+  unclosed?: LanguageError;
 
   constructor(readonly tokens: readonly Token[]) {}
 

@@ -259,7 +259,7 @@ export const WRONG_STATEMENTS: readonly WrongProgram[] = [
   ['inside', 's.uv *= s.normal;', '1:25 error: "*" does not work between vec2 and vec3.'],
   ['inside', 'int i = 0; i += 1.0;', '1:41 error: Whole numbers and floats do not mix. This is float.', 'Write int( … )'],
   ['inside', 'bool b = true; b++;', '1:40 error: "++" counts numbers, but this is bool.'],
-  ['inside', 'float t = time;', '1:35 error: Nothing here is called "time".'],
+  ['inside', 'float t = time;', '1:35 error: Nothing here is called "time".', 'Write “stageTime()”'],
   ['inside', 'vec3 p = s.position.xyz.w;', '1:49 error: vec3 has only 3 components: x, y, z.'],
   ['inside', 'float a = abs(s);', '1:35 error: "abs" does not take (Surface). It takes abs(float) or abs(vec2) or abs(vec3) or abs(vec4).'],
   ['inside', 'float a = min(1, 2.0);', '1:39 error: "min" takes float here, but this is a whole number.', 'Write “1.0”'],

@@ -182,7 +182,7 @@ class WgslParser {
   private block(): WgslStatement[] {
     this.reader.expect('{', 'before the block');
     const body = this.statementsUntil(() => this.reader.is('}'));
-    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.text), undefined);
+    this.diagnostics.guard(() => void closeBlock(this.reader, this.diagnostics.source), undefined);
     return body;
   }
 
