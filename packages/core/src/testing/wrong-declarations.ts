@@ -1,7 +1,7 @@
 import type { WrongProgram } from './wrong-program';
 
 export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
-  ['before', 'varying vec3 n;', '1:1 error: “varying” is from an older version of the language; today it is “out”.', 'Write “out”'],
+  ['before', 'varying vec3 n;', '1:1 error: “varying” is from an older version of the language; today it is “out”.'],
   ['before', 'attribute vec3 a;', '1:1 error: “attribute” is from an older version of the language; today it is “in”.', 'Write “in”'],
   [
     'before',

@@ -21,6 +21,7 @@ import {
 } from '../../language';
 import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
 import { givesOpaque, writesOpaque } from './alpha';
+import { withGoodMends } from './good-mends';
 import { knownDirections } from './known-directions';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
@@ -105,7 +106,8 @@ export function readCode(code: MaterialCode, library: Library): CodeReading {
   const at = remembered.findIndex((each) => each.key.every((part, index) => part === key[index]));
   const found = remembered[at];
   if (found) return found.reading;
-  const reading = new CodeReader(code, library).read();
+  const plain = (each: MaterialCode): CodeReading => new CodeReader(each, library).read();
+  const reading = withGoodMends(code, plain(code), plain);
   remembered.unshift({ key, reading });
   remembered.length = Math.min(remembered.length, MOST_REMEMBERED);
   return reading;

@@ -33,8 +33,10 @@ describe('Wrong programs', () => {
       expect(first?.mends?.[0]?.label).toBe(mend);
       const edits = first?.mends?.[0]?.edits;
       if (!edits || first.path !== 'code') return;
-      // What is mended is not said again.
+      // What is mended is not said again, and nothing else goes wrong by it.
       const after = readCode({ ...read, text: withEdits(read.text, edits) }, library()).diagnostics;
+      const errors = (list: typeof diagnostics): number => list.filter(({ severity }) => severity === 'error').length;
+      expect(errors(after)).toBeLessThan(errors(diagnostics) + Number(first.severity === 'warning'));
       expect(after.map(({ range, message }) => `${range.from} ${message}`)).not.toContain(`${first.range.from} ${first.message}`);
     });
   }
