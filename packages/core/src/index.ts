@@ -140,7 +140,7 @@ export { parametersOf, setMaterialCode } from './compile/code/code-edits';
 export { withVertexStage } from './compile/code/vertex-stage';
 export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
 export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
-export { inOtherLanguage, type Translated } from './compile/code/other-language';
+export { inOtherLanguage, type Translatable, type Translated } from './compile/code/other-language';
 export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
 export { compileMaterial } from './compile/compile-material';
 export { MOST_OUTLETS } from './compile/compile-outlets';

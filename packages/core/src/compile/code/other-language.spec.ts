@@ -36,18 +36,15 @@ vec4 paint(Surface s) {
     expect(wgsl(text)).toBe(`// A glow.
 /** Tint: what shines. @colour #ff8800 */
 @group(0) @binding(0) var<uniform> tint: vec3f;
-
 struct Ring {
   width: f32,
   colour: vec3f,
 }
-
 fn wave(x: f32, sum: ptr<function, f32>) -> f32 {
   // Twice as fast.
   *sum += x;
   return sin(x * 2.0);
 }
-
 fn paint(s: Surface) -> vec4f {
   var sum = 0.0;
   var ring = Ring(0.1, tint);

@@ -130,10 +130,11 @@ abstract class TextWriter {
       const at = here(declared?.origin);
       if (declared && at !== undefined && declared.body.length > 0) pieces.push({ at, write: () => this.function(declared) });
     }
-    let first = true;
+    let before: number | undefined;
     for (const piece of pieces.sort((a, b) => a.at - b.at)) {
-      if (!first) this.out.line('');
-      first = false;
+      // A line is left empty where one is in the original.
+      if (before !== undefined && /\n[ \t]*\r?\n/.test(this.from.text.slice(before, piece.at))) this.out.line('');
+      before = piece.at;
       this.commentsBefore(piece.at);
       piece.write();
     }

@@ -15,7 +15,6 @@ import {
   type Origin,
   type Range,
   type TextRole,
-  inOtherLanguage,
   isWgsl,
 } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
@@ -329,12 +328,15 @@ export class SourceEditor {
   }
 
   /** Writes the text that is shown in the other language, in one step. */
-  translate(): void {
+  async translate(): Promise<void> {
     this.flush();
     const sheet = this.sheet();
     const material = this.material();
     const functionName = sheet.kind === 'function' ? sheet.name : undefined;
-    const made = inOtherLanguage({ text: this.text(), vertices: material?.code?.vertices, functionName }, this.shelf.library());
+    const text = this.text();
+    const made = await this.compiler.assist.translate({ text, vertices: material?.code?.vertices, functionName });
+    // Somebody went on writing meanwhile.
+    if (this.text() !== text || sheetKey(this.sheet()) !== sheetKey(sheet)) return;
     if ('problem' in made) this.workbench.tell(made.problem);
     else if (sheet.kind === 'function')
       this.workbench.edit(sheet.id, { label: `Write ${sheet.name} in ${made.language}`, changes: [{ path: ['text'], value: made.text }] });

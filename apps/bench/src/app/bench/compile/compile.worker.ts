@@ -9,7 +9,10 @@ import {
   helpAt,
   library,
   libraryWith,
+  inOtherLanguage,
   renamable,
+  type Translatable,
+  type Translated,
   renameAt,
   packOutlets,
   packResult,
@@ -112,6 +115,10 @@ class MaterialReplicas {
 
   renamable(text: string, role: TextRole, offset: number): ReturnType<typeof renamable> {
     return renamable(text, role, offset, this.library);
+  }
+
+  translate(source: Translatable): Translated {
+    return inOtherLanguage(source, this.library);
   }
 
   rename(text: string, role: TextRole, offset: number, wanted: string): ReturnType<typeof renameAt> {

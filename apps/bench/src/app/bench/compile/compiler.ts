@@ -18,6 +18,8 @@ import {
   type LitProgram,
   type OutletAddress,
   type renamable,
+  type Translatable,
+  type Translated,
   type renameAt,
   type SurfaceVariant,
   type TextRole,
@@ -39,6 +41,8 @@ export interface Assist {
   readonly help: At<ReturnType<typeof helpAt>>;
   readonly renamable: At<ReturnType<typeof renamable>>;
   rename(text: string, role: TextRole, offset: number, wanted: string): Promise<ReturnType<typeof renameAt>>;
+  /** A text in the other language. */
+  translate(source: Translatable): Promise<Translated>;
 }
 
 /** Compiles and checks the materials on the Stage in a worker. Requests are numbered; only the newest one's result is shown. */
@@ -149,6 +153,7 @@ export class Compiler implements OnDestroy {
     completions: (text, role, offset) => this.remote.completions(text, role, offset),
     help: (text, role, offset) => this.remote.help(text, role, offset),
     renamable: (text, role, offset) => this.remote.renamable(text, role, offset),
+    translate: (source) => this.remote.translate(source),
     rename: (text, role, offset, wanted) => this.remote.rename(text, role, offset, wanted),
   };
 
