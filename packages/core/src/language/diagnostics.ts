@@ -1,5 +1,5 @@
 import type { Range } from '../ir/origin';
-import type { Expansion } from './preprocessor/macros';
+import type { Expansion } from './preprocessor/macro';
 import type { SourceText } from './source';
 
 /** Text in place of a range of the source; an empty range inserts. */

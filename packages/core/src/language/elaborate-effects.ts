@@ -4,7 +4,7 @@ import { BOOL, isFloatLike, ofSize, sameType, scalarOf, typeName, VOID, type Typ
 import { expressionsOf, walkExpression, walkStatements } from '../ir/walk';
 import type { ControlFlow } from './control-flow';
 import { LanguageError } from './diagnostics';
-import type { ExpressionContext, ExpressionElaborator } from './elaborate-expression';
+import type { ElaboratesExpressions, ExpressionContext } from './expression-context';
 import { conversionMend } from './mends';
 import type { FunctionScope, Variable } from './scope';
 import type { AssignmentSyntax, ExpressionSyntax, IncrementSyntax } from './syntax';
@@ -21,7 +21,7 @@ export class EffectElaborator {
   private before: Statement[] | undefined;
 
   constructor(
-    private readonly expressions: ExpressionElaborator,
+    private readonly expressions: ElaboratesExpressions,
     private readonly context: ExpressionContext,
     private readonly scope: FunctionScope,
     private readonly flow?: ControlFlow,

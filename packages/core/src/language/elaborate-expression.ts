@@ -8,9 +8,10 @@ import { mapOperands } from '../ir/walk';
 import { functionWords } from './function-words';
 import { BUILTINS, findBuiltin } from './builtins';
 import type { ControlFlow } from './control-flow';
-import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from './diagnostics';
+import { KnownTrouble, LanguageError, write, type CodeMend } from './diagnostics';
 import { binaryType, logicHint } from './binary-type';
 import { EffectElaborator } from './elaborate-effects';
+import type { ElaboratesExpressions, ExpressionContext } from './expression-context';
 import { arrayOf, type Environment } from './environment';
 import { adviseBuiltin, adviseDirection, type Advice } from './call-advice';
 import { conversionMend } from './mends';
@@ -30,15 +31,8 @@ const NO_FUNCTIONS = { functions: new Map<string, IrFunction>() };
 
 const SWIZZLE_SETS = ['xyzw', 'rgba', 'stpq'];
 
-/** What an elaborator of expressions is given: the text, what it may name, and where it tells. */
-export interface ExpressionContext {
-  readonly source: SourceText;
-  readonly environment: Environment;
-  readonly diagnostics: DiagnosticList;
-}
-
 /** Types an expression and turns it into IR. */
-export class ExpressionElaborator {
+export class ExpressionElaborator implements ElaboratesExpressions {
   private readonly environment: Environment;
   private readonly source: SourceText;
   readonly effects: EffectElaborator;

@@ -1,29 +1,16 @@
 import { LONGEST_SOURCE } from '@brelvin/contract';
 import { EMPTY_MODULE, type Module } from '../ir/ir';
-import type { DeclaredUniform } from './declared-uniform';
-import { DiagnosticList, type Diagnostic } from './diagnostics';
-import type { Documentation } from './documentation';
+import { DiagnosticList } from './diagnostics';
 import { DeclarationElaborator } from './elaborate-declarations';
+import type { ElaboratedSource } from './elaborated-source';
 import { Environment, type ElaborationOptions } from './environment';
 import { tokenize } from './lexer';
 import { parse } from './parser';
 import { SourceText } from './source';
-import type { DeclarationSyntax, ImportSyntax } from './syntax';
+import type { DeclarationSyntax } from './syntax';
 import { elaborateWgsl } from './wgsl/elaborate-wgsl';
 import { isWgsl } from './wgsl/is-wgsl';
 import { withoutComments } from './without-comments';
-
-export interface ElaboratedSource {
-  readonly module: Module;
-  readonly diagnostics: readonly Diagnostic[];
-  /** Documentation comments by the signature of the function they stand before. */
-  readonly documentation: ReadonlyMap<string, Documentation>;
-  readonly uniforms: readonly DeclaredUniform[];
-  /** Signatures of the text's own functions, in their order. */
-  readonly own: readonly string[];
-  /** Names after `import`. */
-  readonly imports: readonly ImportSyntax[];
-}
 
 /**
  * Reads shading code, GLSL or WGSL: text → tokens → syntax → typed IR. Errors are collected, never thrown; functions with an

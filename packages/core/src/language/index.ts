@@ -1,4 +1,5 @@
-export { elaborate, elaborateAll, importsOf, type ElaboratedSource } from './elaborate';
+export { elaborate, elaborateAll, importsOf } from './elaborate';
+export type { ElaboratedSource } from './elaborated-source';
 export type { DeclaredUniform } from './declared-uniform';
 export { uniformsOf } from './uniforms-of';
 export { isWgsl } from './wgsl/is-wgsl';

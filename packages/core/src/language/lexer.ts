@@ -1,9 +1,9 @@
 import type { DiagnosticList } from './diagnostics';
 import { Preprocessor } from './preprocessor/preprocessor';
-import type { Token } from './scanner';
+import type { Token } from './token';
 import type { SourceText } from './source';
 
-export type { Token } from './scanner';
+export type { Token } from './token';
 
 /** Splits shading code into tokens, after the preprocessor has had its way with it; the last one is the end. */
 export function tokenize(source: SourceText, diagnostics: DiagnosticList): Token[] {

@@ -1,13 +1,7 @@
 import type { Range } from '../ir/origin';
 import { write, type DiagnosticList } from './diagnostics';
 import { logicalText, type LogicalText } from './preprocessor/logical-text';
-
-export interface Token extends Range {
-  readonly kind: 'name' | 'float' | 'int' | 'uint' | 'operator' | 'end';
-  readonly text: string;
-  /** The documentation comment that stands directly before this token. */
-  readonly documentation?: Range;
-}
+import type { Token } from './token';
 
 const SPACE = /[ \t\r\n\f\v]+/y;
 const SPACE_IN_LINE = /[ \t\r\f\v]+/y;

@@ -1,7 +1,7 @@
 import type { Range } from '../ir/origin';
 import { scalarCount, typeName, type StructField, type StructType } from '../ir/types';
 import { LanguageError } from './diagnostics';
-import type { ExpressionContext, ExpressionElaborator } from './elaborate-expression';
+import type { ElaboratesExpressions, ExpressionContext } from './expression-context';
 import { refuseName } from './reserved-names';
 import type { FunctionScope } from './scope';
 import type { DeclareSyntax, StructSyntax } from './syntax';
@@ -17,7 +17,7 @@ const LARGEST_STRUCT = 16_384;
 export function structOf<T>(
   syntax: StructSyntax,
   context: ExpressionContext,
-  expressions: ExpressionElaborator,
+  expressions: ElaboratesExpressions,
   scope: FunctionScope,
   add: (make: (irName: string) => StructType) => T,
 ): T {
@@ -45,7 +45,7 @@ function refuseTwice(fields: readonly StructField[], range: Range): void {
 export function membersOf(
   syntax: DeclareSyntax,
   { environment }: ExpressionContext,
-  expressions: ExpressionElaborator,
+  expressions: ElaboratesExpressions,
   scope?: FunctionScope,
 ): StructField[] {
   return syntax.variables.map((variable) => {

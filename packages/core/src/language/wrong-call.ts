@@ -3,7 +3,7 @@ import { FLOAT, INT, sameType, typeName, type Type } from '../ir/types';
 import { BUILTINS, findBuiltin } from './builtins';
 import { ordersOf, reordered } from './call-advice';
 import { KnownTrouble, LanguageError, type CodeMend } from './diagnostics';
-import type { ExpressionContext } from './elaborate-expression';
+import type { ExpressionContext } from './expression-context';
 import type { Environment } from './environment';
 import { conversionMend } from './mends';
 import { nearestMend } from './nearest-name';

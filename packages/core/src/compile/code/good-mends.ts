@@ -1,6 +1,10 @@
 import type { MaterialCode } from '@brelvin/contract';
 import { withEdits, type CodeMend, type Diagnostic } from '../../language';
-import { CODE_PATH, type CodeReading } from './read-code';
+
+/** What was read of a text. */
+interface Reading {
+  readonly diagnostics: readonly Diagnostic[];
+}
 
 /** Characters that are read again to see which mends are good: of long texts only the first ones are tried. */
 const MOST_TRIED = 200_000;
@@ -9,16 +13,17 @@ const MOST_TRIED = 200_000;
  * Leaves of the mends of a text those that mend: with each by itself there are fewer errors, and after what was only warned of not
  * more.
  *
+ * @param pixelPath how diagnostics call the text of the pixels
  * @param read reads a text without looking at its mends
  */
-export function withGoodMends(code: MaterialCode, reading: CodeReading, read: (code: MaterialCode) => CodeReading): CodeReading {
+export function withGoodMends<T extends Reading>(code: MaterialCode, reading: T, pixelPath: string, read: (code: MaterialCode) => T): T {
   const before = errorsOf(reading);
   let left = MOST_TRIED;
   const mends = (diagnostic: Diagnostic, mend: CodeMend): boolean => {
     const size = code.text.length + (code.vertices?.length ?? 0);
     if (left < size) return false;
     left -= size;
-    const inPixels = diagnostic.path === CODE_PATH;
+    const inPixels = diagnostic.path === pixelPath;
     const mended = inPixels
       ? { ...code, text: withEdits(code.text, mend.edits) }
       : { ...code, vertices: withEdits(code.vertices ?? '', mend.edits) };
@@ -36,6 +41,6 @@ export function withGoodMends(code: MaterialCode, reading: CodeReading, read: (c
   return changed ? { ...reading, diagnostics } : reading;
 }
 
-function errorsOf({ diagnostics }: CodeReading): number {
+function errorsOf({ diagnostics }: Reading): number {
   return diagnostics.filter(({ severity }) => severity === 'error').length;
 }

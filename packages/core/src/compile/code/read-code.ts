@@ -107,7 +107,7 @@ export function readCode(code: MaterialCode, library: Library): CodeReading {
   const found = remembered[at];
   if (found) return found.reading;
   const plain = (each: MaterialCode): CodeReading => new CodeReader(each, library).read();
-  const reading = withGoodMends(code, plain(code), plain);
+  const reading = withGoodMends(code, plain(code), CODE_PATH, plain);
   remembered.unshift({ key, reading });
   remembered.length = Math.min(remembered.length, MOST_REMEMBERED);
   return reading;

@@ -1,5 +1,5 @@
 import { LanguageError } from '../diagnostics';
-import type { Token } from '../scanner';
+import type { Token } from '../token';
 
 /** Binding strength of the operators of `#if`, GLSL ES 3.00 section 3.4. */
 const STRENGTHS: Readonly<Record<string, number>> = {

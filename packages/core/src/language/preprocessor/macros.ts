@@ -1,21 +1,6 @@
-import type { Range } from '../../ir/origin';
 import { LanguageError } from '../diagnostics';
-import type { Token } from '../scanner';
-
-/** What `#define` gives a name to. */
-export interface Macro {
-  readonly name: string;
-  /** Names of its parameters; absent where it takes none and stands alone. */
-  readonly parameters?: readonly string[];
-  readonly body: readonly Token[];
-  /** Where its name is defined; built-in ones are defined nowhere. */
-  readonly defined?: Range;
-}
-
-/** Where a macro was put in place in the text. */
-export interface Expansion extends Range {
-  readonly macro: Macro;
-}
+import type { Token } from '../token';
+import type { Expansion, Macro } from './macro';
 
 /** Tokens that macros may come to in one text: a short chain of them can come to more than anyone has memory for. */
 const MOST_TOKENS = 100_000;

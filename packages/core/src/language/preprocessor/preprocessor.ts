@@ -1,9 +1,11 @@
 import { LanguageError, write, type DiagnosticList } from '../diagnostics';
 import { nearestMend } from '../nearest-name';
-import { Scanner, type Token } from '../scanner';
+import { Scanner } from '../scanner';
 import type { SourceText } from '../source';
 import { holds } from './condition';
-import { MacroExpander, type Macro, type TokenSource } from './macros';
+import type { Token } from '../token';
+import type { Macro } from './macro';
+import { MacroExpander, type TokenSource } from './macros';
 
 const DIRECTIVES = ['define', 'undef', 'if', 'ifdef', 'ifndef', 'elif', 'else', 'endif', 'error', 'pragma', 'extension', 'version', 'line'];
 

@@ -1,6 +1,6 @@
 import type { Module } from '../../ir/ir';
 import { DiagnosticList } from '../diagnostics';
-import type { ElaboratedSource } from '../elaborate';
+import type { ElaboratedSource } from '../elaborated-source';
 import { Environment, type ElaborationOptions } from '../environment';
 import { refuseRecursion } from '../recursion';
 import { SourceText } from '../source';

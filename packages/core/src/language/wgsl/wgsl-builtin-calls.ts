@@ -2,12 +2,12 @@ import { constant } from '../../ir/build';
 import { needsNeighbours } from '../../ir/builtins/table';
 import type { Expression, IrFunction } from '../../ir/ir';
 import { fold } from '../../ir/passes';
-import { componentCount, FLOAT, ofSize, type Type } from '../../ir/types';
+import { componentCount, FLOAT, ofSize, scalarOf, type Type } from '../../ir/types';
 import type { ControlFlow } from '../control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend } from '../diagnostics';
 import { nearestMend } from '../nearest-name';
 import { bitcast, builtinFor, IMAGE_READS, imageRead, overloadsOf, select, WGSL_BUILTIN_NAMES } from './wgsl-calls';
-import type { WgslContext, WgslExpressions } from './wgsl-expressions';
+import type { ReadsWgsl, WgslContext } from './wgsl-context';
 import type { WgslScope } from './wgsl-scope';
 import type { WgslExpression } from './wgsl-syntax';
 import { as, concrete, settled, type WgslValue } from './wgsl-value';
@@ -40,7 +40,7 @@ const FOREIGN: Readonly<Record<string, string>> = {
 /** Calls of built-in functions (section 17). */
 export class WgslBuiltinCalls {
   constructor(
-    private readonly expressions: WgslExpressions,
+    private readonly expressions: ReadsWgsl,
     private readonly context: WgslContext,
     private readonly scope: WgslScope | undefined,
     private readonly flow?: ControlFlow,
@@ -53,6 +53,9 @@ export class WgslBuiltinCalls {
     const given = syntax.args.map((arg) => this.expressions.value(arg));
     const made = this.made(syntax, given);
     if (made) return made;
+    const [first] = given;
+    // Unsigned numbers have no sign to take away.
+    if (name === 'abs' && given.length === 1 && first && scalarOf(first.value.type) === 'uint') return first;
     const found = builtinFor(name, given);
     if (!found) {
       const forms = [

@@ -2,7 +2,7 @@ import { construct, zeroOf } from '../../ir/build';
 import type { Expression } from '../../ir/ir';
 import { BOOL, componentCount, matrix, ofSize, scalarOf, vector, type Type } from '../../ir/types';
 import { LanguageError } from '../diagnostics';
-import type { WgslExpressions } from './wgsl-expressions';
+import type { ReadsWgsl } from './wgsl-context';
 import type { WgslExpression } from './wgsl-syntax';
 import { abstractNumber, as, concrete, numbersOf, settled, withScalar, type WgslValue } from './wgsl-value';
 
@@ -10,7 +10,7 @@ type Call = Extract<WgslExpression, { op: 'call' }>;
 
 /** Values made of parts (section 17.1). */
 export class WgslConstructors {
-  constructor(private readonly expressions: WgslExpressions) {}
+  constructor(private readonly expressions: ReadsWgsl) {}
 
   construct(syntax: Call, type: Type): WgslValue {
     const { args } = syntax;
@@ -46,6 +46,8 @@ export class WgslConstructors {
     const [first] = given;
     const bad = given.findIndex(({ value }) => componentCount(value.type) === 0);
     if (bad >= 0) throw new LanguageError(`${this.expressions.words(type)} cannot be made from this.`, syntax.args[bad] ?? syntax);
+    if (type.kind === 'scalar' && given.length > 1)
+      throw new LanguageError(`${this.expressions.words(type)} needs 1 value, ${given.length} are given.`, syntax);
     if (given.length === 1 && first) {
       // One value of as many components is turned into the type; one number stands for all.
       const { value } = first;

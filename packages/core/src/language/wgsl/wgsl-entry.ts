@@ -4,9 +4,9 @@ import type { Expression, IrFunction, Statement } from '../../ir/ir';
 import type { Range } from '../../ir/origin';
 import { BOOL, componentCount, FLOAT, INT, sameType, scalarOf, UINT, VEC4, VOID, type StructType, type Type } from '../../ir/types';
 import { LanguageError } from '../diagnostics';
-import { WgslExpressions, type WgslContext } from './wgsl-expressions';
-import type { WgslModule } from './wgsl-module';
-import type { WgslAttribute, WgslDeclaration, WgslFunction, WgslMember, WgslType } from './wgsl-syntax';
+import type { WgslContext } from './wgsl-context';
+import { WgslExpressions } from './wgsl-expressions';
+import type { WgslAttribute, WgslDeclaration, WgslFunction, WgslMember, WgslStruct, WgslType } from './wgsl-syntax';
 import { wgslTypeName } from './wgsl-types';
 import { settled } from './wgsl-value';
 
@@ -16,10 +16,18 @@ export type WgslStage = 'vertices' | 'pixels';
 /** What stands at a location where nothing is known by its name. */
 const BY_LOCATION = ['position', 'normal', 'uv', 'tangent'];
 
+/** What an entry point asks of its text. */
+export interface EntryModule {
+  readonly own: string[];
+  isTroubled(name: string): boolean;
+  parameterTypes(parameters: readonly WgslMember[]): readonly { readonly member: WgslMember; readonly type: Type }[];
+  structSyntax(type: WgslType | undefined): WgslStruct | undefined;
+}
+
 /** The entry point of one stage, with what comes in and goes out. */
 export class WgslEntry {
   constructor(
-    private readonly module: WgslModule,
+    private readonly module: EntryModule,
     private readonly context: WgslContext,
     private readonly declarations: readonly WgslDeclaration[],
     private readonly stage: WgslStage,

@@ -5,14 +5,13 @@ import { fold } from '../../ir/passes';
 import { BOOL, FLOAT, INT, ofSize, sameType, scalarOf, UINT, vector, type Type } from '../../ir/types';
 import { mapOperands } from '../../ir/walk';
 import type { ControlFlow } from '../control-flow';
-import { KnownTrouble, LanguageError, write, type CodeMend, type DiagnosticList } from '../diagnostics';
+import { KnownTrouble, LanguageError, write, type CodeMend } from '../diagnostics';
 import type { Environment } from '../environment';
 import { nearestMend } from '../nearest-name';
-import type { SourceText } from '../source';
 import { LACKED, WGSL_BUILTIN_NAMES } from './wgsl-calls';
 import { WgslBuiltinCalls } from './wgsl-builtin-calls';
 import { WgslConstructors } from './wgsl-constructors';
-import type { WgslModule } from './wgsl-module';
+import type { ReadsWgsl, WgslContext } from './wgsl-context';
 import { abstractResult, lowered, shiftBy, wgslBinaryType } from './wgsl-operators';
 import { WgslPlaces } from './wgsl-places';
 import type { WgslScope } from './wgsl-scope';
@@ -25,15 +24,8 @@ type Of<Op extends WgslExpression['op']> = Extract<WgslExpression, { op: Op }>;
 const NO_FUNCTIONS = { functions: new Map<string, IrFunction>() };
 const LETTERS = ['xyzw', 'rgba'];
 
-export interface WgslContext {
-  readonly source: SourceText;
-  readonly diagnostics: DiagnosticList;
-  readonly environment: Environment;
-  readonly module: WgslModule;
-}
-
 /** Types an expression of WGSL and turns it into IR. */
-export class WgslExpressions {
+export class WgslExpressions implements ReadsWgsl {
   private readonly environment: Environment;
   readonly places: WgslPlaces;
   private readonly constructors: WgslConstructors;

@@ -24,8 +24,9 @@ import { importFunction } from '../import-function';
 import { nearestMend } from '../nearest-name';
 import { FunctionScope } from '../scope';
 import type { SourceText } from '../source';
-import { WgslEntry, type WgslStage } from './wgsl-entry';
-import { WgslExpressions, type WgslContext } from './wgsl-expressions';
+import { WgslEntry, type EntryModule, type WgslStage } from './wgsl-entry';
+import type { WgslContext, WgslNames } from './wgsl-context';
+import { WgslExpressions } from './wgsl-expressions';
 import type { WgslScope } from './wgsl-scope';
 import { WgslStatements } from './wgsl-statements';
 import type { WgslDeclaration, WgslExpression, WgslFunction, WgslGlobal, WgslMember, WgslStruct, WgslType } from './wgsl-syntax';
@@ -38,7 +39,7 @@ const REFUSED_SPACES: Readonly<Record<string, string>> = {
 };
 
 /** Reads the declarations of one text of WGSL, each when it is first named: they may stand in any order. */
-export class WgslModule {
+export class WgslModule implements WgslNames, EntryModule {
   readonly documentation = new Map<string, Documentation>();
   readonly uniforms: DeclaredUniform[] = [];
   readonly own: string[] = [];

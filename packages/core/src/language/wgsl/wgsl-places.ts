@@ -2,7 +2,7 @@ import { local, swizzle } from '../../ir/build';
 import type { Expression } from '../../ir/ir';
 import type { Range } from '../../ir/origin';
 import { LanguageError, write, type CodeMend } from '../diagnostics';
-import type { WgslContext, WgslExpressions } from './wgsl-expressions';
+import type { ReadsWgsl, WgslContext } from './wgsl-context';
 import type { WgslScope } from './wgsl-scope';
 import type { WgslExpression } from './wgsl-syntax';
 
@@ -13,7 +13,7 @@ const LETTERS = ['xyzw', 'rgba'];
 /** What can be assigned to, and what pointers point to. */
 export class WgslPlaces {
   constructor(
-    private readonly expressions: WgslExpressions,
+    private readonly expressions: ReadsWgsl,
     private readonly context: WgslContext,
     private readonly scope: WgslScope | undefined,
   ) {}

@@ -1,22 +1,7 @@
 import { WGSL_BUILTIN_NAMES } from '../../language/wgsl/wgsl-calls';
 import type { Row, Rule } from './rule';
-
-const MARK = '‹';
-
-function rules(section: string, rows: readonly Row[]): Rule[] {
-  return rows.map(([rule, right, wrong, words = '']) => ({
-    section,
-    rule,
-    right: program(right),
-    ...(wrong === undefined ? {} : { wrong: { text: program(wrong).replace(MARK, ''), at: program(wrong).indexOf(MARK), words } }),
-  }));
-}
-
-function program(short: string): string {
-  const [first = '', second] = short.split('¦');
-  const [outside, inside] = second === undefined ? ['', first] : [first, second];
-  return `${outside.trim()}\n@fragment fn pixels() -> @location(0) vec4f {\n  var pixel = vec4f();\n  ${inside.trim()}\n  return pixel;\n}\n`;
-}
+import { WGSL_BUILTIN_RULES } from './wgsl-builtin-rules';
+import { wgslRules } from './wgsl-rule';
 
 const SCALARS = [
   ['f32', '1.5'],
@@ -26,7 +11,12 @@ const SCALARS = [
 ] as const;
 
 const CONVERSIONS: Row[] = SCALARS.flatMap(([to]) =>
-  SCALARS.map(([from, value]): Row => [`${to}(${from})`, `let a: ${to} = ${to}(${value}); _ = a;`]),
+  SCALARS.map(([from, value]): Row => [
+    `${to}(${from})`,
+    `let a: ${to} = ${to}(${value}); _ = a;`,
+    `let a: ${to} = ‹${to}(${value}, ${value}); _ = a;`,
+    'needs 1',
+  ]),
 );
 
 const VECTORS: Row[] = [2, 3, 4].flatMap((size) =>
@@ -70,7 +60,12 @@ const ARITHMETIC: Row[] = ['+', '-', '*', '/', '%'].flatMap((operator): Row[] =>
     `var a = vec3f(1.0); let b = ‹a ${operator} vec2f(1.0); _ = b;`,
     'does not work between',
   ],
-  [`abstract ${operator} abstract`, `const a = 7 ${operator} 2; const b = 7.0 ${operator} 2; _ = a; _ = b;`],
+  [
+    `abstract ${operator} abstract`,
+    `const a = 7 ${operator} 2; const b = 7.0 ${operator} 2; _ = a; _ = b;`,
+    `const a = ‹7 ${operator} true; _ = a;`,
+    'does not work between',
+  ],
 ]);
 
 const BITS: Row[] = ['&', '|', '^'].map((operator): Row => [
@@ -94,101 +89,15 @@ const ASSIGNED: Row[] = ['+=', '-=', '*=', '/=', '%='].map((operator): Row => [
   'does not work between',
 ]);
 
-const ONE =
-  'abs acos acosh asin asinh atan atanh ceil cos cosh degrees exp exp2 floor fract inverseSqrt log log2 radians round saturate sign sin sinh sqrt tan tanh trunc'.split(
-    ' ',
-  );
-const TWO = 'atan2 max min pow step'.split(' ');
-const THREE = 'clamp fma mix smoothstep'.split(' ');
-const PACKS: readonly (readonly [name: string, given: string])[] = [
-  ['pack2x16snorm', 'vec2f(0.5)'],
-  ['pack2x16unorm', 'vec2f(0.5)'],
-  ['pack2x16float', 'vec2f(0.5)'],
-  ['unpack2x16snorm', '7u'],
-  ['unpack2x16unorm', '7u'],
-  ['unpack2x16float', '7u'],
-];
-
-const BUILTINS: Row[] = [
-  ...ONE.map((name): Row => [
-    name,
-    `var x = 0.5; let a = ${name}(x); let b: vec3f = ${name}(vec3f(x)); _ = a; _ = b;`,
-    `let a = ‹${name}(true); _ = a;`
-      .replace('‹', name === 'saturate' ? '' : '‹')
-      .replace('(true)', name === 'saturate' ? '(‹true)' : '(true)'),
-    '',
-  ]),
-  ...TWO.map((name): Row => [
-    name,
-    `var x = 0.5; let a = ${name}(x, 2.0); let b: vec2f = ${name}(vec2f(x), vec2f(1.0)); _ = a; _ = b;`,
-    `var x = vec2f(0.5); let a = ‹${name}(x, 1.0); _ = a;`,
-    'does not take',
-  ]),
-  ...THREE.map((name): Row => [
-    name,
-    `var x = 0.5; let a = ${name}(x, 0.0, 1.0); let b: vec2f = ${name}(vec2f(x), vec2f(0.0), vec2f(1.0)); _ = a; _ = b;`,
-    `var x = 0.5; let a = ‹${name}(x, 1.0); _ = a;`,
-    '',
-  ]),
-  ...PACKS.map(([name, given]): Row => [name, `let a = ${name}(${given}); _ = a;`, `let a = ‹${name}(true); _ = a;`, 'does not take']),
-  ...['abs', 'min', 'max', 'clamp', 'sign'].map((name): Row => [
-    `${name} of whole numbers`,
-    `var x = -3; let a: i32 = ${name}(x${name === 'clamp' ? ', 0, 1' : name === 'min' || name === 'max' ? ', 2' : ''}); _ = a;`,
-  ]),
-  ['dot', 'let a: f32 = dot(vec3f(1.0), vec3f(2.0)); _ = a;', 'let a = ‹dot(vec3f(1.0), vec2f(2.0)); _ = a;', 'does not take'],
-  ['cross', 'let a: vec3f = cross(vec3f(1.0), vec3f(2.0)); _ = a;', 'let a = ‹cross(vec2f(1.0), vec2f(2.0)); _ = a;', 'does not take'],
-  [
-    'length and distance',
-    'let a = length(vec2f(1.0)) + distance(vec3f(1.0), vec3f(2.0)); _ = a;',
-    'let a = ‹length(true); _ = a;',
-    'does not take',
-  ],
-  [
-    'normalize, reflect, refract',
-    'let n = normalize(vec3f(1.0, 2.0, 3.0)); let r = reflect(n, n) + refract(n, n, 0.7) + faceForward(n, n, n); _ = r;',
-    'let a = ‹reflect(vec3f(1.0)); _ = a;',
-    'does not take',
-  ],
-  [
-    'transpose and determinant',
-    'let m = mat2x2f(1.0, 2.0, 3.0, 4.0); let a = determinant(transpose(m)); _ = a;',
-    'let a = ‹determinant(vec2f(1.0)); _ = a;',
-    'does not take',
-  ],
-  ['all and any', 'let a = all(vec2<bool>(true, false)) || any(vec3<bool>(true)); _ = a;', 'let a = ‹all(1.0); _ = a;', 'does not take'],
-  [
-    'select',
-    'let a = select(1.0, 2.0, true); let b = select(vec2i(1), vec2i(2), vec2<bool>(true, false)); _ = a; _ = b;',
-    'let a = ‹select(1.0, 2i, true); _ = a;',
-    'one type',
-  ],
-  ['select by a bool', 'let a = select(vec2f(1.0), vec2f(2.0), true); _ = a;', 'let a = select(1.0, 2.0, ‹1.0); _ = a;', 'takes a bool'],
-  [
-    'bitcast',
-    'let a = bitcast<u32>(1.0f); let b = bitcast<vec2f>(vec2u(1u)); _ = a; _ = b;',
-    'let a = ‹bitcast<vec2f>(1u); _ = a;',
-    'cannot be',
-  ],
-  ['modf', 'let a = modf(1.5).fract + modf(1.5).whole; _ = a;', 'let a = modf(1.5).‹rest; _ = a;', 'fract'],
-  [
-    'derivatives',
-    'pixel.x = dpdx(pixel.y) + dpdy(pixel.y) + fwidth(pixel.y) + dpdxCoarse(pixel.x) + dpdxFine(pixel.x) + dpdyCoarse(pixel.x) + dpdyFine(pixel.x) + fwidthCoarse(pixel.x) + fwidthFine(pixel.x);',
-    'let a = ‹dpdx(true); _ = a;',
-    'does not take',
-  ],
-  ['names of other languages', 'let a = mix(1.0, 2.0, 0.5); _ = a;', 'let a = ‹lerp(1.0, 2.0, 0.5); _ = a;', 'another language'],
-  ['a name nearly right', 'let a = smoothstep(0.0, 1.0, 0.5); _ = a;', 'let a = ‹smothstep(0.0, 1.0, 0.5); _ = a;', 'no function'],
-];
-
 const IMAGE = '@group(0) @binding(0) var map: texture_2d<f32>;\n@group(0) @binding(1) var linear: sampler;\n¦';
 
 /** “WebGPU Shading Language”, W3C; sections by their titles, since their numbers move. */
 export const WGSL_RULES: readonly Rule[] = [
-  ...rules('Comments', [
-    ['line comments', 'let a = 1; // § "anything"\n _ = a;'],
+  ...wgslRules('Comments', [
+    ['line comments', 'let a = 1; // § "anything"\n _ = a;', 'let a = 1; ‹§ _ = a;', 'no meaning'],
     ['block comments nest', 'let a = /* /* § */ */ 1; _ = a;', 'let a = 1; ‹/* /* */ _ = a;', 'never closed'],
   ]),
-  ...rules('Literals', [
+  ...wgslRules('Literals', [
     ['whole numbers', 'let a = 12; let b = 0x1F; let c = 12i; let d = 12u; _ = a; _ = b; _ = c; _ = d;', 'let a = ‹012; _ = a;', 'neither'],
     [
       'numbers with a point',
@@ -196,18 +105,18 @@ export const WGSL_RULES: readonly Rule[] = [
       'let a = ‹1.5g; _ = a;',
       'neither',
     ],
-    ['hexadecimal floats', 'let a = 0x1.8p1; let b = 0x.8p0; _ = a; _ = b;'],
+    ['hexadecimal floats', 'let a = 0x1.8p1; let b = 0x.8p0; _ = a; _ = b;', 'let a: i32 = ‹0x1.8p1; _ = a;', 'must be i32'],
     ['i32 holds 31 bits', 'let a = 2147483647i; _ = a;', 'let a = ‹2147483648i; _ = a;', 'too large'],
     ['u32 holds 32 bits', 'let a = 4294967295u; _ = a;', 'let a = ‹4294967296u; _ = a;', 'too large'],
-    ['bool', 'let a = true; let b = false; _ = a; _ = b;'],
+    ['bool', 'let a = true; let b = false; _ = a; _ = b;', 'let a: bool = ‹1; _ = a;', 'must be bool'],
   ]),
-  ...rules('Identifiers', [
+  ...wgslRules('Identifiers', [
     ['letters of all languages', 'let größe = 1; _ = größe;', 'let a‹§ = 1; _ = a;', 'no meaning'],
     ['declared before they are used', 'let a = 1; let b = a; _ = b;', 'let b = ‹a; let a = 1; _ = b;', 'Nothing here is called'],
     ['each once in a block', 'let a = 1; { let a = 2; _ = a; } _ = a;', 'let a = 1; let ‹a = 2; _ = a;', 'already declared'],
     ['a name ends with its block', '{ let a = 1; _ = a; }', '{ let a = 1; _ = a; } _ = ‹a;', 'Nothing here is called'],
   ]),
-  ...rules('Types', [
+  ...wgslRules('Types', [
     ...CONVERSIONS,
     ...VECTORS,
     ...MATRICES,
@@ -240,11 +149,21 @@ export const WGSL_RULES: readonly Rule[] = [
     ['each member once', 'struct S { a: f32, b: f32 }\n¦', 'struct S { a: f32, ‹a: f32 }\n¦', 'two members'],
     ['at least one member', 'struct S { a: f32 }\n¦', 'struct ‹S { }\n¦', 'at least one'],
     ['alias', 'alias Colour = vec3f;\n¦ let c: Colour = Colour(1.0); _ = c;', 'alias Colour = ‹vec5f;\n¦', 'no type'],
-    ['structs may be declared later', 'fn f(s: S) -> f32 { return s.a; }\nstruct S { a: f32 }\n¦ pixel.x = f(S(1.0));'],
+    [
+      'structs may be declared later',
+      'fn f(s: S) -> f32 { return s.a; }\nstruct S { a: f32 }\n¦ pixel.x = f(S(1.0));',
+      'fn f(s: ‹T) -> f32 { return s.a; }\nstruct S { a: f32 }\n¦',
+      'no type',
+    ],
     ['no struct in itself', 'struct S { a: f32 }\n¦', 'struct ‹S { a: S }\n¦', 'made of itself'],
-    ['the zero value', 'let a = vec3f(); let b = f32(); let c = array<i32, 2>(); _ = a; _ = b; _ = c;'],
+    [
+      'the zero value',
+      'let a = vec3f(); let b = f32(); let c = array<i32, 2>(); _ = a; _ = b; _ = c;',
+      'let a = ‹vec3(); _ = a;',
+      'needs its parts',
+    ],
   ]),
-  ...rules('Abstract numbers', [
+  ...wgslRules('Abstract numbers', [
     [
       'a whole number becomes what is wanted',
       'let a: f32 = 1; let b: u32 = 2; let c: i32 = 3; _ = a; _ = b; _ = c;',
@@ -264,10 +183,15 @@ export const WGSL_RULES: readonly Rule[] = [
       'let a: vec2u = ‹vec2(1.5, 2); _ = a;',
       'must be vec2u',
     ],
-    ['constants keep them', 'const a = 2; let b: f32 = a * 1.5; let c: u32 = a; _ = b; _ = c;'],
+    [
+      'constants keep them',
+      'const a = 2; let b: f32 = a * 1.5; let c: u32 = a; _ = b; _ = c;',
+      'const a = 2.5; let b: u32 = ‹a; _ = b;',
+      'must be u32',
+    ],
     ['beside a typed one', 'var a = 1.5; let b = 2 * a + 1; _ = b;', 'var a = 1i; let b = ‹1.5 * a; _ = b;', 'does not work between'],
   ]),
-  ...rules('Variables', [
+  ...wgslRules('Variables', [
     ['let', 'let a = 1.0; let b: f32 = 2.0; _ = a + b;', 'let a = 1.0; ‹a = 2.0;', 'keeps its value'],
     ['let needs a value', 'let a = 1; _ = a;', 'let ‹a: f32; _ = a;', 'needs a value'],
     ['var', 'var a: f32; a = 1.0; var b = 2.0; b = a;', 'var ‹a; _ = a;', 'needs a type or a value'],
@@ -298,7 +222,7 @@ export const WGSL_RULES: readonly Rule[] = [
     ['made of itself', 'const a = 1.0;\n¦', 'const ‹a = b;\nconst b = a;\n¦', ''],
     ['const_assert', 'const_assert 1 < 2;\n¦ const_assert true;', 'const_assert ‹1 > 2;\n¦', 'does not hold'],
   ]),
-  ...rules('Expressions', [
+  ...wgslRules('Expressions', [
     ...ARITHMETIC,
     ...BITS,
     ...COMPARED,
@@ -317,7 +241,12 @@ export const WGSL_RULES: readonly Rule[] = [
       'var x = 1; let a = ‹x && true; _ = a;',
       'does not work between',
     ],
-    ['& and | of bools', 'var x = true; let a = x & false; let b = x | false; _ = a; _ = b;'],
+    [
+      '& and | of bools',
+      'var x = true; let a = x & false; let b = x | false; _ = a; _ = b;',
+      'var x = true; let a = ‹x ^ false; _ = a;',
+      'does not work between',
+    ],
     [
       'shifts',
       'var a = 1u; let b = a << 3u; let c = a >> 1u; _ = b; _ = c;',
@@ -367,7 +296,7 @@ export const WGSL_RULES: readonly Rule[] = [
     ['no “+” before a number', 'let a = 1.0; _ = a;', 'let a = ‹+1.0; _ = a;', 'no “+”'],
     ['pointers', 'var a = 1.0; let p = &a; *p = 2.0; pixel.x = *p;', 'var a = 1.0; let p = &‹3.0; _ = a;', 'Only a variable'],
   ]),
-  ...rules('Statements', [
+  ...wgslRules('Statements', [
     ['a semicolon', 'var a = 1.0; a = 2.0;', 'var a = 1.0‹\n a = 2.0;', 'Expected ";"'],
     ['assignment', 'var a = 1.0; a = 2.0;', '‹1.0 = 2.0;', ''],
     ...ASSIGNED,
@@ -383,7 +312,7 @@ export const WGSL_RULES: readonly Rule[] = [
       'struct S { a: f32 }\n¦ let s = S(1.0); ‹s.a = 2.0;',
       'keeps its value',
     ],
-    ['the phony assignment', '_ = 1.0 + 2.0;'],
+    ['the phony assignment', '_ = 1.0 + 2.0;', '_ = ‹1.0 + 2u;', 'does not work between'],
     ['counting', 'var i = 0; i++; i--;', 'var a = 1.0; ‹a++;', 'counts'],
     ['a value alone is no statement', 'let a = 1.0; _ = a;', 'var a = 1.0; ‹a;', 'Expected a statement'],
     [
@@ -408,12 +337,22 @@ export const WGSL_RULES: readonly Rule[] = [
       'var x = 1; switch 1 { case ‹x: { } default: { } }',
       'constant',
     ],
-    ['loop', 'var i = 0; loop { if i > 3 { break; } i++; }'],
-    ['continuing', 'var i = 0; loop { if i == 2 { continue; } pixel.x += 1.0; continuing { i++; break if i > 4; } }'],
-    ['continuing reads what the body declares', 'var i = 0; loop { let step = 2; continuing { i += step; break if i > 4; } }'],
+    ['loop', 'var i = 0; loop { if i > 3 { break; } i++; }', 'var i = 0; loop { if ‹i { break; } i++; }', 'must be bool'],
+    [
+      'continuing',
+      'var i = 0; loop { if i == 2 { continue; } pixel.x += 1.0; continuing { i++; break if i > 4; } }',
+      'var i = 0; loop { continuing { i++; break if ‹i; } }',
+      'must be bool',
+    ],
+    [
+      'continuing reads what the body declares',
+      'var i = 0; loop { let step = 2; continuing { i += step; break if i > 4; } }',
+      'var i = 0; loop { { let pace = 2; _ = pace; } continuing { i += ‹pace; break if i > 4; } }',
+      'Nothing here is called',
+    ],
     ['break if', 'var i = 0; loop { continuing { i++; break if i > 3; } }', 'var i = 0; loop { ‹break if i > 3; i++; }', 'continuing'],
     ['for', 'for (var i = 0; i < 4; i++) { pixel.x += 1.0; }', 'for (var i = 0; ‹i; i++) { }', 'must be bool'],
-    ['for without parts', 'var i = 0; for (;;) { i++; if i > 3 { break; } }'],
+    ['for without parts', 'var i = 0; for (;;) { i++; if i > 3 { break; } }', 'for (‹) { }', 'Expected'],
     ['while', 'var i = 0; while i < 4 { i++; }', 'var i = 0; while ‹i { i++; }', 'must be bool'],
     ['break', 'loop { break; }', '‹break;', 'inside a loop'],
     ['continue', 'for (var i = 0; i < 3; i++) { continue; }', '‹continue;', 'inside a loop'],
@@ -422,21 +361,31 @@ export const WGSL_RULES: readonly Rule[] = [
     ['discard', 'if pixel.x > 1.0 { discard; }', 'discard‹', 'Expected ";"'],
     ['no do', 'loop { break; }', '‹do { } while (true);', ''],
   ]),
-  ...rules('Functions', [
+  ...wgslRules('Functions', [
     [
       'functions',
       'fn twice(a: f32) -> f32 { return a * 2.0; }\n¦ pixel.x = twice(1.0);',
       'fn twice(a: f32) -> f32 { return a * 2.0; }\n¦ pixel.x = twice(‹true);',
       'takes f32',
     ],
-    ['in any order', 'fn a() -> f32 { return b(); }\nfn b() -> f32 { return 1.0; }\n¦ pixel.x = a();'],
+    [
+      'in any order',
+      'fn a() -> f32 { return b(); }\nfn b() -> f32 { return 1.0; }\n¦ pixel.x = a();',
+      'fn a() -> f32 { return ‹c(); }\nfn b() -> f32 { return 1.0; }\n¦ pixel.x = a();',
+      'no function',
+    ],
     [
       'the number of arguments',
       'fn f(a: f32, b: f32) -> f32 { return a + b; }\n¦ pixel.x = f(1.0, 2.0);',
       'fn f(a: f32) -> f32 { return a; }\n¦ pixel.x = ‹f(1.0, 2.0);',
       'does not take',
     ],
-    ['abstract arguments', 'fn f(a: f32, b: u32) -> f32 { return a + f32(b); }\n¦ pixel.x = f(1, 2);'],
+    [
+      'abstract arguments',
+      'fn f(a: f32, b: u32) -> f32 { return a + f32(b); }\n¦ pixel.x = f(1, 2);',
+      'fn f(a: f32, b: u32) -> f32 { return a + f32(b); }\n¦ pixel.x = f(1, ‹2.5);',
+      'takes u32',
+    ],
     [
       'parameters keep their value',
       'fn f(a: f32) -> f32 { var b = a; b += 1.0; return b; }\n¦ pixel.x = f(1.0);',
@@ -452,6 +401,8 @@ export const WGSL_RULES: readonly Rule[] = [
     [
       'pointers handed on',
       'fn g(a: ptr<function, f32>) { *a += 1.0; }\nfn f(a: ptr<function, f32>) { g(a); }\n¦ var x = 1.0; f(&x); pixel.x = x;',
+      'fn g(a: ptr<function, f32>) { *a += 1.0; }\nfn f(a: ptr<function, f32>) { g(‹*a); }\n¦ var x = 1.0; f(&x); pixel.x = x;',
+      'pointer',
     ],
     [
       'a result on every way',
@@ -471,9 +422,14 @@ export const WGSL_RULES: readonly Rule[] = [
     ['a parameter has a type', 'fn f(a: f32) { _ = a; }\n¦', 'fn f(a‹) { }\n¦', 'Expected ":"'],
     ['no unknown function', 'pixel.x = sin(1.0);', 'pixel.x = ‹sinn(1.0);', 'no function'],
     ['functions stand outside', 'fn f() { }\n¦ f();', '‹fn f() { }', ''],
-    ['a trailing comma', 'fn f(a: f32, b: f32,) -> f32 { return a + b; }\n¦ pixel.x = f(1.0, 2.0,);'],
+    [
+      'a trailing comma',
+      'fn f(a: f32, b: f32,) -> f32 { return a + b; }\n¦ pixel.x = f(1.0, 2.0,);',
+      'fn f(a: f32, b: f32,) -> f32 { return a + b; }\n¦ pixel.x = f(1.0,‹,);',
+      'Expected a value',
+    ],
   ]),
-  ...rules('Images', [
+  ...wgslRules('Images', [
     [
       'textureSample',
       `${IMAGE} pixel = textureSample(map, linear, vec2f(0.5));`,
@@ -486,8 +442,18 @@ export const WGSL_RULES: readonly Rule[] = [
       `${IMAGE} pixel = ‹textureSampleLevel(map, linear, vec3f(0.5), 0.0);`,
       'does not read',
     ],
-    ['textureSampleBias', `${IMAGE} pixel = textureSampleBias(map, linear, vec2f(0.5), 1.0);`],
-    ['textureSampleGrad', `${IMAGE} pixel = textureSampleGrad(map, linear, vec2f(0.5), vec2f(0.1), vec2f(0.1));`],
+    [
+      'textureSampleBias',
+      `${IMAGE} pixel = textureSampleBias(map, linear, vec2f(0.5), 1.0);`,
+      `${IMAGE} pixel = ‹textureSampleBias(map, linear, vec2f(0.5), true);`,
+      'does not read',
+    ],
+    [
+      'textureSampleGrad',
+      `${IMAGE} pixel = textureSampleGrad(map, linear, vec2f(0.5), vec2f(0.1), vec2f(0.1));`,
+      `${IMAGE} pixel = ‹textureSampleGrad(map, linear, vec2f(0.5), 1.0, 2.0);`,
+      'does not read',
+    ],
     [
       'textureLoad',
       `${IMAGE} pixel = textureLoad(map, vec2i(1, 2), 0);`,
@@ -503,17 +469,19 @@ export const WGSL_RULES: readonly Rule[] = [
     [
       'cube images',
       '@group(0) @binding(0) var sky: texture_cube<f32>;\n@group(0) @binding(1) var linear: sampler;\n¦ pixel = textureSample(sky, linear, vec3f(1.0));',
+      '@group(0) @binding(0) var sky: texture_cube<f32>;\n@group(0) @binding(1) var linear: sampler;\n¦ pixel = ‹textureSample(sky, linear, vec2f(1.0));',
+      'does not read',
     ],
     [
       'images handed on',
       `@group(0) @binding(0) var map: texture_2d<f32>;\n@group(0) @binding(1) var linear: sampler;\nfn read(image: texture_2d<f32>, s: sampler, at: vec2f) -> vec4f { return textureSampleLevel(image, s, at, 0.0); }\n¦ pixel = read(map, linear, vec2f(0.5));`,
     ],
   ]),
-  ...rules('Entry points', [
+  ...wgslRules('Entry points', [
     ['attributes', '@diagnostic(off, derivative_uniformity) fn f() { }\n¦ f();'],
     ['directives', 'diagnostic(off, derivative_uniformity);\n¦'],
   ]),
-  ...rules('Built-in functions', BUILTINS),
+  ...WGSL_BUILTIN_RULES,
 ];
 
 /** Names of built-in functions that a rule calls. */

@@ -1,0 +1,19 @@
+import type { Row, Rule } from './rule';
+
+const MARK = '‹';
+
+/** Rules of WGSL, their programs in short, as for GLSL. */
+export function wgslRules(section: string, rows: readonly Row[]): Rule[] {
+  return rows.map(([rule, right, wrong, words = '']) => ({
+    section,
+    rule,
+    right: program(right),
+    ...(wrong === undefined ? {} : { wrong: { text: program(wrong).replace(MARK, ''), at: program(wrong).indexOf(MARK), words } }),
+  }));
+}
+
+function program(short: string): string {
+  const [first = '', second] = short.split('¦');
+  const [outside, inside] = second === undefined ? ['', first] : [first, second];
+  return `${outside.trim()}\n@fragment fn pixels() -> @location(0) vec4f {\n  var pixel = vec4f();\n  ${inside.trim()}\n  return pixel;\n}\n`;
+}
