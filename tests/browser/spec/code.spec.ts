@@ -158,7 +158,7 @@ describe('Code', () => {
     await bench.keys(' * smooths');
     await bench.waitForText('.cm-tooltip-autocomplete', /smoothstep/);
     await bench.keys(Key.ENTER);
-    await bench.keys('(0.0, 1.0, s.uu');
+    await bench.keys('(0.0, 1.0, s.uu.y');
     await bench.keys(Key.ESCAPE, ')');
     await bench.waitForText('.code-problems', /Surface has no member "uu"\..*Write “uv”/);
   });
