@@ -102,6 +102,8 @@ export class WgslConstructors {
       throw new LanguageError(`There is no type like this. Write “${name === 'array' ? 'array<f32, 4>' : `${name}<f32>`}”.`, syntax.callee);
     const given = syntax.args.map((arg) => this.expressions.value(arg));
     const [first] = given;
+    const zeros = /^vec([234])$/.exec(name);
+    if (!first && zeros) return abstractNumber('int', Array<number>(Number(zeros[1])).fill(0));
     if (!first) throw new LanguageError(`“${name}()” needs its parts, or the type of them: ${name}f().`, syntax);
     const settledOne = given.find((each) => !each.abstract);
     const lean = given.some(({ abstract }) => abstract === 'float') ? 'float' : 'int';

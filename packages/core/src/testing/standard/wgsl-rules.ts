@@ -159,8 +159,8 @@ export const WGSL_RULES: readonly Rule[] = [
     [
       'the zero value',
       'let a = vec3f(); let b = f32(); let c = array<i32, 2>(); _ = a; _ = b; _ = c;',
-      'let a = ‹vec3(); _ = a;',
-      'needs its parts',
+      'let a: vec2f = ‹vec3f(); _ = a;',
+      'must be vec2f',
     ],
   ]),
   ...wgslRules('Abstract numbers', [
