@@ -70,20 +70,10 @@ class Parser {
     const found: DeclarationSyntax[] = [];
     while (this.reader.peek().kind !== 'end') {
       const declaration = this.diagnostics.guard(() => this.declaration(), null);
-      if (declaration === null) this.skipDeclaration();
+      if (declaration === null) this.reader.skipDeclaration();
       else if (declaration) found.push(declaration);
     }
     return found;
-  }
-
-  private skipDeclaration(): void {
-    let depth = 0;
-    while (this.reader.peek().kind !== 'end') {
-      const { text } = this.reader.next();
-      if (text === '{') depth++;
-      if (text === '}' && --depth <= 0) return;
-      if (text === ';' && depth === 0) return;
-    }
   }
 
   private declaration(): DeclarationSyntax | undefined {

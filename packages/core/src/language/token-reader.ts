@@ -47,6 +47,17 @@ export class TokenReader {
     throw new LanguageError(`Expected "${text}" ${where}, found ${this.describe(found)}.`, closes ? gap : found, { mends: [mend] });
   }
 
+  /** Behind the next semicolon or block, where reading can go on after an error. */
+  skipDeclaration(): void {
+    let depth = 0;
+    while (this.peek().kind !== 'end') {
+      const { text } = this.next();
+      if (text === '{') depth++;
+      if (text === '}' && --depth <= 0) return;
+      if (text === ';' && depth === 0) return;
+    }
+  }
+
   expectName(what: string): Token {
     const token = this.peek();
     if (token.kind === 'name') return this.next();

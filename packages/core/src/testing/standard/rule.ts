@@ -23,12 +23,20 @@ const HEAD = '#version 300 es\nprecision highp float;\nprecision highp int;\n';
 const MARK = '‹';
 
 export function rules(section: string, rows: readonly Row[]): Rule[] {
-  return rows.map(([rule, right, wrong, words = '']) => ({
-    section,
-    rule,
-    right: program(right),
-    ...(wrong === undefined ? {} : { wrong: { text: program(wrong).replace(MARK, ''), at: program(wrong).indexOf(MARK), words } }),
-  }));
+  return rulesOf(section, rows, program);
+}
+
+/** Rules whose programs in short are written out by the language's own way to begin and end one. */
+export function rulesOf(section: string, rows: readonly Row[], write: (short: string) => string): Rule[] {
+  return rows.map(([rule, right, wrong, words = '']) => {
+    const marked = wrong === undefined ? undefined : write(wrong);
+    return {
+      section,
+      rule,
+      right: write(right),
+      ...(marked === undefined ? {} : { wrong: { text: marked.replace(MARK, ''), at: marked.indexOf(MARK), words } }),
+    };
+  });
 }
 
 function program(short: string): string {

@@ -1,15 +1,8 @@
-import type { Row, Rule } from './rule';
-
-const MARK = '‹';
+import { rulesOf, type Row, type Rule } from './rule';
 
 /** Rules of WGSL, their programs in short, as for GLSL. */
 export function wgslRules(section: string, rows: readonly Row[]): Rule[] {
-  return rows.map(([rule, right, wrong, words = '']) => ({
-    section,
-    rule,
-    right: program(right),
-    ...(wrong === undefined ? {} : { wrong: { text: program(wrong).replace(MARK, ''), at: program(wrong).indexOf(MARK), words } }),
-  }));
+  return rulesOf(section, rows, program);
 }
 
 function program(short: string): string {
