@@ -4,10 +4,12 @@ import { basename, dirname, extname, join } from 'node:path';
 import type { MaterialCode } from '@brelvin/contract';
 import type { FunctionLibrary } from '@brelvin/core';
 import {
+  codeDiagnostics,
   elaborate,
   functionDiagnostics,
   library,
   libraryWith,
+  loopsCountedIn,
   NO_FUNCTIONS,
   readCode,
   VERTICES_PATH,
@@ -15,6 +17,7 @@ import {
   type FunctionText,
   type FunctionTexts,
   type Library,
+  type PlacedLoop,
 } from '@brelvin/core';
 import { readTextFile } from './read-file';
 
@@ -69,8 +72,14 @@ export async function functionsIn(folder: string): Promise<FunctionTexts> {
   return found.size > 0 ? found : NO_FUNCTIONS;
 }
 
-/** What is to be said of a file of shading code. @throws BadFile */
-export async function diagnosticsOf(file: string): Promise<readonly Diagnostic[]> {
+/** What is to be said of a file of shading code; where loops stand whose length is not plain. */
+export interface FoundInCode {
+  readonly diagnostics: readonly Diagnostic[];
+  readonly loops: readonly PlacedLoop[];
+}
+
+/** @throws BadFile */
+export async function foundIn(file: string): Promise<FoundInCode> {
   const [read, known] = [await readCodeFile(file), await libraryBeside(file)];
   if (read.kind === 'function') {
     // A file of its own is read in its place, whatever stands beside it.
@@ -78,9 +87,13 @@ export async function diagnosticsOf(file: string): Promise<readonly Diagnostic[]
       ...((known as Partial<{ workspace: FunctionLibrary }>).workspace?.texts ?? NO_FUNCTIONS),
       [read.name, { text: read.text }],
     ]);
-    return functionDiagnostics(read.name, read.text, libraryWith(texts, library()));
+    return { diagnostics: functionDiagnostics(read.name, read.text, libraryWith(texts, library())), loops: [] };
   }
-  if (read.kind === 'functions') return elaborate(file, read.text, known.module, { advice: true, names: { mark: 'mine' } }).diagnostics;
-  const { diagnostics } = readCode(read.code, known);
-  return diagnostics.filter(({ path }) => (path === VERTICES_PATH ? read.files.vertices : read.files.text) === file);
+  if (read.kind === 'functions') {
+    const { diagnostics } = elaborate(file, read.text, known.module, { advice: true, names: { mark: 'mine' } });
+    return { diagnostics, loops: [] };
+  }
+  const reading = readCode(read.code, known);
+  const isHere = ({ path }: Pick<Diagnostic, 'path'>): boolean => (path === VERTICES_PATH ? read.files.vertices : read.files.text) === file;
+  return { diagnostics: codeDiagnostics(read.code, known).filter(isHere), loops: loopsCountedIn(read.code, reading).filter(isHere) };
 }

@@ -71,7 +71,7 @@ describe('brelvin nodes', () => {
 describe('brelvin check', () => {
   it('finds nothing wrong with the demos', async () => {
     const { code, err } = await run('check', ...demos.map((each) => join(folder, `${each.id}.brelvin`)), file('set.brelvin', newSet('s')));
-    expect([code, err]).toEqual([0, '']);
+    expect([code, err.split('\n').filter((line) => !line.includes(': note: '))]).toEqual([0, []]);
   });
 
   const document = demos[0]!.document as { surface: { nodes: object; ribbons: object } };
@@ -123,6 +123,26 @@ describe('brelvin check', () => {
     expect(err).toContain(`${warned}:2:9: warning: Nothing uses "unused".`);
     const broken = file('both.glsl', 'float f(float a) { float unused = 1.0; return 1; }');
     expect((await run('check', broken, '--warnings-fine')).code).toBe(1);
+  });
+
+  it('says where a loop is broken off whose length is not plain, which is no mistake', async () => {
+    const while_ = '  float t = 0.0;\n  while (t < s.uv.x) { t += 0.001; }\n';
+    const plain = '  for (int i = 0; i < 64; i++) { t += 0.1; }\n  while (true) { t += 0.1; }\n';
+    const loops = file('loops.glsl', `vec4 paint(Surface s) {\n${while_}${plain}  return vec4(t);\n}\n`);
+    const { code, err } = await run('check', loops, '--warnings-fine');
+    expect(code).toBe(0);
+    expect(err.split('\n').map((line) => line.slice(loops.length + 1))).toEqual([
+      '5:3: warning: Nothing in this loop brings it to an end. It is broken off after 4,096 steps.',
+      '3:3: note: Nothing in the text says how often this loop goes round. All such loops of one pixel have 4,096 steps; where they run out, the picture shows stripes.',
+    ]);
+    const open = file(
+      'open.wgsl',
+      'fn paint(s: Surface) -> vec4f {\n  var t = 0.0;\n  while t < s.uv.x { t += 0.001; }\n  return vec4f(t);\n}\n',
+    );
+    const one = await run('check', open);
+    expect(one.code).toBe(0);
+    expect(one.out).toBe(`${open}: fine`);
+    expect(one.err).toContain(`${open}:3:3: note: Nothing in the text says`);
   });
 
   it('reads what the Bench sends out with its images, and nothing that is too large', async () => {

@@ -139,9 +139,10 @@ export { SNIPPETS } from './assist/snippets';
 export { parametersOf, setMaterialCode } from './compile/code/code-edits';
 export { withVertexStage } from './compile/code/vertex-stage';
 export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
+export { loopsCountedIn, type PlacedLoop } from './compile/code/counted-loops';
 export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
 export { inOtherLanguage, type Translatable, type Translated } from './compile/code/other-language';
-export { CODE_PATH, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
+export { CODE_PATH, codeDiagnostics, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
 export { compileMaterial } from './compile/compile-material';
 export { MOST_OUTLETS } from './compile/compile-outlets';
 export { DOCK_INLETS } from './compile/dock';
@@ -171,6 +172,7 @@ export type { SurfaceVariant } from './compile/surface-programs';
 export { TypedGraph } from './compile/typed-graph';
 
 // What programs are made of.
+export { MOST_STEPS } from './ir/loop-guard';
 export type { Origin, Range } from './ir/origin';
 export type { Rate } from './ir/rate';
 

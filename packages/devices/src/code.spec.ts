@@ -43,8 +43,9 @@ describe('Code on a device', () => {
     mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
   });
 
-  async function drawn(code: MaterialCode): Promise<Float32Array> {
-    const material = newCodeMaterial('m', {}, code);
+  async function drawn(code: MaterialCode, parameters?: Material['parameters']): Promise<Float32Array> {
+    const made = newCodeMaterial('m', {}, code);
+    const material = { ...made, parameters: parameters ?? made.parameters };
     const { compiled, problems } = compileFor(GLSL_TARGET, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
     const surface = await bring(device, compiled);
@@ -125,13 +126,38 @@ describe('Code on a device', () => {
     expect(compared).toBeGreaterThan(15);
   }, 240_000);
 
-  it('breaks a loop off, and marks the pixel when it is inspected', async () => {
-    const text = 'vec4 paint(Surface s) { float t = 0.0; while (t >= 0.0) { t += 1.0; } return vec4(t / 4096.0); }';
-    expect(centre(await drawn({ text }))[0]).toBeCloseTo(1, 3);
+  it('is given whole numbers of all 32 bits', async () => {
+    const text = `/** @value -16777219 */ uniform int count; /** @value 4294967291 */ uniform uint seed; uniform ivec2 many;
+vec4 paint(Surface s) { return vec4(count == -16777219, seed == 4294967291u, many == ivec2(-7, 2147483647), 1.0); }`;
     const material = newCodeMaterial('m', {}, { text });
-    const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
+    const values: Record<string, number> = { 'u-many_x': -7, 'u-many_y': 2147483647 };
+    const parameters = Object.fromEntries(
+      Object.entries(material.parameters).map(([id, each]) => [id, { ...each, value: values[id] ?? each.value }]),
+    );
+    expect(centre(await drawn({ text }, parameters))).toEqual([1, 1, 1]);
+  });
+
+  it('breaks a loop off, and marks the pixels where it was, in every picture', async () => {
+    const at = (pixels: Float32Array, x: number): number => pixels[((SIDE / 2) * SIDE + x) * 4] ?? NaN;
+    const row = (pixels: Float32Array, from: number): Set<number> => new Set(Array.from({ length: 12 }, (_, x) => at(pixels, from + x)));
+    const text = 'vec4 paint(Surface s) { float t = 0.0; while (t >= 0.0) { t += 1.0; } return vec4(vec3(0.5), 1.0); }';
+    expect(row(await drawn({ text }), 48)).toEqual(new Set([0, 1]));
+    // Only where it was, whichever run at the pixel it was in.
+    const left = 'float t = 0.0; while (t < 5000.0 && gl_FragCoord.x < 40.0) { t += 1.0; }';
+    for (const half of [
+      `vec4 paint(Surface s) { ${left} return vec4(vec3(0.5), 1.0); }`,
+      `vec4 paint(Surface s) { return vec4(vec3(0.5), 1.0); } float opacity(Surface s) { ${left} return t < 1.0 ? 1.0 : 0.9; }`,
+    ]) {
+      const pixels = await drawn({ text: half });
+      expect(row(pixels, 56))
+        .withContext(half)
+        .toEqual(new Set([0.5]));
+      expect(row(pixels, 22))
+        .withContext(half)
+        .toEqual(new Set([0, 1]));
+    }
+    const { compiled } = compileFor(GLSL_TARGET, newCodeMaterial('m', {}, { text }), undefined, { variants: ['inspect'] });
     expect(compiled!.variants.inspect?.fragment.text).toContain('brokenOff');
-    expect(compiled!.variants.inspect?.fragment.text).toContain('loopSteps >= 4096');
   });
 
   it('gives each run of a program that is seen through all its steps', async () => {

@@ -79,7 +79,7 @@ describe('Computing on the CPU and by the driver', () => {
     const structs = [...all.matchAll(/^struct f\w* \{[^}]*\};\n/gm)].map(([each]) => each).join('');
     // Loops whose end is not plain count their steps.
     const counter = 'int loopSteps = 0;\n';
-    const own = [...all.matchAll(/^(?:uvec4|int) f\d+\w*\([^]*?^\}\n/gm)].map(([each]) => each).join('');
+    const own = [...all.matchAll(/^(?:uvec4|int|float) f\d+\w*\([^]*?^\}\n/gm)].map(([each]) => each).join('');
     return functions.map(({ name }, index) => ({ name, text: index === 0 ? `${structs}${counter}${own}` : '' }));
   }
 

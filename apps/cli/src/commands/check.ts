@@ -2,20 +2,25 @@ import {
   compileMaterial,
   library,
   libraryWith,
+  loopsCountedIn,
+  MOST_STEPS,
+  readCode,
   type CodeMend,
   type Diagnostic,
   type GraphProblem,
+  type PlacedLoop,
   type Range,
   type RelatedPlace,
 } from '@brelvin/core';
-import { CODE_FILE, diagnosticsOf } from '../code-file';
+import { CODE_FILE, foundIn } from '../code-file';
 import type { ExitCode, Output } from '../output';
 import { BadFile, readBrelvinDocument } from '../read-file';
 
 /** What was found in a file; of code with its place, offsets counted in UTF-16 units, lines and columns from 1. */
 export interface FoundProblem extends Partial<Omit<GraphProblem, 'message'>> {
   readonly message: string;
-  readonly severity?: Diagnostic['severity'];
+  /** A note is no mistake: it says what becomes of something that is right. */
+  readonly severity?: Diagnostic['severity'] | 'note';
   readonly line?: number;
   readonly column?: number;
   readonly range?: Range;
@@ -38,13 +43,13 @@ export async function check(
   for (const file of files) reports.push({ file, problems: await problemsOf(file) });
   if (json) output.out(JSON.stringify(reports, null, 2));
   else for (const report of reports) tell(report, output);
-  const counts = ({ severity }: FoundProblem): boolean => !(warningsFine && severity === 'warning');
+  const counts = ({ severity }: FoundProblem): boolean => severity !== 'note' && !(warningsFine && severity === 'warning');
   return reports.some(({ problems }) => problems.some(counts)) ? 1 : 0;
 }
 
 /** Writes a report as lines: `file:line:column: severity: message`. */
 export function tell({ file, problems }: FileReport, output: Output): void {
-  if (problems.length === 0) output.out(`${file}: fine`);
+  if (problems.every(({ severity }) => severity === 'note')) output.out(`${file}: fine`);
   for (const { node, inlet, message, severity, line, column, mends = [] } of problems) {
     const place =
       line === undefined ? ` ${node ? `${[node, inlet].filter(Boolean).join('.')}: ` : ''}` : `${line}:${column}: ${severity}: `;
@@ -55,12 +60,19 @@ export function tell({ file, problems }: FileReport, output: Output): void {
 
 export async function problemsOf(file: string): Promise<FileReport['problems']> {
   try {
-    if (CODE_FILE.test(file)) return (await diagnosticsOf(file)).map(plain);
+    if (CODE_FILE.test(file)) {
+      const { diagnostics, loops } = await foundIn(file);
+      return [...diagnostics.map(plain), ...loops.map(note)];
+    }
     const { document, functions } = await readBrelvinDocument(file);
     if (document.format !== 'brelvin-material') return [];
     const texts = new Map([...functions].map(([name, text]) => [name, { text }]));
-    const result = compileMaterial(document, texts.size > 0 ? libraryWith(texts, library()) : library());
-    return result.diagnostics?.map(plain) ?? result.problems;
+    const known = texts.size > 0 ? libraryWith(texts, library()) : library();
+    const result = compileMaterial(document, known);
+    return [
+      ...(result.diagnostics?.map(plain) ?? result.problems),
+      ...(document.code ? loopsCountedIn(document.code, readCode(document.code, known)) : []).map(note),
+    ];
   } catch (error) {
     if (error instanceof BadFile) return [{ message: error.message.replace(`${file}: `, '') }];
     throw error;
@@ -69,4 +81,11 @@ export async function problemsOf(file: string): Promise<FileReport['problems']> 
 
 function plain({ message, severity, line, column, range, mends, related }: Diagnostic): FoundProblem {
   return { severity, message, line, column, range, ...(mends ? { mends } : {}), ...(related ? { related } : {}) };
+}
+
+/** What becomes of a loop whose length the text does not say. */
+function note({ line, column, range }: PlacedLoop): FoundProblem {
+  const steps = MOST_STEPS.toLocaleString('en');
+  const message = `Nothing in the text says how often this loop goes round. All such loops of one pixel have ${steps} steps; where they run out, the picture shows stripes.`;
+  return { severity: 'note', message, line, column, range };
 }

@@ -38,3 +38,9 @@ Shape thisShape() {
 bool loopsRanOut() {
   return false;
 }
+
+// Stripes, black and white, where a loop was broken off: what was to be seen there is not known.
+vec4 brokenOff(vec4 painted) {
+  float stripe = step(0.5, fract((pixelHere().x - pixelHere().y) / 8.0));
+  return loopsRanOut() ? vec4(vec3(stripe), 1.0) : painted;
+}

@@ -121,12 +121,6 @@ vec3 viewOf(float view, vec3 light) {
   return view < 10.5 ? shadowsHere() : vec3(openHere());
 }
 
-// Stripes, black and white, where a loop was broken off.
-vec4 brokenOff(vec4 painted) {
-  float stripe = step(0.5, fract((pixelHere().x - pixelHere().y) / 8.0));
-  return loopsRanOut() ? vec4(vec3(stripe), 1.0) : painted;
-}
-
 vec4 inspected() {
   Lit lit = paintSurface();
   vec3 light = lit.ambient * termWeights.x + lit.diffuse * termWeights.y + lit.specular * termWeights.z

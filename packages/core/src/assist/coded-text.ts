@@ -1,7 +1,7 @@
 import { functionOptions, functionPath, importerOf } from '../catalogue/function-library';
 import { library as loadLibrary, type Library } from '../catalogue/library';
 import { CODE_PATH, codeOptions, VERTICES_PATH } from '../compile/code/read-code';
-import { elaborate, SymbolIndex, type Diagnostic, type ElaboratedSource } from '../language';
+import { elaborate, goodMends, SymbolIndex, type Diagnostic, type ElaboratedSource } from '../language';
 
 /** Which text is written: a material's, its vertex stage, a function of the Library, or a file of the shader library. */
 export type TextRole =
@@ -54,5 +54,12 @@ function pathOf(role: TextRole): string {
 
 /** What is wrong with a function of the Library, as it is written. */
 export function functionDiagnostics(name: string, text: string, library: Library = loadLibrary()): readonly Diagnostic[] {
-  return codedText(text, { role: 'function', name }, library).read.diagnostics;
+  const read = (each: string): readonly Diagnostic[] =>
+    elaborate(functionPath(name), each, library.module, functionOptions(name, importerOf(library))).diagnostics;
+  const { diagnostics } = codedText(text, { role: 'function', name }, library).read;
+  return goodMends(
+    diagnostics,
+    () => text,
+    (_, mended) => read(mended),
+  );
 }

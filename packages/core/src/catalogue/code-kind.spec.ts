@@ -59,6 +59,34 @@ describe('A code node', () => {
     expect(text.match(/vec3 mine_\w+\(vec3 tint\)/g)?.length).toBe(2);
   });
 
+  it('may be written in WGSL, beside another in GLSL', () => {
+    const kind = kindOf(
+      'fn halved(a: f32) -> f32 { return a * 0.5; }\nfn shade(tint: vec3f, edge: f32) -> vec3f { return tint * halved(edge); }',
+    );
+    expect(kind.inlets.map(({ name, label, meaning }) => [name, label, meaning])).toEqual([
+      ['tint', 'Tint', 'colour'],
+      ['edge', 'Edge', 'number'],
+    ]);
+    const both = {
+      one: 'fn mine(tint: vec3f) -> vec3f { return tint * surfaceNormal(); }',
+      other: 'vec3 mine(vec3 tint) { return tint + surfaceNormal(); }',
+    };
+    const { problems, compiled } = compileFor(GLSL_TARGET, withCode(both));
+    expect(problems).toEqual([]);
+    expect(compiled!.program.fragment.text.match(/vec3 mine_\w+\(vec3 tint\)/g)?.length).toBe(2);
+    expect(problemOf('fn mine(a: f32) -> f32 { return smoothstp(0.0, 1.0, a); }')).toMatch(/^1:33 .*smoothstp/);
+  });
+
+  it('is offered only mends that mend', () => {
+    const mendsOf = (text: string): string[] => {
+      const made = codeKind(text);
+      return 'problem' in made ? (made.problem.mends ?? []).map(({ label }) => label) : [];
+    };
+    expect(mendsOf('float mine(float a) { return smoothstp(0.0, 1.0, a); }')).toEqual(['Write “smoothstep”']);
+    // The nearest name takes something else.
+    expect(mendsOf('float mine(float a) { return smoothstp(a); }')).toEqual([]);
+  });
+
   it('keeps its own structs apart too, and runs at the vertices', () => {
     const text = 'struct Pair { vec3 a; float b; };\nPair mine(float x) { return Pair(surfacePosition() * x, x); }';
     const other =

@@ -1,7 +1,7 @@
 import { LruCache } from '../cache/lru-cache';
 import type { IrFunction } from '../ir/ir';
 import { hardened } from '../ir/hardened';
-import { elaborate, type Diagnostic } from '../language';
+import { elaborate, goodMends, type Diagnostic, type ElaboratedSource } from '../language';
 import { portsOf } from './function-kind';
 import { CODE_KIND, type NodeKind } from './kind';
 import { library } from './library';
@@ -37,10 +37,14 @@ export function codeKind(text = FIRST_CODE): CodeKind {
 
 function readCode(text: string): CodeKind {
   // Several nodes may use the same names: each gets its own.
-  const { module, diagnostics, own, documentation } = elaborate('code', text, library().module, {
-    names: { mark: markOf(text), allBut: '' },
-  });
-  const [error] = diagnostics.filter(({ severity }) => severity === 'error');
+  const read = (each: string): ElaboratedSource => elaborate('code', each, library().module, { names: { mark: markOf(each), allBut: '' } });
+  const { module, diagnostics, own, documentation } = read(text);
+  const errors = diagnostics.filter(({ severity }) => severity === 'error');
+  const [error] = goodMends(
+    errors,
+    () => text,
+    (_, mended) => read(mended).diagnostics,
+  );
   const functions = own.flatMap((signature) => module.functions.get(signature) ?? []);
   const mine = functions.at(-1);
   if (error) return { problem: error, ports: kindOf(mine) };

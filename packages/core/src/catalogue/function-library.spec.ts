@@ -1,3 +1,4 @@
+import { functionDiagnostics } from '../assist/coded-text';
 import { compileFor } from '../emit/emitted-material';
 import { GLSL_TARGET } from '../emit/glsl/target';
 import { materialOf } from '../testing/graphs';
@@ -37,6 +38,13 @@ vec3 dusk(vec3 colour, float amount) { return colour * amount; }`,
     const { problems, compiled } = compileFor(GLSL_TARGET, material, workspace);
     expect(problems).toEqual([]);
     expect(compiled?.program.fragment.text).toContain('twice_lift');
+  });
+
+  it('are offered only mends that mend', () => {
+    const mends = (text: string): string[] =>
+      functionDiagnostics('soft', text).flatMap((each) => (each.mends ?? []).map(({ label }) => label));
+    expect(mends('float soft(float a) { return smoothstp(0.0, 1.0, a); }')).toEqual(['Write “smoothstep”']);
+    expect(mends('float soft(float a) { return smoothstp(a); }')).toEqual([]);
   });
 
   it('tell of circles, with the way round', () => {

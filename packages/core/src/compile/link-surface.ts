@@ -2,7 +2,7 @@ import type { OpacityMode } from '@brelvin/contract';
 import { functionsOf } from '../catalogue/function-kind';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
 import { blockLayout, type BlockLayout } from '../ir/layout';
-import { countsSteps, LOOP_STEPS, RAN_OUT } from '../ir/loop-guard';
+import { countsSteps, RAN_OUT, STEP_COUNTERS } from '../ir/loop-guard';
 import { dropDead, returning } from '../ir/passes';
 import { linkProgram, type Program } from '../ir/program';
 import { fasterRate, type Rate } from '../ir/rate';
@@ -11,7 +11,7 @@ import { walkBody, walkExpression } from '../ir/walk';
 import { assembleLine, packedLine, samplersOf, sumFunctions, type AssembledLine } from './assemble-line';
 import type { BakedInlet, LoweredStage, SharedLowering } from './lower';
 import type { Slot } from './slots';
-import { fragmentModule, vertexModule, type SurfaceProgram } from './surface-programs';
+import { countingFragmentModule, fragmentModule, vertexModule, type SurfaceProgram } from './surface-programs';
 
 /** What the values of slots that are computed once per frame need. */
 export interface FrameComputation {
@@ -75,7 +75,8 @@ export class SurfaceLinker {
   /** One of the programs, with these painters in the pixel stage. */
   link(program: SurfaceProgram, painters: readonly IrFunction[], opacity?: OpacityMode): Program {
     const vertex = vertexModule(program, { shaped: this.shaped, carries: this.shared.carried.length > 0 });
-    return linkProgram(this.withVertexPainters(vertex), this.withPainters(fragmentModule(program, opacity), this.pixel.sums, painters));
+    const fragment = this.counts ? countingFragmentModule(program, opacity) : fragmentModule(program, opacity);
+    return linkProgram(this.withVertexPainters(vertex), this.withPainters(fragment, this.pixel.sums, painters));
   }
 
   private withVertexPainters(module: Module): Module {
@@ -102,11 +103,16 @@ export class SurfaceLinker {
     const block = slots.block();
     const blockGlobal = slots.blockGlobal();
     const own = this.ownFunctions();
-    const ranOut: [string, IrFunction][] = countsSteps(own.map(([, each]) => each)) ? [[RAN_OUT.signature, RAN_OUT]] : [];
+    const ranOut: [string, IrFunction][] = this.counts ? [[RAN_OUT.signature, RAN_OUT]] : [];
     const ins = carried.map(({ global }): [string, Global] => [global.name, global]);
     return {
       ...module,
-      globals: new Map([...module.globals, ...samplersOf(images), ...ins, [blockGlobal.name, blockGlobal], [LOOP_STEPS.name, LOOP_STEPS]]),
+      globals: new Map([
+        ...module.globals,
+        ...samplersOf(images),
+        ...ins,
+        ...[blockGlobal, ...STEP_COUNTERS].map((each): [string, Global] => [each.name, each]),
+      ]),
       blocks: new Map(module.blocks).set(block.name, block),
       functions: new Map([
         ...module.functions,
@@ -116,6 +122,11 @@ export class SurfaceLinker {
         ...painters.map((each): [string, IrFunction] => [each.signature, each]),
       ]),
     };
+  }
+
+  /** Whether functions that nodes brought along count the steps of their loops. */
+  private get counts(): boolean {
+    return countsSteps(this.ownFunctions().map(([, each]) => each));
   }
 
   /** Functions that nodes brought along. */

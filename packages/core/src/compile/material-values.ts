@@ -63,7 +63,7 @@ function livesOn(
   wanted: (kind: LiveInput['kind']) => boolean,
 ): boolean {
   return slots.some(({ source }) => {
-    const live = source.from === 'parameter' ? parameters[source.parameter]?.live : undefined;
+    const live = source.from === 'parameter' || source.from === 'halves' ? parameters[source.parameter]?.live : undefined;
     return live !== undefined && wanted(live.kind);
   });
 }

@@ -17,9 +17,17 @@ export interface SlotTable {
 
 const COLUMNS = 5;
 /** Each kind of source by its number; one without a number does not compile. */
-const NUMBER_OF_SOURCE: Readonly<Record<SlotSource['from'], number>> = { inlet: 0, factor: 1, parameter: 2, frame: 3, pointer: 4 };
+const NUMBER_OF_SOURCE: Readonly<Record<SlotSource['from'], number>> = {
+  inlet: 0,
+  factor: 1,
+  parameter: 2,
+  frame: 3,
+  pointer: 4,
+  halves: 5,
+};
 const SOURCES = Object.keys(NUMBER_OF_SOURCE) as readonly SlotSource['from'][];
 const BETWEEN = '\n';
+const SIGNED = 'signed';
 
 export function packSlots(slots: readonly Slot[]): SlotTable {
   const types = new Numbering<Type>();
@@ -40,6 +48,7 @@ export function packSlots(slots: readonly Slot[]): SlotTable {
       index * COLUMNS,
     );
     if ('home' in source) words.push(source.home.node, source.inlet);
+    else if (source.from === 'halves') words.push(source.parameter, source.signed ? SIGNED : '');
     else words.push(source.from === 'parameter' ? source.parameter : source.from === 'frame' ? source.name : '', '');
   });
   return { types: types.all, fallbacks: fallbacks.all, groups: groups.all, columns, words: words.join(BETWEEN) };
@@ -66,6 +75,7 @@ function sourceOf(
   fallback: readonly number[],
 ): SlotSource {
   if (from === 'parameter') return { from, parameter: first };
+  if (from === 'halves') return { from, parameter: first, signed: second === SIGNED };
   if (from === 'frame') return { from, name: first };
   if (from === 'pointer') return { from };
   const home = group === undefined ? { node: first } : { group, node: first };

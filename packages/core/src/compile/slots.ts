@@ -13,6 +13,8 @@ export type SlotSource =
   /** What a ribbon's value is multiplied by. */
   | { readonly from: 'factor'; readonly home: NodeHome; readonly inlet: string }
   | { readonly from: 'parameter'; readonly parameter: string }
+  /** A parameter's whole number of 32 bits as its halves: a float holds 24 bits exactly. */
+  | { readonly from: 'halves'; readonly parameter: string; readonly signed: boolean }
   /** 0…1: whether the pointer is over the part. */
   | { readonly from: 'pointer' }
   /** Computed from other slots and the clock, once per frame. */
@@ -111,7 +113,7 @@ function sourceKey(source: SlotSource): string {
   if (source.from === 'inlet' || source.from === 'factor')
     return `${source.from} ${source.home.group ?? ''}/${source.home.node}.${source.inlet}`;
   if (source.from === 'pointer') return source.from;
-  return source.from === 'frame' ? `frame ${source.name}` : `parameter ${source.parameter}`;
+  return source.from === 'frame' ? `frame ${source.name}` : `${source.from} ${source.parameter}`;
 }
 
 function wordsOf(type: Type): number {
@@ -152,16 +154,30 @@ export function documentNumbers(
 ): readonly number[] | undefined {
   if (source.from === 'frame') return undefined;
   if (source.from === 'pointer') return [live.pointer(POINTER_EASE)];
-  if (source.from === 'parameter') {
-    const parameter = material.parameters[source.parameter];
-    const moved = parameter?.live && liveValue(parameter, parameter.live, live.seconds, live.pointer);
-    return slotNumbers(live.overrides[source.parameter] ?? moved ?? parameter?.value ?? 0, type);
+  if (source.from === 'parameter') return slotNumbers(parameterValue(source.parameter, material, live), type);
+  if (source.from === 'halves') {
+    const [number = 0] = slotNumbers(parameterValue(source.parameter, material, live), FLOAT);
+    return halvesOf(number, source.signed);
   }
   const { group, node } = source.home;
   const graph = group === undefined ? material.surface : material.groups[group]?.graph;
   const found = graph?.nodes[node];
   if (source.from === 'factor') return slotNumbers(found?.factors?.[source.inlet] ?? 1, type);
   return slotNumbers(found?.values[source.inlet] ?? source.fallback, type);
+}
+
+function parameterValue(id: string, material: MaterialSource, live: LiveValues): InletValue {
+  const parameter = material.parameters[id];
+  const moved = parameter?.live && liveValue(parameter, parameter.live, live.seconds, live.pointer);
+  return live.overrides[id] ?? moved ?? parameter?.value ?? 0;
+}
+
+/** The nearest whole number that 32 bits hold, as high · 65536 + low with low = 0…65535. */
+function halvesOf(number: number, signed: boolean): readonly number[] {
+  const [least, most] = signed ? [-(2 ** 31), 2 ** 31 - 1] : [0, 2 ** 32 - 1];
+  const whole = Number.isNaN(number) ? 0 : Math.min(Math.max(Math.round(number), least), most);
+  const high = Math.floor(whole / 0x10000);
+  return [high, whole - high * 0x10000];
 }
 
 /** The same numbers as a constant, for what found no place in the block. */

@@ -1,7 +1,9 @@
 import type { OpacityMode } from '@brelvin/contract';
 import { libraryProgram, vertexProgram } from '../catalogue/library';
-import type { Module } from '../ir/ir';
+import { call, global } from '../ir/build';
+import type { IrFunction, Module } from '../ir/ir';
 import { forVertexStage } from '../ir/for-vertex-stage';
+import { VEC4 } from '../ir/types';
 import { VERTEX_GAP } from './vertex-gap';
 
 /**
@@ -78,6 +80,22 @@ export function fragmentModule(program: SurfaceProgram, opacity?: OpacityMode): 
   return once(`${name} ${program} ${opacity ?? ''}`, () =>
     withOwn(libraryProgram(name), [...exchange, ...(opacity ? OPACITY[opacity] : [])]),
   );
+}
+
+/** Programs whose pixels are looked at, so that a loop that was broken off must be seen in them. */
+const PICTURES: ReadonlySet<SurfaceProgram> = new Set(['plain', 'shadowed', 'occluded']);
+
+/** The same for a material that counts the steps of its loops: where they ran out, it paints stripes. */
+export function countingFragmentModule(program: SurfaceProgram, opacity?: OpacityMode): Module {
+  const module = fragmentModule(program, opacity);
+  if (!PICTURES.has(program)) return module;
+  return once(`counting ${program} ${opacity ?? ''}`, () => {
+    const [main, marks] = ['main()', 'brokenOff(vec4)'].map((signature) => module.functions.get(signature));
+    if (!main || !marks) throw new ReferenceError('the shader library must define main() and brokenOff(vec4)');
+    const pixel = global('pixel', VEC4);
+    const marked: IrFunction = { ...main, body: [...main.body, { op: 'assign', target: pixel, value: call(marks, [pixel]) }] };
+    return { ...module, functions: new Map(module.functions).set(main.signature, marked) };
+  });
 }
 
 /** The pixel stage of a program of the frame's own, for meshes of whatever material. */

@@ -6,12 +6,12 @@ interface Local {
   readonly type: 'int' | 'uint' | 'bool' | 'float';
 }
 
-const TYPES = ['int', 'uint', 'int', 'uint', 'bool'] as const;
+const TYPES = ['int', 'uint', 'int', 'uint', 'bool', 'float', 'float'] as const;
 
 /**
  * Writes functions of random statements whose result the standard leaves no choice about: whole numbers that wrap, loops, arrays,
  * structs, `switch`, and expressions that change something on the way. Nothing is divided by what may be 0, shifted too far,
- * or read and changed in one expression.
+ * or read and changed in one expression. Floats are eighths from −512 to 512, so that no operation on them is rounded.
  */
 export class Computing {
   private locals: Local[] = [];
@@ -38,11 +38,17 @@ export class Computing {
     this.ready = true;
     this.statements(4 + this.random.whole(5), false);
     const sum = 'uint(list[0] ^ list[1]) + uint(list[2] - list[3])';
-    const values = [sum, 'kept.a + uint(kept.b.x * kept.b.y)', this.value('uint', 3), `uint(${this.value('int', 3)})`];
+    const values = [
+      sum,
+      'kept.a + uint(kept.b.x * kept.b.y)',
+      this.value('uint', 3),
+      `uint(${this.value('int', 3)}) + uint(abs(${this.exact()}) * 8.0)`,
+    ];
     this.line(`return uvec4(${values.join(', ')});`);
     const struct = `struct ${this.prefix}S { uint a; ivec2 b; };\n`;
     const helper = `int ${this.prefix}twice(inout int n, uint m) { n += int(m); return n * 2; }\n`;
-    return { name, text: `${struct}${helper}uvec4 ${name}(uint seed) {\n${this.lines.join('\n')}\n}\n` };
+    const eighths = `float ${this.prefix}eighths(float x) { return clamp(floor(x * 8.0) * 0.125, -512.0, 512.0); }\n`;
+    return { name, text: `${struct}${helper}${eighths}uvec4 ${name}(uint seed) {\n${this.lines.join('\n')}\n}\n` };
   }
 
   private line(text: string): void {
@@ -92,7 +98,7 @@ export class Computing {
 
   private declare(): void {
     const type = this.random.of(TYPES);
-    const value = this.value(type, 3);
+    const value = type === 'float' ? this.exact() : this.value(type, 3);
     this.line(`${type} ${this.fresh(type)} = ${value};`);
   }
 
@@ -100,7 +106,18 @@ export class Computing {
     return this.locals.filter(({ type, name }) => (type === 'int' || type === 'uint') && name !== 'seed' && !name.startsWith('i'));
   }
 
+  /** A float that later ones may be computed from without rounding. */
+  private exact(depth = 2): string {
+    return `${this.prefix}eighths(${this.value('float', depth)})`;
+  }
+
   private assign(): void {
+    const floats = this.locals.filter(({ type }) => type === 'float');
+    if (floats.length > 0 && this.random.chance(0.4)) {
+      const { name } = this.random.of(floats);
+      this.line(`${name} = ${this.prefix}eighths(${name} ${this.random.of(['+', '-', '*'])} ${this.exact(1)});`);
+      return;
+    }
     const all = this.numbers();
     if (all.length === 0) return;
     const { name, type } = this.random.of(all);
@@ -190,8 +207,9 @@ export class Computing {
     if (known.length > 0 && this.random.chance(depth <= 0 ? 0.8 : 0.35)) return this.random.of(known).name;
     if (depth <= 0) return this.literal(type);
     const one = (of: Local['type'] = type): string => this.value(of, depth - 1);
+    if (type === 'float') return this.float(depth - 1);
     if (type === 'bool') {
-      const compared = this.random.of(['int', 'uint'] as const);
+      const compared = this.random.of(['int', 'uint', 'float'] as const);
       return this.random.of([
         () => `(${one(compared)} ${this.random.of(['<', '>', '<=', '>=', '==', '!='])} ${one(compared)})`,
         () => `(${one()} ${this.random.of(['&&', '||', '^^', '=='])} ${one()})`,
@@ -207,6 +225,7 @@ export class Computing {
       () => `(${one()} ${this.random.of(['<<', '>>'])} ${this.random.of(['1', '3u', '0x7', '011u'])})`,
       () => (type === 'uint' ? `(${one()} ${this.random.of(['/', '%'])} ${this.random.of(['3u', '7u', '0x10u'])})` : `(~${one()})`),
       () => `${type}(${one(other)})`,
+      () => (type === 'int' ? `int(${this.exact(depth - 1)})` : `uint(abs(${this.exact(depth - 1)}))`),
       () => `(${one('bool')} ? ${one()} : ${one()})`,
       () => (!this.ready ? this.literal(type) : type === 'int' ? `list[${one('uint')} % 4u]` : 'kept.a'),
       () =>
@@ -218,7 +237,27 @@ export class Computing {
     ])();
   }
 
+  private float(depth: number): string {
+    const one = (): string => this.value('float', depth);
+    const exact = (): string => this.exact(depth);
+    return this.random.of([
+      () => `(${one()} ${this.random.of(['+', '-'])} ${one()})`,
+      () => `(${exact()} * ${exact()})`,
+      () => `(${exact()} ${this.random.of(['/', '*'])} ${this.random.of(['4.0', '0.5', '-8.0'])})`,
+      () => `${this.random.of(['abs', 'floor', 'ceil', 'trunc', 'fract', 'sign', 'roundEven'])}(${exact()})`,
+      () => `${this.random.of(['min', 'max', 'step'])}(${one()}, ${one()})`,
+      () => `mod(${exact()}, ${this.random.of(['4.0', '0.5'])})`,
+      () => `mix(${exact()}, ${exact()}, 0.5)`,
+      () => `clamp(${one()}, -3.5, 7.25)`,
+      () => `float(${this.value('int', depth)} & 1023)`,
+      () => `float(${this.value('uint', depth)} & 255u)`,
+      () => `dot(vec2(${exact()}, 0.5), vec2(1.5, ${exact()}))`,
+      () => `(${this.value('bool', depth)} ? ${one()} : ${one()})`,
+    ])();
+  }
+
   private literal(type: Local['type']): string {
+    if (type === 'float') return this.random.of(['0.0', '1.0', '-2.5', '0.125', '100.0', '.5', '3.', '1e2']);
     if (type === 'bool') return this.random.of(['true', 'false']);
     return type === 'int'
       ? this.random.of(['0', '1', '-5', '17', '0x1F', '010', '2147483647', '0xFFFFFFF0'])

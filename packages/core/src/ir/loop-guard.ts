@@ -1,35 +1,32 @@
 import { constant, global } from './build';
 import type { BinaryOperator, Declare, Expression, Global, IrFunction, Loop, Statement } from './ir';
 import { BOOL, FLOAT, INT, sameType, type Type } from './types';
-import { inner, walkExpression, expressionsOf } from './walk';
+import type { Origin } from './origin';
+import { inner, walkExpression, walkStatements, expressionsOf } from './walk';
 
 /** Steps that all loops of one invocation may take together whose end is not plain. */
 export const MOST_STEPS = 4096;
 /** Steps that a loop may take whose end is plain, with those inside of it: what a device can be expected to do at each pixel. */
 export const MOST_PLAIN_STEPS = 65_536;
 
-/** Counts the steps of one invocation. */
-export const LOOP_STEPS: Global = { name: 'loopSteps', type: INT, storage: 'private', value: constant(INT, [0]) };
+/** Counts the steps of one run of a material's code. */
+const LOOP_STEPS: Global = { name: 'loopSteps', type: INT, storage: 'private', value: constant(INT, [0]) };
+/** Whether the steps of an earlier run at the same pixel ran out. */
+const EARLIER: Global = { name: 'loopsRanOutBefore', type: BOOL, storage: 'private', value: constant(BOOL, [0]) };
+/** What programs with counted loops declare. */
+export const STEP_COUNTERS: readonly Global[] = [LOOP_STEPS, EARLIER];
 
 const COUNTER = global(LOOP_STEPS.name, INT);
+const RAN_OUT_NOW: Expression = { op: 'binary', operator: '>=', left: COUNTER, right: constant(INT, [MOST_STEPS]), type: BOOL };
+const RAN_OUT_BEFORE = global(EARLIER.name, BOOL);
+const EVER: Expression = { op: 'binary', operator: '||', left: RAN_OUT_BEFORE, right: RAN_OUT_NOW, type: BOOL };
 /** Whether a loop was broken off; in the place of the library's, which says no. */
 export const RAN_OUT: IrFunction = {
   signature: 'loopsRanOut()',
   name: 'loopsRanOut',
   parameters: [],
   result: BOOL,
-  body: [
-    {
-      op: 'return',
-      value: {
-        op: 'binary',
-        operator: '>=',
-        left: COUNTER,
-        right: constant(INT, [MOST_STEPS]),
-        type: BOOL,
-      },
-    },
-  ],
+  body: [{ op: 'return', value: EVER }],
   origin: { path: 'glue' },
 };
 
@@ -57,9 +54,26 @@ export function countsSteps(functions: readonly IrFunction[]): boolean {
   return functions.some((each) => each.body.some(reads));
 }
 
+/** Where loops stand that count their steps. */
+export function countedLoops(functions: readonly IrFunction[]): Origin[] {
+  const found: Origin[] = [];
+  for (const { body } of functions)
+    walkStatements(body, (statement) => {
+      if (statement.op === 'loop' && statement.origin && isCounted(statement)) found.push(statement.origin);
+    });
+  return found;
+}
+
+function isCounted({ condition }: Loop): boolean {
+  let counts = false;
+  walkExpression(condition, (each) => (counts ||= each.op === 'reference' && each.name === LOOP_STEPS.name));
+  return counts;
+}
+
 /** Begins its count anew: each run of a material's code has all its steps, also the second one at a pixel. */
 export function withAllSteps(declared: IrFunction): IrFunction {
-  return { ...declared, body: [{ op: 'assign', target: COUNTER, value: constant(INT, [0]) }, ...declared.body] };
+  const remember: Statement = { op: 'assign', target: RAN_OUT_BEFORE, value: EVER };
+  return { ...declared, body: [remember, { op: 'assign', target: COUNTER, value: constant(INT, [0]) }, ...declared.body] };
 }
 
 class LoopGuard {

@@ -78,11 +78,11 @@ export class ExpressionElaborator implements ElaboratesExpressions {
     }
   }
 
-  /** @throws LanguageError when the value is not of this type; where it can be brought to it, with the mend */
-  expectType(value: Expression, type: Type, syntax: ExpressionSyntax, what: string): void {
+  /** @throws LanguageError when the value is not of this type; where it can be brought to it, with the mend, and another way out */
+  expectType(value: Expression, type: Type, syntax: ExpressionSyntax, what: string, other?: CodeMend): void {
     if (sameType(value.type, type)) return;
     throw new LanguageError(`${what} must be ${typeName(type)}, but this is ${typeName(value.type)}.`, syntax, {
-      mends: [conversionMend(value, type, syntax)],
+      mends: [conversionMend(value, type, syntax), other],
     });
   }
 

@@ -1,6 +1,5 @@
 import { constant, local } from '../ir/build';
 import type { Expression, Loop, Statement, SwitchCase } from '../ir/ir';
-import { MOST_PLAIN_STEPS, MOST_STEPS, turnsOf } from '../ir/loop-guard';
 import type { Origin, Range } from '../ir/origin';
 import { BOOL, INT, sameType, typeName, UINT, type Type } from '../ir/types';
 import { walkExpression } from '../ir/walk';
@@ -8,9 +7,9 @@ import { ControlFlow } from './control-flow';
 import { LanguageError, write } from './diagnostics';
 import { ExpressionElaborator } from './elaborate-expression';
 import type { ExpressionContext } from './expression-context';
-import { mayEnd } from './endless-loops';
+import { adviseEnd, adviseLength } from './loop-advice';
 import { arrayOf } from './environment';
-import type { conversionMend } from './mends';
+import { retypeMend, type conversionMend } from './mends';
 import type { FunctionScope, Variable } from './scope';
 import { refuseName } from './reserved-names';
 import { structOf } from './struct-of';
@@ -130,10 +129,10 @@ export class StatementElaborator {
       const { step: written } = syntax;
       const step = written ? this.flow.loop(() => this.statement(written)) : [];
       const body = this.loopBody(condition, syntax.body);
-      if (before.length === 0) this.adviseEnd(condition, [...body, ...step], syntax);
+      if (before.length === 0) adviseEnd(this.context, condition, [...body, ...step], syntax, 'for');
       const loop = this.looped({ condition, before, step, body, testFirst: true, origin }, syntax);
       const [only] = loop;
-      if (loop.length === 1 && only?.op === 'loop') this.adviseLength(only, start.at(-1), syntax);
+      if (loop.length === 1 && only?.op === 'loop') adviseLength(this.context, only, start.at(-1), syntax);
       return [{ op: 'block', body: [...start, ...loop], origin }];
     });
   }
@@ -142,7 +141,7 @@ export class StatementElaborator {
     return this.scope.inside(syntax.to, () => {
       const { result: condition, before } = this.asked(syntax);
       const body = this.loopBody(condition, syntax.body);
-      if (before.length === 0) this.adviseEnd(condition, body, syntax);
+      if (before.length === 0) adviseEnd(this.context, condition, body, syntax, syntax.testFirst ? 'while' : 'do');
       return this.looped({ condition, before, step: [], body, testFirst: syntax.testFirst, origin }, syntax);
     });
   }
@@ -229,23 +228,6 @@ export class StatementElaborator {
     return number;
   }
 
-  private adviseEnd(condition: Expression, body: readonly Statement[], syntax: StatementSyntax): void {
-    const { diagnostics, environment } = this.context;
-    if (!environment.options.advice || diagnostics.hasErrorIn(syntax) || mayEnd(condition, body, environment.functions)) return;
-    const message = 'Nothing in this loop brings it to an end. It is broken off after 4,096 steps.';
-    diagnostics.add('warning', message, {
-      from: syntax.from,
-      to: syntax.from + (syntax.op === 'for' ? 3 : syntax.op === 'while' && !syntax.testFirst ? 2 : 5),
-    });
-  }
-
-  private adviseLength(loop: Loop, start: Statement | undefined, { from }: Of<'for'>): void {
-    const turns = turnsOf(loop, start);
-    if (turns === undefined || turns <= MOST_PLAIN_STEPS || !this.context.environment.options.advice) return;
-    const message = `This loop goes round ${inThousands(turns)} times at each pixel; devices can be expected to do ${inThousands(MOST_PLAIN_STEPS)}. It is broken off after ${inThousands(MOST_STEPS)} steps.`;
-    this.context.diagnostics.add('warning', message, { from, to: from + 3 });
-  }
-
   private return(syntax: Of<'return'>, origin: Origin): Statement {
     if (!syntax.value) {
       if (this.result.kind !== 'void') throw new LanguageError(`Expected a ${typeName(this.result)} after "return".`, syntax);
@@ -324,7 +306,8 @@ export class StatementElaborator {
     let trouble: Error | undefined;
     try {
       value ??= variable.value && this.expressions.elaborate(variable.value);
-      if (value && variable.value) this.expressions.expectType(value, type, variable.value, `The value of "${name}"`);
+      const other = value && syntax.variables.length === 1 && !syntax.constant ? retypeMend(value, type, syntax.type) : undefined;
+      if (value && variable.value) this.expressions.expectType(value, type, variable.value, `The value of "${name}"`, other);
       else if (syntax.constant) {
         throw new LanguageError(`The constant "${name}" needs a value.`, variable, { mends: [conversionMendOf(variable.to, type)] });
       }
@@ -372,8 +355,4 @@ function conversionMendOf(at: number, type: Type): ReturnType<typeof conversionM
   return type.kind === 'scalar'
     ? write(type.scalar === 'float' ? ' = 0.0' : type.scalar === 'bool' ? ' = false' : ' = 0', { from: at, to: at }, 'Give it a value')
     : undefined;
-}
-
-function inThousands(count: number): string {
-  return String(count).replace(/\B(?=(\d{3})+$)/g, ',');
 }

@@ -12,6 +12,7 @@ export {
   type RelatedPlace,
   type TextEdit,
 } from './diagnostics';
+export { goodMends } from './good-mends';
 export { nearestName } from './nearest-name';
 export { LineWriter, originOfLine, type EmittedSource } from './printing/line-writer';
 export { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './printing/print-expression';

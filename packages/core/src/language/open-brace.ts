@@ -44,16 +44,41 @@ function lineStart(source: SourceText, at: number): number {
 
 /** Reads the `}` of a block. @throws LanguageError where it is missing, as near as can be told */
 export function closeBlock(reader: TokenReader, source: SourceText): void {
-  if (reader.is('}')) {
-    reader.next();
-    return;
+  if (reader.take('}')) return;
+  // All blocks that are open at the end, or where the next function begins, are open for one reason.
+  if (reader.peek().kind !== 'end' && !beginsFunction(reader)) reader.expect('}', 'to close the block');
+  throw (reader.unclosed ??= unclosedBrace(reader.tokens, source) ?? expected(reader));
+}
+
+/**
+ * Whether the next function begins here because a `}` is missing before it. Where all braces are closed, somebody wrote one
+ * function inside of another.
+ */
+export function beginsFunction(reader: TokenReader): boolean {
+  if (!(reader.is('fn') ? reader.peek(1).kind === 'name' : isHead(reader))) return false;
+  return reader.tokens.filter(({ text }) => text === '{').length > reader.tokens.filter(({ text }) => text === '}').length;
+}
+
+/** What a name may stand behind that is no type. */
+const WORDS: ReadonlySet<string> = new Set(['else', 'return', 'switch', 'while', 'for', 'if', 'case', 'loop']);
+
+/** `type name(…) {` of GLSL. */
+function isHead(reader: TokenReader): boolean {
+  if (reader.peek().kind !== 'name' || WORDS.has(reader.peek().text) || reader.peek(1).kind !== 'name' || !reader.is('(', 2)) return false;
+  let depth = 0;
+  for (let ahead = 2; reader.peek(ahead).kind !== 'end'; ahead++) {
+    if (reader.is('(', ahead)) depth++;
+    if (reader.is(')', ahead) && --depth === 0) return reader.is('{', ahead + 1);
+    if (reader.is(';', ahead) || reader.is('{', ahead)) return false;
   }
-  // All blocks that are open at the end are open for one reason.
-  if (reader.peek().kind === 'end') throw (reader.unclosed ??= unclosedBrace(reader.tokens, source) ?? expected(reader));
-  reader.expect('}', 'to close the block');
+  return false;
 }
 
 function expected(reader: TokenReader): LanguageError {
   const gap = { from: reader.last.to, to: reader.last.to };
+  if (reader.peek().kind !== 'end')
+    return new LanguageError('A "}" is missing here: the next function cannot stand inside of this one.', gap, {
+      mends: [write('\n}', gap, 'Put “}”')],
+    });
   return new LanguageError('Expected "}" to close the block, found the end of the code.', gap, { mends: [write('}', gap, 'Put “}”')] });
 }

@@ -2,7 +2,7 @@ import type { Direction } from '../ir/ir';
 import { NAMED_TYPES } from '../ir/types';
 import { LanguageError, write, type DiagnosticList } from './diagnostics';
 import type { Token } from './lexer';
-import { closeBlock, unclosedBrace } from './open-brace';
+import { beginsFunction, closeBlock } from './open-brace';
 import { ExpressionParser } from './parse-expression';
 import { PRECISIONS, QualifierReader, type Qualifiers } from './qualifiers';
 import type {
@@ -230,10 +230,8 @@ class Parser {
     if (!(type.struct && this.reader.is(';'))) {
       do {
         const name = this.reader.expectName('the name of a variable');
-        if (this.reader.is('(')) {
-          const unclosed = unclosedBrace(this.reader.tokens, this.diagnostics.source);
-          throw unclosed ?? new LanguageError('A function cannot stand inside another one. Is a "}" missing before it?', start);
-        }
+        if (this.reader.is('('))
+          throw new LanguageError('A function cannot stand inside another one. Put it before, outside of all functions.', start);
         const array = this.expressions.arrayLength();
         const value = this.reader.take('=') ? this.expressions.expression() : undefined;
         variables.push({ name: name.text, ...array, value, from: name.from, to: name.to });
@@ -254,7 +252,7 @@ class Parser {
   /** Statements up to something; one bad statement does not hide the next. */
   private statementsUntil(ends: () => boolean): StatementSyntax[] {
     const body: StatementSyntax[] = [];
-    while (!ends() && this.reader.peek().kind !== 'end') {
+    while (!ends() && this.reader.peek().kind !== 'end' && !beginsFunction(this.reader)) {
       const names = this.namesDeclared();
       const { from } = this.reader.peek();
       const statement = this.diagnostics.guard(() => this.statement(), null);

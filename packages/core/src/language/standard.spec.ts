@@ -1,5 +1,5 @@
 import { library } from '../catalogue/library';
-import { readCode } from '../compile/code/read-code';
+import { codeDiagnostics, readCode } from '../compile/code/read-code';
 import { BUILTIN_RULES } from '../testing/standard/builtins';
 import { EXPRESSION_RULES } from '../testing/standard/expressions';
 import { STATEMENT_RULES } from '../testing/standard/statements';
@@ -23,7 +23,7 @@ describe('GLSL ES 3.00', () => {
       );
       expect(errors.map(({ line, column, message }) => `${line}:${column} ${message}`)).toEqual([]);
       if (!wrong) return;
-      const [first] = readCode({ text: wrong.text }, library()).diagnostics.filter((each) => each.severity === 'error');
+      const [first] = codeDiagnostics({ text: wrong.text }, library()).filter((each) => each.severity === 'error');
       const { line, column } = new SourceText('', wrong.text).position(wrong.at);
       expect(`${first?.line}:${first?.column} ${first?.message}`).toContain(`${line}:${column} `);
       expect(first?.message).toContain(wrong.words);

@@ -77,7 +77,12 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ['before', 'float f( { return 1.0; }', '1:10 error: Expected the type of a parameter, found "{".'],
   ['before', 'float f(float a { return a; }', '1:16 error: Expected ")" after the parameters, found "{".', 'Put “)”'],
   ['before', 'float f(float a) return a;', '1:18 error: Expected "{" before the body of the function, found "return".'],
-  ['before', 'float f(float a) { return a;', '2:1 error: A function cannot stand inside another one. Is a "}" missing before it?'],
+  [
+    'before',
+    'float f(float a) { return a;',
+    '1:29 error: A "}" is missing here: the next function cannot stand inside of this one.',
+    'Put “}”',
+  ],
   [
     'before',
     'float f(out float a) { a = 1.0; return a; }\nfloat g() { return f(1.0); }',
@@ -107,12 +112,7 @@ export const WRONG_DECLARATIONS: readonly WrongProgram[] = [
   ],
   ['before', 'uniform float ;', '1:15 error: Expected the name of a variable, found ";".'],
   ['before', 'uniform x;', '1:10 error: Expected the name of a variable, found ";".'],
-  [
-    'before',
-    'flat out int k;\nvoid shape(inout Shape s) { k = 1.5; }',
-    '2:33 error: The new value must be int, but this is float.',
-    'Write int( … )',
-  ],
+  ['before', 'flat out int k;\nvoid shape(inout Shape s) { k = 1.5; }', '2:33 error: The new value must be int, but this is float.'],
   [
     'before',
     'out bool k;\nvoid shape(inout Shape s) { k = true; }',

@@ -54,10 +54,29 @@ vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : v
     const words = new Float32Array(16);
     writeMaterialValues(result.compiled!, material, new Map(), words);
     const numbers = result.compiled!.slots.map(({ offset, source }) => [
-      source.from === 'parameter' ? source.parameter : '',
-      words[offset],
+      'parameter' in source ? source.parameter : '',
+      source.from === 'halves' ? [...words.slice(offset, offset + 2)] : words[offset],
     ]);
-    expect(Object.fromEntries(numbers)).toEqual({ 'u-count': 3, 'u-lit': 1, 'u-amount': 0.25, 'u-tint': 1 });
+    expect(Object.fromEntries(numbers)).toEqual({ 'u-count': [0, 3], 'u-lit': 1, 'u-amount': 0.25, 'u-tint': 1 });
+  });
+
+  it('keeps every whole number of 32 bits, and the nearest where there is none', () => {
+    const text = 'uniform int count; uniform uint seed; vec4 paint(Surface s) { return vec4(float(count) + float(seed)); }';
+    const plain = newCodeMaterial('m', {}, { text });
+    const { slots } = compileFor(GLSL_TARGET, plain).compiled!;
+    const written = (id: string, value: number): number[] => {
+      const parameters = { ...plain.parameters, [id]: { ...plain.parameters[id]!, value } };
+      const words = new Float32Array(16);
+      writeMaterialValues({ slots, frame: { line: [], functions: new Map() } }, { ...plain, parameters }, new Map(), words);
+      const { offset } = slots.find(({ source }) => 'parameter' in source && source.parameter === id)!;
+      return [...words.slice(offset, offset + 2)];
+    };
+    const together = ([high = 0, low = 0]: number[]): number => high * 65536 + low;
+    for (const value of [0, -1, 16_777_217, -16_777_219, 2 ** 31 - 1, -(2 ** 31)]) expect(together(written('u-count', value))).toBe(value);
+    for (const value of [0, 16_777_217, 2 ** 32 - 1]) expect(together(written('u-seed', value))).toBe(value);
+    expect(written('u-count', -1)).toEqual([-1, 65535]);
+    expect([2.5, -3e10, 3e10].map((value) => together(written('u-count', value)))).toEqual([3, -(2 ** 31), 2 ** 31 - 1]);
+    expect([-1, 1e20].map((value) => together(written('u-seed', value)))).toEqual([0, 2 ** 32 - 1]);
   });
 
   it('counts steps only where a loop may be long', () => {

@@ -4,13 +4,13 @@ import { samplersOf } from '../assemble-line';
 import { assembleMaterial } from '../assemble-material';
 import type { ProgramImage } from '../lower';
 import type { MaterialSource } from '../../document/material';
-import { constant, swizzle, zeroOf } from '../../ir/build';
+import { constant, construct, swizzle, zeroOf } from '../../ir/build';
 import { PIXEL_DEPTH, PIXEL_PLACE } from '../../ir/builtin-variables';
 import type { Expression, Global, IrFunction, Module, Statement } from '../../ir/ir';
-import { countsSteps, LOOP_STEPS, RAN_OUT, withAllSteps } from '../../ir/loop-guard';
+import { countsSteps, RAN_OUT, STEP_COUNTERS, withAllSteps } from '../../ir/loop-guard';
 import { mapBody, replaceGlobals } from '../../ir/map-body';
 import { linkProgram, type Program } from '../../ir/program';
-import { BOOL, componentCount, FLOAT, INT, typeName, UINT, VEC4, type Type } from '../../ir/types';
+import { BOOL, componentCount, FLOAT, typeName, VEC2, VEC4, type Type } from '../../ir/types';
 import { mapOperands } from '../../ir/walk';
 import { functionForVertexStage } from '../../ir/for-vertex-stage';
 import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
@@ -19,10 +19,10 @@ import { MOST_IMAGES } from '../limits';
 import { addedTerms, ownVariants } from '../surface-terms';
 import type { GraphProblem } from '../resolve';
 import { VERTEX_GAP } from '../vertex-gap';
-import { SlotAllocator, type Slot } from '../slots';
-import { fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
+import { SlotAllocator, type Slot, type SlotSource } from '../slots';
+import { countingFragmentModule, fragmentModule, vertexModule, type SurfaceProgram } from '../surface-programs';
 import type { DeclaredParameter } from './declared-parameters';
-import { CODE_PATH, codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
+import { CODE_PATH, codeDiagnostics, codeKey, readCode, type CodeProgram, type CodeStage } from './read-code';
 import { partsOf, putTogether } from './uniform-parts';
 
 /** A material whose surface is code. */
@@ -30,7 +30,8 @@ export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
 
 /** Compiles a material that is written as code. Same texts, same result. */
 export function compileCode(material: CodeMaterial, library: Library, { variants = [] }: CompileOptions = {}): CompileResult {
-  const { diagnostics, parameters, program } = readCode(material.code, library);
+  const { parameters, program } = readCode(material.code, library);
+  const diagnostics = codeDiagnostics(material.code, library);
   const said = { diagnostics, codeKey: codeKey(material.code), rates: {} };
   const errors = diagnostics.filter(({ severity }) => severity === 'error');
   if (!program) return { ...said, problems: errors.map(problemOf) };
@@ -113,8 +114,11 @@ class CodeLinker {
       this.reads.set(uniform, { op: 'reference', scope: 'global', name: sampler, type });
       return;
     }
-    const stored = typeName(type) === 'int' || typeName(type) === 'uint' || typeName(type) === 'bool' ? FLOAT : type;
-    const slot = this.slotTable.allocate(stored, { from: 'parameter', parameter: id });
+    const whole = typeName(type) === 'int' || typeName(type) === 'uint';
+    const source: SlotSource = whole
+      ? { from: 'halves', parameter: id, signed: typeName(type) === 'int' }
+      : { from: 'parameter', parameter: id };
+    const slot = this.slotTable.allocate(whole ? VEC2 : typeName(type) === 'bool' ? FLOAT : type, source);
     if (slot) this.reads.set(uniform, asType(slot, type));
     else this.full.push(parameter);
   }
@@ -159,8 +163,8 @@ class CodeLinker {
   }
 
   link(surface: SurfaceProgram, opacity: CodeMaterial['opacity']): Program {
-    const fragment = this.fragment(fragmentModule(surface, opacity));
-    return linkProgram(this.vertex(surface), fragment);
+    const module = countsSteps(this.pixelFunctions) ? countingFragmentModule(surface, opacity) : fragmentModule(surface, opacity);
+    return linkProgram(this.vertex(surface), this.fragment(module));
   }
 
   private fragment(module: Module): Module {
@@ -218,7 +222,7 @@ class CodeLinker {
   private withOwn(module: Module, functions: readonly IrFunction[], globals: readonly Global[]): Module {
     const block = this.slotTable.block();
     const samplers = samplersOf(this.images).map(([, each]) => each);
-    const all = [...globals, ...samplers, this.slotTable.blockGlobal(), LOOP_STEPS];
+    const all = [...globals, ...samplers, this.slotTable.blockGlobal(), ...STEP_COUNTERS];
     const renamed = functions.map((each) => (each.signature === 'main()' ? { ...each, signature: 'codeMain()', name: 'codeMain' } : each));
     return {
       structs: new Map([...module.structs, ...this.ownStructs()]),
@@ -273,18 +277,11 @@ function typeOf(module: Module, global: string | undefined): string {
 
 /** A number of the block as the type that the code declares. */
 function asType(slot: Expression, type: Type): Expression {
-  const half = constant(FLOAT, [0.5]);
-  if (typeName(type) === 'bool') return { op: 'binary', operator: '>', left: slot, right: half, type: BOOL };
+  if (typeName(type) === 'bool') return { op: 'binary', operator: '>', left: slot, right: constant(FLOAT, [0.5]), type: BOOL };
   if (typeName(type) !== 'int' && typeName(type) !== 'uint') return slot;
-  const rounded: Expression = {
-    op: 'builtin',
-    name: 'floor',
-    args: [{ op: 'binary', operator: '+', left: slot, right: half, type: FLOAT }],
-    type: FLOAT,
-  };
-  if (typeName(type) === 'int') return { op: 'construct', type: INT, args: [rounded] };
-  const positive: Expression = { op: 'builtin', name: 'max', args: [rounded, constant(FLOAT, [0])], type: FLOAT };
-  return { op: 'construct', type: UINT, args: [positive] };
+  const [high, low] = [0, 1].map((half) => construct(type, [swizzle(slot, [half])])) as [Expression, Expression];
+  const shifted: Expression = { op: 'binary', operator: '<<', left: high, right: constant(type, [16]), type };
+  return { op: 'binary', operator: '|', left: shifted, right: low, type };
 }
 
 function packedRead(read: Expression, packed: ReadonlyMap<string, Expression>): Expression {

@@ -124,7 +124,8 @@ class GraphWriter {
 
   /** A number of the graph as a parameter, with its range, words and present value. */
   private uniform({ name, type, source }: Slot): void {
-    if (source.from === 'frame') return;
+    // Only code declares whole numbers of its own.
+    if (source.from === 'frame' || source.from === 'halves') return;
     const numbers = documentNumbers(source, type, this.material) ?? [0];
     if (source.from === 'parameter') {
       const parameter = this.material.parameters[source.parameter];

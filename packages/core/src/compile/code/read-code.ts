@@ -11,6 +11,7 @@ import { weightOf } from '../../ir/weight';
 import {
   DiagnosticList,
   elaborate,
+  goodMends,
   SourceText,
   withoutComments,
   type Diagnostic,
@@ -21,7 +22,6 @@ import {
 } from '../../language';
 import { MOST_CARRIED, TOO_MANY_CARRIED } from '../limits';
 import { givesOpaque, writesOpaque } from './alpha';
-import { withGoodMends } from './good-mends';
 import { knownDirections } from './known-directions';
 import { declaredParameters, type DeclaredParameter } from './declared-parameters';
 import { SYSTEM_ATTRIBUTES, SYSTEM_UNIFORMS, SYSTEM_VARYINGS, type SystemName } from './system-names';
@@ -106,11 +106,26 @@ export function readCode(code: MaterialCode, library: Library): CodeReading {
   const at = remembered.findIndex((each) => each.key.every((part, index) => part === key[index]));
   const found = remembered[at];
   if (found) return found.reading;
-  const plain = (each: MaterialCode): CodeReading => new CodeReader(each, library).read();
-  const reading = withGoodMends(code, plain(code), CODE_PATH, plain);
+  const reading = new CodeReader(code, library).read();
   remembered.unshift({ key, reading });
   remembered.length = Math.min(remembered.length, MOST_REMEMBERED);
   return reading;
+}
+
+const said = new WeakMap<CodeReading, readonly Diagnostic[]>();
+
+/** What is to be said of a material's texts, with those mends that mend. */
+export function codeDiagnostics(code: MaterialCode, library: Library): readonly Diagnostic[] {
+  const reading = readCode(code, library);
+  const known = said.get(reading);
+  if (known) return known;
+  const found = goodMends(
+    reading.diagnostics,
+    (path) => (path === VERTICES_PATH ? code.vertices : code.text) ?? '',
+    (path, text) => new CodeReader(path === VERTICES_PATH ? { ...code, vertices: text } : { ...code, text }, library).read().diagnostics,
+  );
+  said.set(reading, found);
+  return found;
 }
 
 const UNIFORM_NAMES: ReadonlySet<string> = new Set(Object.keys(SYSTEM_UNIFORMS));

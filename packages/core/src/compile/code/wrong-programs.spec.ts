@@ -4,7 +4,7 @@ import { withEdits } from '../../language';
 import { WRONG_DECLARATIONS } from '../../testing/wrong-declarations';
 import type { WrongProgram } from '../../testing/wrong-program';
 import { WRONG_STATEMENTS } from '../../testing/wrong-statements';
-import { readCode } from './read-code';
+import { codeDiagnostics, readCode } from './read-code';
 
 const WRONG_PROGRAMS = [...WRONG_STATEMENTS, ...WRONG_DECLARATIONS];
 
@@ -25,7 +25,8 @@ describe('Wrong programs', () => {
     const [, code, said, mend] = row;
     it(`${said} ⟵ ${String(code).replace(/\s+/g, ' ').slice(0, 60)}`, () => {
       const read = codeOf(row);
-      const { diagnostics, program } = readCode(read, library());
+      const { program } = readCode(read, library());
+      const diagnostics = codeDiagnostics(read, library());
       const [first] = diagnostics;
       const place = `${first?.path === 'vertices' ? 'vertices ' : ''}${first?.line}:${first?.column}`;
       expect(`${place} ${first?.severity}: ${first?.message}`).toBe(said);

@@ -2,6 +2,7 @@ import { construct, zeroOf } from '../../ir/build';
 import type { Expression } from '../../ir/ir';
 import { BOOL, componentCount, matrix, ofSize, scalarOf, vector, type Type } from '../../ir/types';
 import { LanguageError } from '../diagnostics';
+import { wgslConversion } from './wgsl-mends';
 import type { ReadsWgsl } from './wgsl-context';
 import type { WgslExpression } from './wgsl-syntax';
 import { abstractNumber, as, concrete, numbersOf, settled, withScalar, type WgslValue } from './wgsl-value';
@@ -64,7 +65,7 @@ export class WgslConstructors {
           `The parts of ${this.expressions.words(type)} are ${this.expressions.words(ofSize(scalar, 1))}, but this is ${this.expressions.wordsOf(first)}.`,
           syntax.args[0] ?? syntax,
           {
-            mends: [this.expressions.conversion(first, ofSize(scalar, 1), syntax.args[0] ?? syntax)],
+            mends: [wgslConversion(first, ofSize(scalar, 1), syntax.args[0] ?? syntax)],
           },
         );
       }
@@ -78,7 +79,7 @@ export class WgslConstructors {
           `The parts of ${this.expressions.words(type)} are ${this.expressions.words(ofSize(scalar, 1))}, but this is ${this.expressions.wordsOf(each)}.`,
           at,
           {
-            mends: wrong === 1 ? [this.expressions.conversion(each, ofSize(scalar, componentCount(each.value.type)), at)] : [],
+            mends: wrong === 1 ? [wgslConversion(each, ofSize(scalar, componentCount(each.value.type)), at)] : [],
           },
         );
       return part;

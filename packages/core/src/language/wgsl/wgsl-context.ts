@@ -38,7 +38,6 @@ export interface ReadsWgsl {
   settledValue(syntax: WgslExpression): Expression;
   words(type: Type): string;
   wordsOf(value: WgslValue): string;
-  conversion(value: WgslValue, type: Type, range: Range): CodeMend | undefined;
   isSampler(arg: WgslExpression): boolean;
   /** Two values of one type, for functions that choose between them. */
   alike(a: WgslValue, b: WgslValue, syntax: Range): [Expression, Expression];

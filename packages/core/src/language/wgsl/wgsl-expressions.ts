@@ -8,6 +8,7 @@ import type { ControlFlow } from '../control-flow';
 import { KnownTrouble, LanguageError, write, type CodeMend } from '../diagnostics';
 import type { Environment } from '../environment';
 import { nearestMend } from '../nearest-name';
+import { wgslConversion } from './wgsl-mends';
 import { LACKED, WGSL_BUILTIN_NAMES } from './wgsl-calls';
 import { WgslBuiltinCalls } from './wgsl-builtin-calls';
 import { WgslConstructors } from './wgsl-constructors';
@@ -72,7 +73,7 @@ export class WgslExpressions implements ReadsWgsl {
     const value = as(given, type);
     if (value) return value;
     throw new LanguageError(`${what} must be ${this.words(type)}, but this is ${this.wordsOf(given)}.`, syntax, {
-      mends: [this.conversion(given, type, syntax)],
+      mends: [wgslConversion(given, type, syntax)],
     });
   }
 
@@ -94,30 +95,6 @@ export class WgslExpressions implements ReadsWgsl {
   wordsOf({ value, abstract }: WgslValue): string {
     if (!abstract) return value.type.kind === 'void' ? 'nothing' : this.words(value.type);
     return value.type.kind === 'scalar' ? (abstract === 'int' ? 'a whole number' : 'a number with a point') : this.words(value.type);
-  }
-
-  conversion({ value, abstract }: WgslValue, type: Type, { from, to }: Range): CodeMend | undefined {
-    const [given, wanted] = [value.type, type];
-    if (abstract && sameType(given, type)) return undefined;
-    const around = (word: string, last = ''): CodeMend => ({
-      label: `Write ${word}( …${last} )`,
-      edits: [
-        { from, to: from, text: `${word}(` },
-        { from: to, to, text: `${last})` },
-      ],
-    });
-    if (given.kind === 'scalar' && wanted.kind === 'scalar' && given.scalar !== 'bool')
-      return wanted.scalar === 'bool' ? undefined : around(this.words(wanted));
-    if (given.kind === 'scalar' && wanted.kind === 'vector' && given.scalar === wanted.scalar) return around(this.words(wanted));
-    if (given.kind !== 'vector' || given.scalar !== 'float') return undefined;
-    if (wanted.kind === 'vector' && wanted.scalar === 'float' && wanted.size < given.size)
-      return { label: `Take only “.${'xyzw'.slice(0, wanted.size)}”`, edits: [{ from: to, to, text: `.${'xyzw'.slice(0, wanted.size)}` }] };
-    if (wanted.kind === 'vector' && wanted.scalar === 'float')
-      return around(
-        this.words(wanted),
-        Array.from({ length: wanted.size - given.size }, (_, index) => (given.size + index === 3 ? ', 1.0' : ', 0.0')).join(''),
-      );
-    return undefined;
   }
 
   private number({ kind, text, from, to }: Of<'number'>): WgslValue {
@@ -256,7 +233,7 @@ export class WgslExpressions implements ReadsWgsl {
         });
       if (arg && value && parameter)
         return new LanguageError(`"${name}" takes ${this.words(parameter.type)} here, but this is ${this.wordsOf(value)}.`, arg, {
-          mends: [this.conversion(value, parameter.type, arg)],
+          mends: [wgslConversion(value, parameter.type, arg)],
           declared,
         });
     }
@@ -425,9 +402,9 @@ export class WgslExpressions implements ReadsWgsl {
     const [a, b] = [left.value.type, right.value.type];
     if (a.kind !== 'scalar' || b.kind !== 'scalar' || a.scalar === b.scalar || a.scalar === 'bool' || b.scalar === 'bool') return undefined;
     return a.scalar === 'float'
-      ? this.conversion(right, FLOAT, syntax.right)
+      ? wgslConversion(right, FLOAT, syntax.right)
       : b.scalar === 'float'
-        ? this.conversion(left, FLOAT, syntax.left)
+        ? wgslConversion(left, FLOAT, syntax.left)
         : undefined;
   }
 

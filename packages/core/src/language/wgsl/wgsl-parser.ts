@@ -1,7 +1,7 @@
 import type { BinaryOperator } from '../../ir/ir';
 import { LanguageError, write, type DiagnosticList } from '../diagnostics';
 import type { Token } from '../lexer';
-import { closeBlock } from '../open-brace';
+import { beginsFunction, closeBlock } from '../open-brace';
 import { TokenReader } from '../token-reader';
 import { WgslExpressionParser } from './wgsl-expression-parser';
 import type {
@@ -178,7 +178,7 @@ class WgslParser {
 
   private statementsUntil(ends: () => boolean): WgslStatement[] {
     const body: WgslStatement[] = [];
-    while (!ends() && this.reader.peek().kind !== 'end') {
+    while (!ends() && this.reader.peek().kind !== 'end' && !beginsFunction(this.reader)) {
       const { from } = this.reader.peek();
       const declares = ['let', 'var', 'const'].some((each) => this.reader.is(each)) && this.reader.peek(1).kind === 'name';
       const names = declares ? [this.reader.peek(1).text] : [];

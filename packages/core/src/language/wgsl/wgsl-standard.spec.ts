@@ -1,5 +1,5 @@
 import { library } from '../../catalogue/library';
-import { readCode } from '../../compile/code/read-code';
+import { codeDiagnostics, readCode } from '../../compile/code/read-code';
 import { WGSL_NAMES_TESTED, WGSL_RULES } from '../../testing/standard/wgsl-rules';
 import { withEdits } from '../diagnostics';
 import { SourceText } from '../source';
@@ -16,7 +16,7 @@ describe('WGSL', () => {
       const errors = readCode({ text: right }, library()).diagnostics.filter(({ severity }) => severity === 'error');
       expect(errors.map(({ line, column, message }) => `${line}:${column} ${message}`)).toEqual([]);
       if (!wrong) return;
-      const [first] = readCode({ text: wrong.text }, library()).diagnostics.filter((each) => each.severity === 'error');
+      const [first] = codeDiagnostics({ text: wrong.text }, library()).filter((each) => each.severity === 'error');
       const { line, column } = new SourceText('', wrong.text).position(wrong.at);
       expect(`${first?.line}:${first?.column} ${first?.message}`).toContain(`${line}:${column} `);
       expect(first?.message).toContain(wrong.words);

@@ -1,10 +1,10 @@
 import { constant, local, zeroOf } from '../../ir/build';
-import type { Expression, Statement, SwitchCase } from '../../ir/ir';
+import type { Expression, Statement, SwitchCase, Loop } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
 import { BOOL, INT, sameType, scalarOf, UINT, type Type } from '../../ir/types';
 import { ControlFlow } from '../control-flow';
 import { LanguageError, write } from '../diagnostics';
-import { mayEnd } from '../endless-loops';
+import { adviseEnd, adviseLength } from '../loop-advice';
 import type { Variable } from '../scope';
 import type { WgslContext } from './wgsl-context';
 import { WgslExpressions } from './wgsl-expressions';
@@ -79,7 +79,7 @@ export class WgslStatements {
       case 'while': {
         const condition = this.condition(syntax.condition);
         const body = this.loopBody(condition, syntax.body, syntax.to);
-        this.adviseEnd(condition, body, syntax, 5);
+        adviseEnd(this.context, condition, body, syntax, 'while');
         return [{ op: 'loop', condition, testFirst: true, body, step: [], origin }];
       }
       case 'block':
@@ -158,8 +158,10 @@ export class WgslStatements {
       const { step: written } = syntax;
       const step = written ? this.flow.loop(() => this.statement(written)) : [];
       const body = this.loopBody(condition, syntax.body, syntax.to);
-      this.adviseEnd(condition, [...body, ...step], syntax, 3);
-      return [{ op: 'block', body: [...start, { op: 'loop', condition, testFirst: true, body, step, origin }], origin }];
+      adviseEnd(this.context, condition, [...body, ...step], syntax, 'for');
+      const loop: Loop = { op: 'loop', condition, testFirst: true, body, step, origin };
+      adviseLength(this.context, loop, start.at(-1), syntax);
+      return [{ op: 'block', body: [...start, loop], origin }];
     });
   }
 
@@ -174,7 +176,7 @@ export class WgslStatements {
       const leaves = syntax.breakIf && this.condition(syntax.breakIf);
       [this.inContinuing, this.switches] = [false, switches];
       this.loops--;
-      this.adviseEnd(leaves ?? always, [...body, ...continuing, ...(leaves ? [{ op: 'break' } as const] : [])], syntax, 4);
+      adviseEnd(this.context, leaves ?? always, [...body, ...continuing, ...(leaves ? [{ op: 'break' } as const] : [])], syntax, 'loop');
       const steps = continuing.every(({ op }) => op === 'assign' || op === 'evaluate');
       if (!leaves && steps) return [{ op: 'loop', condition: always, testFirst: true, body, step: continuing, origin }];
       return this.withContinuing(body, continuing, leaves, origin);
@@ -261,13 +263,6 @@ export class WgslStatements {
     } finally {
       this.switches--;
     }
-  }
-
-  private adviseEnd(condition: Expression, body: readonly Statement[], syntax: Range, length: number): void {
-    const { diagnostics, environment } = this.context;
-    if (!environment.options.advice || diagnostics.hasErrorIn(syntax) || mayEnd(condition, body, environment.functions)) return;
-    const message = 'Nothing in this loop brings it to an end. It is broken off after 4,096 steps.';
-    diagnostics.add('warning', message, { from: syntax.from, to: syntax.from + length });
   }
 
   private return(syntax: Of<'return'>, origin: Origin): Statement {
