@@ -15,6 +15,8 @@ describe('Computing on the CPU and by the driver', () => {
   beforeEach(fresh);
 
   function fresh(): void {
+    // A page may hold a few at a time.
+    gl?.getExtension('WEBGL_lose_context')?.loseContext();
     gl = new OffscreenCanvas(1, 1).getContext('webgl2')!;
     gl.bindTexture(gl.TEXTURE_2D, gl.createTexture());
     gl.texStorage2D(gl.TEXTURE_2D, 1, gl.RGBA32UI, PACK, 1);
@@ -78,7 +80,7 @@ describe('Computing on the CPU and by the driver', () => {
     const all = compiled.program.fragment.text;
     const structs = [...all.matchAll(/^struct f\w* \{[^}]*\};\n/gm)].map(([each]) => each).join('');
     // Loops whose end is not plain count their steps.
-    const counter = 'int loopSteps = 0;\n';
+    const counter = 'int loopSteps = 0;\nbool loopsRanOutBefore = false;\n';
     const own = [...all.matchAll(/^(?:uvec4|int|float) f\d+\w*\([^]*?^\}\n/gm)].map(([each]) => each).join('');
     return functions.map(({ name }, index) => ({ name, text: index === 0 ? `${structs}${counter}${own}` : '' }));
   }

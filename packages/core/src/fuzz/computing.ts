@@ -18,6 +18,8 @@ export class Computing {
   private lines: string[] = [];
   private indent = 1;
   private count = 0;
+  /** Loops round what is written. */
+  private loops = 0;
   private budget = 0;
   /** Whether the array and the struct can be named. */
   private ready = false;
@@ -82,8 +84,8 @@ export class Computing {
       () => this.effect(),
       () => this.effect(),
       () => this.if(inLoop),
-      () => this.for(),
-      () => this.while(),
+      // Three in one another may come to more steps than loops without a plain end have.
+      ...(this.loops < 2 ? [() => this.for(), () => this.while()] : []),
       () => this.switch(inLoop),
       ...(inLoop ? [() => this.line(`if (${this.value('bool', 1)}) ${this.random.of(['break', 'continue'])};`)] : []),
     ];
@@ -170,10 +172,12 @@ export class Computing {
     this.line(
       `for (int ${index} = 0; ${index} < ${1 + this.random.whole(5)}; ${this.random.of([`${index}++`, `++${index}, kept.a += 2u`])}) {`,
     );
+    this.loops++;
     this.inside(() => {
       this.locals = [...this.locals, { name: index, type: 'int' }];
       this.statements(1 + this.random.whole(2), true);
     });
+    this.loops--;
     this.line('}');
   }
 
@@ -182,12 +186,15 @@ export class Computing {
     const first = this.random.chance(0.6);
     this.line(`int ${index} = ${2 + this.random.whole(4)};`);
     this.line(first ? `while (${index}-- > 0) {` : 'do {');
+    this.loops++;
     this.inside(() => this.statements(1 + this.random.whole(2), true));
+    this.loops--;
     this.line(first ? '}' : `} while (--${index} > 0);`);
   }
 
   private switch(inLoop: boolean): void {
-    this.line(`switch (${this.value('int', 1)} & 3) {`);
+    // SwiftShader loses pixels where “continue” follows a “switch” by a constant for which there is no case.
+    this.line(`switch ((${this.value('int', 1)} + int(seed)) & 3) {`);
     const labels = [0, 1, 2, 3].filter(() => this.random.chance(0.7));
     const other = this.random.whole(labels.length + 1);
     [...labels.map((label) => `case ${label}:`)].forEach((label, at) => {

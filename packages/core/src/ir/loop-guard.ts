@@ -172,13 +172,15 @@ class LoopGuard {
 export function turnsOf({ condition, testFirst, body, step }: Loop, before: Statement | undefined): number | undefined {
   if (condition.op === 'constant' && condition.value[0] === 0) return testFirst ? 0 : 1;
   const compared = comparison(condition);
-  const [only] = step;
-  if (!compared || step.length !== 1 || only?.op !== 'assign' || only.target.op !== 'reference' || only.target.name !== compared.name)
-    return undefined;
+  if (!compared) return undefined;
   const { name } = compared;
+  const paces = step.filter((each) => each.op === 'assign' && each.target.op === 'reference' && each.target.name === name);
+  const [only] = paces;
+  if (paces.length !== 1 || only?.op !== 'assign') return undefined;
   const { value } = only;
   if (value.op !== 'binary' || value.left.op !== 'reference' || value.left.name !== name || value.right.op !== 'constant') return undefined;
-  if (changes(body, name) || !isStart(before, name)) return undefined;
+  const others = step.filter((each) => each !== only);
+  if (changes([...body, ...others], name) || !isStart(before, name)) return undefined;
   const pace = (value.right.value[0] ?? 0) * (value.operator === '+' ? 1 : value.operator === '-' ? -1 : 0);
   return turnsTo(compared, startOf(before), pace);
 }

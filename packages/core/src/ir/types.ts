@@ -110,7 +110,11 @@ export function typeName(type: Type): string {
 }
 
 export function sameType(a: Type, b: Type): boolean {
-  return a === b || typeName(a) === typeName(b);
+  if (a === b) return true;
+  if (a.kind !== b.kind) return false;
+  if (a.kind === 'scalar' && b.kind === 'scalar') return a.scalar === b.scalar;
+  if (a.kind === 'vector' && b.kind === 'vector') return a.scalar === b.scalar && a.size === b.size;
+  return typeName(a) === typeName(b);
 }
 
 export function isFloatLike(type: Type): type is ScalarType | VectorType {

@@ -67,11 +67,20 @@ export function write(text: string, { from, to }: Range, label = `Write “${tex
 
 const MOST_DIAGNOSTICS = 50;
 
+interface SaidUntil {
+  readonly all: number;
+  readonly said: number;
+}
+
 export class DiagnosticList {
+  /** What is told: the first ones. */
   readonly items: Diagnostic[] = [];
+  private readonly all: Diagnostic[] = [];
   private readonly known = new Set<string>();
   /** Where something could not be read because of an error that is said elsewhere. */
   private readonly troubles: Range[] = [];
+  /** How often something was said, or not said again. */
+  private said = 0;
 
   private expansions: readonly Expansion[] = [];
 
@@ -83,6 +92,7 @@ export class DiagnosticList {
   }
 
   add(severity: Diagnostic['severity'], message: string, range: Range, more: DiagnosticMore = {}): void {
+    this.said++;
     if (this.expansions.length === 0) this.put(severity, message, range, more);
     else if (!(severity === 'error' && this.endedByMacro(range))) this.put(severity, message, range, this.throughMacro(range, more));
   }
@@ -114,13 +124,12 @@ export class DiagnosticList {
   }
 
   private put(severity: Diagnostic['severity'], message: string, range: Range, { mends = [], declared }: DiagnosticMore): void {
-    if (this.items.length >= MOST_DIAGNOSTICS) return;
     const key = `${range.from} ${message}`;
     if (this.known.has(key)) return;
     this.known.add(key);
     const { path } = this.source;
     const real = mends.filter((each) => each !== undefined);
-    this.items.push({
+    this.all.push({
       severity,
       message,
       path,
@@ -129,12 +138,42 @@ export class DiagnosticList {
       ...(real.length > 0 ? { mends: real } : {}),
       ...(declared ? { related: [{ message: 'Declared here.', path, range: declared, ...this.source.position(declared.from) }] } : {}),
     });
+    const last = this.all.at(-1);
+    if (last && this.items.length < MOST_DIAGNOSTICS) this.items.push(last);
+  }
+
+  /** How much was said until now. */
+  get mark(): SaidUntil {
+    return { all: this.all.length, said: this.said };
+  }
+
+  /** What was said since, where it speaks of nothing outside of a range; nothing otherwise. */
+  saidWithin({ from, to }: Range, since: SaidUntil): readonly Diagnostic[] | undefined {
+    const items = this.all.slice(since.all);
+    const isIn = (range: Range): boolean => range.from >= from && range.to <= to;
+    const all = items.every(
+      ({ range, mends = [], related = [] }) =>
+        isIn(range) && mends.every(({ edits }) => edits.every(isIn)) && related.every((each) => isIn(each.range)),
+    );
+    return all && this.said - since.said === items.length ? items : undefined;
+  }
+
+  /** Says once more what was said of a text that has moved since. */
+  sayAgain(items: readonly Diagnostic[], by: number): void {
+    const moved = <T extends Range>(range: T): T => ({ ...range, from: range.from + by, to: range.to + by });
+    for (const { severity, message, range, mends, related = [] } of items) {
+      this.said++;
+      this.put(severity, message, moved(range), {
+        mends: mends?.map((mend) => ({ ...mend, edits: mend.edits.map(moved) })),
+        declared: related[0] && moved(related[0].range),
+      });
+    }
   }
 
   /** Whether something that lies wholly inside a range could not be read, here or because of an error elsewhere. */
   hasErrorIn(range: Range): boolean {
     const isIn = (each: Range): boolean => each.from >= range.from && each.to <= range.to;
-    return this.items.some((each) => each.severity === 'error' && isIn(each.range)) || this.troubles.some(isIn);
+    return this.all.some((each) => each.severity === 'error' && isIn(each.range)) || this.troubles.some(isIn);
   }
 
   /** Runs `work`; a LanguageError becomes a diagnostic and `fallback` the result. Anything else is a defect and goes on up. */
@@ -143,8 +182,10 @@ export class DiagnosticList {
       return work();
     } catch (error) {
       if (!(error instanceof LanguageError)) throw error;
-      if (error instanceof KnownTrouble) this.troubles.push(error.range);
-      else this.add('error', error.message, error.range, error.more);
+      if (error instanceof KnownTrouble) {
+        this.troubles.push(error.range);
+        this.said++;
+      } else this.add('error', error.message, error.range, error.more);
       return fallback;
     }
   }

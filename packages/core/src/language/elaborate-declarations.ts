@@ -16,6 +16,7 @@ import { arrayOf, type Environment } from './environment';
 import { alwaysReturns, markMutable } from './finished-body';
 import { functionWords } from './function-words';
 import { importFunction } from './import-function';
+import { KnownBodies, type ReadBody } from './known-bodies';
 import { refuseRecursion } from './recursion';
 import { refuseName } from './reserved-names';
 import { FunctionScope } from './scope';
@@ -72,9 +73,12 @@ export class DeclarationElaborator {
     if (over) this.diagnostics.add('error', `A text may have at most ${MOST_FUNCTIONS} functions.`, over.nameRange);
     const declared = functions.map((each) => this.diagnostics.guard(() => this.signature(each), undefined));
     return () => {
+      const bodies = KnownBodies.of(this.source, this.diagnostics, this.environment, functions);
       functions.forEach((syntax, index) => {
-        const known = declared[index];
-        if (known && syntax.body) this.body(syntax, known);
+        const head = declared[index];
+        if (!head || !syntax.body) return;
+        const read = (): ReadBody => this.body(syntax, head);
+        this.environment.addFunction(syntax.name, { ...head, body: bodies?.body(syntax, read) ?? read().body });
       });
       this.refuseBodiless(functions);
       refuseRecursion(functions, this.environment, this.source.path, this.diagnostics);
@@ -119,13 +123,13 @@ export class DeclarationElaborator {
       if (before) this.refuseSecond(name, origin.range, before.origin?.range);
       const global = this.environment.addGlobal(unique, (irName) => ({ name: irName, type, storage: 'uniform', origin }));
       globals.set(name, global);
-      this.environment.note(origin.range, {
+      this.environment.note(origin.range, () => ({
         kind: 'variable',
         name,
         signature: `uniform ${typeName(type)} ${name}`,
         type: typeName(type),
         declared: origin,
-      });
+      }));
       this.uniforms.push({ name: unique, irName: global.name, type, nameRange: origin.range });
     });
     if (instance) this.environment.instances.set(instance.name, globals);
@@ -173,7 +177,7 @@ export class DeclarationElaborator {
         origin,
       }));
       const words = `${syntax.storage === 'private' ? '' : `${syntax.storage} `}${typeName(type)} ${name}`;
-      this.environment.note(nameRange, { kind: 'variable', name, signature: words, type: typeName(type), declared: origin });
+      this.environment.note(nameRange, () => ({ kind: 'variable', name, signature: words, type: typeName(type), declared: origin }));
       if (!free) return;
       const { documentation: range } = syntax;
       const comment = range && { text: this.source.slice(range), range };
@@ -275,7 +279,7 @@ export class DeclarationElaborator {
     if (syntax.body) this.environment.defined.add(declared.signature);
     this.own.push(declared.signature);
     const symbol = { kind: 'function', name, signature: functionWords(declared, name) } as const;
-    this.environment.note(nameRange, { ...symbol, declared: { path: this.source.path, range: declared.nameRange } });
+    this.environment.note(nameRange, () => ({ ...symbol, declared: { path: this.source.path, range: declared.nameRange } }));
     if (syntax.documentation) {
       this.documentation.set(declared.signature, readDocumentation(this.source.slice(syntax.documentation)));
     }
@@ -287,7 +291,7 @@ export class DeclarationElaborator {
     return origin.path === this.source.path ? (nameRange ?? origin.range) : undefined;
   }
 
-  private body(syntax: FunctionSyntax, declared: IrFunction): void {
+  private body(syntax: FunctionSyntax, declared: IrFunction): ReadBody {
     const scope = new FunctionScope(syntax.to);
     declared.parameters.forEach(({ name, type, direction }, index) => {
       const { to = syntax.from, constant = false, name: written } = syntax.parameters[index] ?? {};
@@ -299,7 +303,7 @@ export class DeclarationElaborator {
       scope.declare(name, type, constant, range).assigned = direction !== 'in';
       const words = `${typeName(type)} ${name}`;
       const declaredAt = { path: this.source.path, range };
-      this.environment.note(range, { kind: 'variable', name, signature: words, type: typeName(type), declared: declaredAt });
+      this.environment.note(range, () => ({ kind: 'variable', name, signature: words, type: typeName(type), declared: declaredAt }));
       this.environment.options.index?.visible({ name, type: typeName(type), from: to, to: syntax.to });
     });
     const statements = new StatementElaborator(this.context, scope, declared.result);
@@ -308,8 +312,8 @@ export class DeclarationElaborator {
     const falls = !this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(read);
     if (falls) this.adviseReturn(syntax, declared.result, read);
     const body: Statement[] = falls ? [...read, { op: 'return', value: zeroOf(declared.result) }] : read;
-    statements.advise();
-    this.environment.addFunction(syntax.name, { ...declared, body: markMutable(body, statements.assigned()) });
+    statements.advise(syntax);
+    return { body: markMutable(body, statements.assigned()), dependsOnOthers: statements.flow.divided.length > 0 };
   }
 
   /** The standard lets a function end without giving anything, and leaves open what it gives then. */
@@ -323,7 +327,7 @@ export class DeclarationElaborator {
 
   /** A function that is only announced cannot be called; the library's are made elsewhere. */
   private refuseBodiless(functions: readonly FunctionSyntax[]): void {
-    if (!this.environment.options.parameters) return;
+    if (!this.environment.options.parameters || functions.every(({ body }) => body)) return;
     const called = new Set<string>();
     for (const signature of this.environment.defined)
       walkBody(this.environment.functions.get(signature)?.body ?? [], (each) => each.op === 'call' && called.add(each.callee));

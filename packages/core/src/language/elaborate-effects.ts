@@ -160,7 +160,7 @@ export class EffectElaborator {
     const { type } = given;
     const name = { from: syntax.callee.from, to: syntax.callee.from + 4 };
     const words = typeName(type);
-    this.context.environment.note(name, { kind: 'builtin', name: 'modf', signature: `${words} modf(${words}, out ${words})` });
+    this.context.environment.note(name, () => ({ kind: 'builtin', name: 'modf', signature: `${words} modf(${words}, out ${words})` }));
     const number = this.variable(type, given, syntax);
     const value: Expression = { op: 'builtin', name: 'trunc', args: [number], type };
     this.changed(target, value);

@@ -144,17 +144,26 @@ export class ExpressionElaborator implements ElaboratesExpressions {
     const variable = this.scope.find(name);
     if (variable) {
       variable.read = true;
-      const type = typeName(variable.type);
-      const declared = { path: this.source.path, range: variable.declared };
-      this.environment.note(syntax, { kind: 'variable', name, signature: `${type} ${name}`, type, declared });
+      this.environment.note(syntax, () => {
+        const type = typeName(variable.type);
+        return {
+          kind: 'variable',
+          name,
+          signature: `${type} ${name}`,
+          type,
+          declared: { path: this.source.path, range: variable.declared },
+        };
+      });
       return local(variable.name, variable.type);
     }
     const found = this.environment.global(name);
     if (found) {
-      const type = typeName(found.type);
-      const words = found.storage === 'builtin' ? '' : `${found.storage === 'sampler' ? 'uniform' : found.storage} `;
-      const kind = found.storage === 'builtin' ? 'builtin' : 'variable';
-      this.environment.note(syntax, { kind, name, signature: `${words}${type} ${name}`, type, declared: found.origin });
+      this.environment.note(syntax, () => {
+        const type = typeName(found.type);
+        const words = found.storage === 'builtin' ? '' : `${found.storage === 'sampler' ? 'uniform' : found.storage} `;
+        const kind = found.storage === 'builtin' ? 'builtin' : 'variable';
+        return { kind, name, signature: `${words}${type} ${name}`, type, declared: found.origin };
+      });
       return found.storage === 'const' && found.value ? found.value : global(found.name, found.type);
     }
     if (this.scope.troubled.has(name)) throw new KnownTrouble(syntax);
@@ -207,18 +216,21 @@ export class ExpressionElaborator implements ElaboratesExpressions {
     const types = args.map((arg) => arg.type);
     const declared = this.environment.functionOf(name, types);
     if (declared) {
-      const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
-      const { path, range } = declared.origin;
-      const place = declared.nameRange ?? range;
-      this.environment.note(nameRange, { kind, name, signature: functionWords(declared, name), declared: { path, range: place } });
+      this.environment.note(nameRange, () => {
+        const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
+        const { path, range } = declared.origin;
+        return { kind, name, signature: functionWords(declared, name), declared: { path, range: declared.nameRange ?? range } };
+      });
       this.flow?.call(name, declared.signature, syntax);
       this.adviseDirections(declared, args, syntax);
       return { op: 'call', callee: declared.signature, args, type: declared.result };
     }
     const builtin = findBuiltin(name, types);
     if (builtin) {
-      const given = builtin.parameters.map(typeName).join(', ');
-      this.environment.note(nameRange, { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` });
+      this.environment.note(nameRange, () => {
+        const given = builtin.parameters.map(typeName).join(', ');
+        return { kind: 'builtin', name, signature: `${typeName(builtin.result)} ${name}(${given})` };
+      });
       if (needsNeighbours(name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
       this.checkOffset(name, args, syntax);
       if (name === 'mod') this.adviseZero(args[1], syntax.args[1] ?? syntax);
@@ -344,9 +356,10 @@ export class ExpressionElaborator implements ElaboratesExpressions {
     if (object.type.kind === 'struct') {
       const field = object.type.fields.find((each) => each.name === syntax.field);
       if (field) {
-        const type = typeName(field.type);
-        const symbol = { kind: 'field', name: field.name, signature: `${type} ${typeName(object.type)}.${field.name}`, type } as const;
-        this.environment.note(syntax.fieldRange, symbol);
+        this.environment.note(syntax.fieldRange, () => {
+          const type = typeName(field.type);
+          return { kind: 'field', name: field.name, signature: `${type} ${typeName(object.type)}.${field.name}`, type };
+        });
         return { op: 'member', object, field: field.name, type: field.type };
       }
       const names = object.type.fields.map((each) => each.name);
@@ -385,13 +398,13 @@ export class ExpressionElaborator implements ElaboratesExpressions {
       });
     }
     const type = typeName(found.type);
-    this.environment.note(fieldRange, {
+    this.environment.note(fieldRange, () => ({
       kind: 'variable',
       name: field,
       signature: `uniform ${type} ${field}`,
       type,
       declared: found.origin,
-    });
+    }));
     return global(found.name, found.type);
   }
 

@@ -43,13 +43,12 @@ export class StatementElaborator {
     return statements.flatMap((statement) => this.context.diagnostics.guard(() => this.statement(statement), []));
   }
 
-  /** Warns of what nobody reads; with an error nearby, that may be the reason. */
-  advise(): void {
+  /** Warns of what nobody reads; with an error in the function, that may be the reason. */
+  advise(whole: Range): void {
     const { diagnostics, environment, source } = this.context;
-    if (!environment.options.advice || diagnostics.items.some(({ severity }) => severity === 'error')) return;
-    for (const { read, declared } of this.variables) {
+    if (!environment.options.advice || diagnostics.hasErrorIn(whole)) return;
+    for (const { read, declared } of this.variables)
       if (!read) diagnostics.add('warning', `Nothing uses "${source.slice(declared)}".`, declared);
-    }
   }
 
   private block(syntax: StatementSyntax): Statement[] {
@@ -322,10 +321,11 @@ export class StatementElaborator {
     if (!value) declared.assigned = true;
     if (syntax.constant && value) declared.constant = constantIn(this.expressions.known(value));
     this.variables.push(declared);
-    const words = typeName(type);
-    const symbol = { kind: 'variable', name, signature: `${words} ${name}`, type: words } as const;
-    environment.note(range, { ...symbol, declared: { path: source.path, range } });
-    environment.options.index?.visible({ name, type: words, from: syntax.to, to: this.scope.end });
+    environment.note(range, () => {
+      const words = typeName(type);
+      return { kind: 'variable', name, signature: `${words} ${name}`, type: words, declared: { path: source.path, range } };
+    });
+    environment.options.index?.visible({ name, type: typeName(type), from: syntax.to, to: this.scope.end });
     if (trouble) throw trouble;
     return { op: 'declare', name: declared.name, type, value, mutable: true, origin };
   }

@@ -11,6 +11,7 @@ import { oldType } from './old-spellings';
 import type { CodeSymbol, SymbolIndex } from './symbols';
 import type { ExpressionSyntax, TypeSyntax } from './syntax';
 import type { KnownDirections } from './written-directions';
+import { LayeredMap } from '../ir/layered-map';
 import type { Range } from '../ir/origin';
 
 /** Scalars that one variable may hold: what devices can be expected to keep for each pixel. */
@@ -47,10 +48,10 @@ export interface ElaborationOptions {
 
 /** What is declared outside functions: the imported module and this text's own declarations, which hide the former. */
 export class Environment implements Module {
-  readonly structs: Map<string, StructType>;
-  readonly globals: Map<string, Global>;
-  readonly blocks: Map<string, UniformBlock>;
-  readonly functions: Map<string, IrFunction>;
+  readonly structs: LayeredMap<string, StructType>;
+  readonly globals: LayeredMap<string, Global>;
+  readonly blocks: LayeredMap<string, UniformBlock>;
+  readonly functions: LayeredMap<string, IrFunction>;
   private readonly ownStructs = new Map<string, StructType>();
   private readonly ownGlobals = new Map<string, Global>();
   /** Members of blocks that have a name of their own, by that name. */
@@ -66,13 +67,13 @@ export class Environment implements Module {
   readonly importedNames = new Set<string>();
 
   constructor(
-    private readonly imported: Module = EMPTY_MODULE,
+    readonly imported: Module = EMPTY_MODULE,
     readonly options: ElaborationOptions = {},
   ) {
-    this.structs = new Map(imported.structs);
-    this.globals = new Map(imported.globals);
-    this.blocks = new Map(imported.blocks);
-    this.functions = new Map(imported.functions);
+    this.structs = new LayeredMap(imported.structs);
+    this.globals = new LayeredMap(imported.globals);
+    this.blocks = new LayeredMap(imported.blocks);
+    this.functions = new LayeredMap(imported.functions);
     for (const each of BUILTIN_VARIABLES.values()) this.globals.set(each.name, each);
   }
 
@@ -182,8 +183,9 @@ export class Environment implements Module {
     return [...BUILTINS.keys(), ...this.ownOverloads.keys(), ...overloadIndex(this.imported).keys(), ...structs, ...NAMED_TYPES.keys()];
   }
 
-  note(range: Range, symbol: CodeSymbol): void {
-    this.options.index?.use(range, symbol);
+  /** @param symbol worked out only where somebody collects symbols */
+  note(range: Range, symbol: () => CodeSymbol): void {
+    this.options.index?.use(range, symbol());
   }
 
   /**
@@ -204,12 +206,12 @@ export class Environment implements Module {
       );
     }
     if (!syntax.struct)
-      this.note(range, {
+      this.note(range, () => ({
         kind: struct ? 'struct' : 'type',
         name: syntax.name,
         signature: structWords(syntax.name, struct),
         declared: struct?.origin,
-      });
+      }));
     return element;
   }
 

@@ -25,10 +25,10 @@ export function importFunction(syntax: Omit<ImportSyntax, 'op'>, environment: En
   environment.addImport(name, found);
   const [first] = found.visible;
   const declared = first && { path: first.origin.path, range: first.nameRange ?? first.origin.range };
-  environment.note(nameRange, {
+  environment.note(nameRange, () => ({
     kind: 'function of the Library',
     name,
     signature: first ? functionWords(first, name) : name,
     declared,
-  });
+  }));
 }

@@ -12,10 +12,24 @@ const INTEGER = /(?:0[xX][0-9a-fA-F]+|\d+)[uU]?/y;
 /** What is stuck to a number and does not belong to one. */
 const STUCK = /[A-Za-z_0-9]+/y;
 const QUOTED = /"[^"\n]*"|'[^'\n]*'/y;
-const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
 // Longest first, so that "<<=" is not read as "<<" and "=".
 const OPERATOR = /<<=|>>=|\+\+|--|<<|>>|[<>=!+\-*/%&|^]=|&&|\|\||\^\^|[-+*/%<>=!~&|^?:;,.()[\]{}]/y;
 const REST_OF_LINE = /[^\n]*/y;
+
+/** What a token may begin with, by the code of a character: most of a text is told apart by one look. */
+const enum Begins {
+  Other,
+  Name,
+  Number,
+  /** A bracket or mark that is no part of a longer operator. */
+  Mark,
+}
+const BEGINS = new Uint8Array(128);
+for (const each of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz_') BEGINS[each.charCodeAt(0)] = Begins.Name;
+for (const each of '0123456789') BEGINS[each.charCodeAt(0)] = Begins.Number;
+for (const each of '()[]{},;:?~') BEGINS[each.charCodeAt(0)] = Begins.Mark;
+const SLASH = '/'.charCodeAt(0);
+const BLANK = ' '.charCodeAt(0);
 
 /** Splits a text into tokens, one at a time; lines of the preprocessor are handed out as such. */
 export class Scanner {
@@ -100,6 +114,10 @@ export class Scanner {
   }
 
   private space(pattern: RegExp): void {
+    // One blank between words is what stands there most often.
+    if (this.text.charCodeAt(this.at) === BLANK) this.at++;
+    const code = this.text.charCodeAt(this.at);
+    if (code > BLANK && code !== SLASH) return;
     for (let length = 0; this.at < this.text.length;) {
       const from = this.at;
       if ((length = this.span(pattern))) {
@@ -128,7 +146,9 @@ export class Scanner {
   private token(): Token | undefined {
     this.lineBegins = false;
     let length = 0;
-    if ((length = this.span(NAME))) return this.push('name', length);
+    const begins = BEGINS[this.text.charCodeAt(this.at)] ?? Begins.Other;
+    if (begins === Begins.Name) return this.push('name', this.nameLength());
+    if (begins === Begins.Mark) return this.push('operator', 1);
     if ((length = this.span(FLOAT))) return this.number('float', length);
     if ((length = this.span(INTEGER))) {
       return this.number(/[uU]/.test(this.text.charAt(this.at + length - 1)) ? 'uint' : 'int', length);
@@ -141,6 +161,12 @@ export class Scanner {
         ? 'A line of the preprocessor begins with "#"; nothing stands before it.'
         : `The character "${character}" has no meaning here.`;
     return this.refuse(character.length, message);
+  }
+
+  private nameLength(): number {
+    let end = this.at + 1;
+    while (isOfName(BEGINS[this.text.charCodeAt(end)])) end++;
+    return end - this.at;
   }
 
   private number(kind: 'float' | 'int' | 'uint', length: number): Token {
@@ -164,8 +190,10 @@ export class Scanner {
   }
 
   private push(kind: Token['kind'], length: number): Token {
-    const { from, to } = this.range(this.at, this.at + length);
-    const token: Token = { kind, text: this.text.slice(this.at, this.at + length), from, to, documentation: this.documentation };
+    const [at, end] = [this.at, this.at + length];
+    const from = this.logical.written(at);
+    const to = this.logical.written(end - 1) + 1;
+    const token: Token = { kind, text: this.text.slice(at, end), from, to, documentation: this.documentation };
     this.documentation = undefined;
     this.at += length;
     return token;
@@ -180,4 +208,8 @@ export class Scanner {
   private range(from: number, to: number): Range {
     return { from: this.logical.written(from), to: to > from ? this.logical.written(to - 1) + 1 : this.logical.written(to) };
   }
+}
+
+function isOfName(begins: number | undefined): boolean {
+  return begins === Begins.Name || begins === Begins.Number;
 }

@@ -32,7 +32,7 @@ export function structOf<T>(
   if (size > LARGEST_STRUCT)
     throw new LanguageError(`This struct holds ${size} numbers; at most ${LARGEST_STRUCT} are possible.`, nameRange);
   const origin = { path: context.source.path, range: nameRange };
-  context.environment.note(nameRange, { kind: 'struct', name, signature: `struct ${name}`, declared: origin });
+  context.environment.note(nameRange, () => ({ kind: 'struct', name, signature: `struct ${name}`, declared: origin }));
   return add((irName) => ({ kind: 'struct', name: irName, fields, origin }));
 }
 

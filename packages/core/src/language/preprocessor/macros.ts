@@ -24,6 +24,11 @@ export class MacroExpander {
     private readonly known: (token: Token) => Token | undefined,
   ) {}
 
+  /** Whether a token may stand for something else. */
+  stands({ kind, text }: Token): boolean {
+    return kind === 'name' && (this.macros.has(text) || text.startsWith('__'));
+  }
+
   /**
    * Writes what a token stands for.
    *

@@ -58,6 +58,10 @@ export class Preprocessor {
     const tokens: Token[] = [];
     this.diagnostics.expandedBy(this.expander.expansions);
     for (let token = this.next(); token; token = this.next()) {
+      if (!this.expander.stands(token)) {
+        tokens.push(token);
+        continue;
+      }
       const each = token;
       this.diagnostics.guard(() => this.expander.expand(each, this.reader, tokens), undefined);
     }

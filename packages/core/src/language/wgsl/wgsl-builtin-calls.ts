@@ -70,11 +70,11 @@ export class WgslBuiltinCalls {
     }
     const { parameters, result } = found.overload;
     const args = given.map((each, index) => as(each, parameters[index] ?? each.value.type) ?? each.value);
-    this.context.environment.note(nameRange, {
+    this.context.environment.note(nameRange, () => ({
       kind: 'builtin',
       name,
       signature: `${name}(${parameters.map((each) => this.expressions.words(each)).join(', ')}) -> ${this.expressions.words(result)}`,
-    });
+    }));
     if (needsNeighbours(found.name)) this.flow?.call(name, undefined, syntax);
     const value: Expression = { op: 'builtin', name: found.name, args, type: result };
     return concrete(args.every(({ op }) => op === 'constant') ? fold(value, NO_FUNCTIONS) : value);
@@ -104,7 +104,7 @@ export class WgslBuiltinCalls {
     if (given.length !== wanted) throw new LanguageError(`"${name}" takes ${wanted} values, ${given.length} are given.`, syntax);
     const [a, b, c] = given;
     if (!a) return undefined;
-    this.context.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … )` });
+    this.context.environment.note(nameRange, () => ({ kind: 'builtin', name, signature: `${name}( … )` }));
     if (name === 'select' && b && c) {
       const [no, yes] = this.expressions.alike(a, b, syntax);
       const value = select(no, yes, settled(c));
@@ -139,12 +139,12 @@ export class WgslBuiltinCalls {
       if (read?.sampled && index === 1) {
         if (!this.expressions.isSampler(arg)) throw new LanguageError(`"${name}" takes a sampler here.`, arg);
         if (arg.op === 'name')
-          this.context.environment.note(arg, {
+          this.context.environment.note(arg, () => ({
             kind: 'variable',
             name: arg.name,
             signature: `${arg.name}: sampler`,
             declared: this.context.module.samplers.get(arg.name),
-          });
+          }));
         return;
       }
       given.push(this.expressions.value(arg));
@@ -157,7 +157,11 @@ export class WgslBuiltinCalls {
         syntax,
       );
     }
-    this.context.environment.note(nameRange, { kind: 'builtin', name, signature: `${name}( … ) -> ${this.expressions.words(value.type)}` });
+    this.context.environment.note(nameRange, () => ({
+      kind: 'builtin',
+      name,
+      signature: `${name}( … ) -> ${this.expressions.words(value.type)}`,
+    }));
     if (value.op === 'builtin' && needsNeighbours(value.name)) this.flow?.call(name, undefined, syntax, this.explicitLevel(syntax));
     return concrete(value);
   }

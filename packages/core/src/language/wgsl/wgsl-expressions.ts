@@ -121,13 +121,13 @@ export class WgslExpressions implements ReadsWgsl {
     if (variable) {
       variable.read = true;
       const type = this.words(variable.type);
-      this.environment.note(syntax, {
+      this.environment.note(syntax, () => ({
         kind: 'variable',
         name,
         signature: `${name}: ${type}`,
         type,
         declared: { path: source.path, range: variable.declared },
-      });
+      }));
       const pointed = this.scope?.pointers.get(variable.name);
       if (pointed) return concrete(pointed);
       return variable.abstract && variable.constant
@@ -137,7 +137,7 @@ export class WgslExpressions implements ReadsWgsl {
     const known = this.context.module.global(name);
     if (known) {
       const type = this.words(known.type);
-      this.environment.note(syntax, { kind: 'variable', name, signature: `${name}: ${type}`, type, declared: known.origin });
+      this.environment.note(syntax, () => ({ kind: 'variable', name, signature: `${name}: ${type}`, type, declared: known.origin }));
       if (known.storage === 'const' && known.value) return { value: known.value, abstract: this.context.module.abstractOf(name) };
       return concrete(global(known.name, known.type));
     }
@@ -201,12 +201,12 @@ export class WgslExpressions implements ReadsWgsl {
     });
     const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
     const { path, range } = fits.origin;
-    this.environment.note(nameRange, {
+    this.environment.note(nameRange, () => ({
       kind,
       name,
       signature: this.headOf(fits, name),
       declared: { path, range: fits.nameRange ?? range },
-    });
+    }));
     this.flow?.call(name, fits.signature, syntax);
     return concrete({ op: 'call', callee: fits.signature, args, type: fits.result });
   }
@@ -271,7 +271,12 @@ export class WgslExpressions implements ReadsWgsl {
         });
       }
       const type = this.words(found.type);
-      this.environment.note(fieldRange, { kind: 'field', name: field, signature: `${this.words(object.type)}.${field}: ${type}`, type });
+      this.environment.note(fieldRange, () => ({
+        kind: 'field',
+        name: field,
+        signature: `${this.words(object.type)}.${field}: ${type}`,
+        type,
+      }));
       return concrete({ op: 'member', object, field, type: found.type });
     }
     const set = LETTERS.find((each) => [...field].every((letter) => each.includes(letter)));
@@ -320,7 +325,13 @@ export class WgslExpressions implements ReadsWgsl {
       });
     }
     const type = this.words(found.type);
-    this.environment.note(fieldRange, { kind: 'variable', name: field, signature: `${field}: ${type}`, type, declared: found.origin });
+    this.environment.note(fieldRange, () => ({
+      kind: 'variable',
+      name: field,
+      signature: `${field}: ${type}`,
+      type,
+      declared: found.origin,
+    }));
     return concrete(global(found.name, found.type));
   }
 

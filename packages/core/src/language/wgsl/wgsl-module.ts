@@ -1,5 +1,5 @@
 import { local, signatureOf, zeroOf } from '../../ir/build';
-import type { Expression, Global, IrFunction } from '../../ir/ir';
+import type { Expression, Global, IrFunction, Statement } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
 import {
   BOOL,
@@ -21,6 +21,7 @@ import { KnownTrouble, LanguageError, write, type DiagnosticList } from '../diag
 import { readDocumentation, type Documentation } from '../documentation';
 import { arrayOf, type Environment } from '../environment';
 import { importFunction } from '../import-function';
+import { KnownBodies, type ReadBody } from '../known-bodies';
 import { nearestMend } from '../nearest-name';
 import { FunctionScope } from '../scope';
 import type { SourceText } from '../source';
@@ -79,9 +80,11 @@ export class WgslModule implements WgslNames, EntryModule {
       else if (each.op === 'function') this.diagnostics.guard(() => this.ready(each.name), undefined);
     }
     return () => {
+      const functions = this.declarations.filter((each) => each.op === 'function');
+      const bodies = KnownBodies.of(this.source, this.diagnostics, this.environment, functions);
       for (const each of this.declarations) {
         if (each.op === 'assert') this.diagnostics.guard(() => this.assert(each.value), undefined);
-        if (each.op === 'function' && this.byName.get(each.name) === each) this.diagnostics.guard(() => this.body(each), undefined);
+        if (each.op === 'function' && this.byName.get(each.name) === each) this.diagnostics.guard(() => this.body(each, bodies), undefined);
       }
       const { stage } = this;
       if (stage) this.diagnostics.guard(() => new WgslEntry(this, this.context, this.declarations, stage).read(), undefined);
@@ -146,7 +149,7 @@ export class WgslModule implements WgslNames, EntryModule {
     const { name, nameRange, args } = syntax;
     const plain = plainType(name);
     if (plain && args.length === 0) {
-      this.environment.note(nameRange, { kind: 'type', name, signature: name });
+      this.environment.note(nameRange, () => ({ kind: 'type', name, signature: name }));
       return plain;
     }
     if (name === 'sampler' || name === 'sampler_comparison') return 'sampler';
@@ -159,7 +162,7 @@ export class WgslModule implements WgslNames, EntryModule {
     const struct = this.environment.struct(name);
     if (struct) {
       const signature = `struct ${name} { ${struct.fields.map((field) => `${field.name}: ${wgslTypeName(field.type)}`).join(', ')} }`;
-      this.environment.note(nameRange, { kind: 'struct', name, signature, declared: struct.origin });
+      this.environment.note(nameRange, () => ({ kind: 'struct', name, signature, declared: struct.origin }));
       return struct;
     }
     if (own?.op === 'struct') throw new KnownTrouble(nameRange);
@@ -265,7 +268,7 @@ export class WgslModule implements WgslNames, EntryModule {
     if (size > 16_384) throw new LanguageError(`This struct holds ${size} numbers; at most 16384 are possible.`, nameRange);
     const origin = { path: this.source.path, range: nameRange };
     this.environment.addStruct(name, (irName) => ({ kind: 'struct', name: irName, fields, origin }));
-    this.environment.note(nameRange, { kind: 'struct', name, signature: `struct ${name}`, declared: origin });
+    this.environment.note(nameRange, () => ({ kind: 'struct', name, signature: `struct ${name}`, declared: origin }));
   }
 
   private expressions(): WgslExpressions {
@@ -285,7 +288,7 @@ export class WgslModule implements WgslNames, EntryModule {
     const written = syntax.type && this.typeOrPointer(syntax.type, undefined);
     if (written === 'sampler') {
       this.samplers.set(name, origin);
-      this.environment.note(nameRange, { kind: 'variable', name, signature: `${name}: sampler`, declared: origin });
+      this.environment.note(nameRange, () => ({ kind: 'variable', name, signature: `${name}: sampler`, declared: origin }));
       return;
     }
     if (written && 'pointsTo' in written)
@@ -338,7 +341,7 @@ export class WgslModule implements WgslNames, EntryModule {
 
   private note(name: string, range: Range, type: Type, declared: Origin): void {
     const words = wgslTypeName(type);
-    this.environment.note(range, { kind: 'variable', name, signature: `${name}: ${words}`, type: words, declared });
+    this.environment.note(range, () => ({ kind: 'variable', name, signature: `${name}: ${words}`, type: words, declared }));
   }
 
   private comment(documentation: Range | undefined): DeclaredUniform['comment'] {
@@ -453,16 +456,16 @@ export class WgslModule implements WgslNames, EntryModule {
     this.environment.defined.add(declared.signature);
     this.own.push(declared.signature);
     const words = `fn ${name}(${list.map((each) => `${each.name}: ${wgslTypeName(each.type)}`).join(', ')})${result.kind === 'void' ? '' : ` -> ${wgslTypeName(result)}`}`;
-    this.environment.note(nameRange, {
+    this.environment.note(nameRange, () => ({
       kind: 'function',
       name,
       signature: words,
       declared: { path: this.source.path, range: declared.nameRange },
-    });
+    }));
     if (syntax.documentation) this.documentation.set(declared.signature, readDocumentation(this.source.slice(syntax.documentation)));
   }
 
-  private body(syntax: WgslFunction): void {
+  private body(syntax: WgslFunction, bodies: KnownBodies | undefined): void {
     this.ready(syntax.name);
     const types = this.parameterTypes(syntax.parameters);
     const declared = this.environment.ownFunction(
@@ -470,6 +473,11 @@ export class WgslModule implements WgslNames, EntryModule {
       types.map(({ type }) => type),
     );
     if (!declared) return;
+    const read = (): ReadBody => this.statements(syntax, types, declared);
+    this.environment.addFunction(syntax.name, { ...declared, body: bodies?.body(syntax, read) ?? read().body });
+  }
+
+  private statements(syntax: WgslFunction, types: ReturnType<typeof this.parameterTypes>, declared: IrFunction): ReadBody {
     const names = new FunctionScope(syntax.to);
     const samplers = new Set(syntax.parameters.filter((each) => !types.some(({ member }) => member === each)).map(({ name }) => name));
     const scope: WgslScope = { names, pointers: new Map(), samplers };
@@ -481,13 +489,13 @@ export class WgslModule implements WgslNames, EntryModule {
       }
       const words = isPointer ? `ptr<function, ${wgslTypeName(type)}>` : wgslTypeName(type);
       const origin = { path: this.source.path, range: member.nameRange };
-      this.environment.note(member.nameRange, {
+      this.environment.note(member.nameRange, () => ({
         kind: 'variable',
         name: member.name,
         signature: `${member.name}: ${words}`,
         type: words,
         declared: origin,
-      });
+      }));
       this.environment.options.index?.visible({ name: member.name, type: words, from: member.to, to: syntax.to });
     }
     const statements = new WgslStatements(this.context, scope, declared.result);
@@ -500,7 +508,7 @@ export class WgslModule implements WgslNames, EntryModule {
         `"${syntax.name}" must return a ${wgslTypeName(declared.result)} on every way through.`,
         syntax.nameRange,
       );
-    statements.advise();
-    this.environment.addFunction(syntax.name, { ...declared, body: markMutable(read, statements.assigned()) });
+    statements.advise(syntax);
+    return { body: markMutable(read, statements.assigned()), dependsOnOthers: statements.flow.divided.length > 0 };
   }
 }

@@ -41,10 +41,10 @@ export class WgslStatements {
     return statements.flatMap((statement) => this.context.diagnostics.guard(() => this.statement(statement), []));
   }
 
-  /** Warns of what nobody reads; with an error nearby, that may be the reason. */
-  advise(): void {
+  /** Warns of what nobody reads; with an error in the function, that may be the reason. */
+  advise(whole: Range): void {
     const { diagnostics, environment, source } = this.context;
-    if (!environment.options.advice || diagnostics.items.some(({ severity }) => severity === 'error')) return;
+    if (!environment.options.advice || diagnostics.hasErrorIn(whole)) return;
     for (const { read, declared } of this.variables)
       if (!read) diagnostics.add('warning', `Nothing uses "${source.slice(declared)}".`, declared);
   }
@@ -332,13 +332,13 @@ export class WgslStatements {
     if (known && !written) declared.abstract = given?.abstract;
     this.variables.push(declared);
     const words = this.expressions.words(type);
-    environment.note(nameRange, {
+    environment.note(nameRange, () => ({
       kind: 'variable',
       name,
       signature: `${name}: ${words}`,
       type: words,
       declared: { path: source.path, range: nameRange },
-    });
+    }));
     environment.options.index?.visible({ name, type: words, from: syntax.to, to: names.end });
     // A variable without a value begins at 0 (section 7.3), where GLSL leaves that open.
     return [{ op: 'declare', name: declared.name, type, value: value ?? zeroOf(type), mutable: true, origin }];
@@ -353,13 +353,13 @@ export class WgslStatements {
     pointers.set(declared.name, place);
     this.variables.push(declared);
     const words = `ptr<function, ${this.expressions.words(place.type)}>`;
-    environment.note(nameRange, {
+    environment.note(nameRange, () => ({
       kind: 'variable',
       name,
       signature: `${name}: ${words}`,
       type: words,
       declared: { path: source.path, range: nameRange },
-    });
+    }));
     environment.options.index?.visible({ name, type: words, from: to, to: names.end });
     return [];
   }
