@@ -19,6 +19,7 @@ export { printDeclarator, printExpression, printType, printValue, type PrintedNa
 export { functionHead, printStatements } from './printing/print-statements';
 export { writtenName } from './printing/written-name';
 export { writtenGlobal } from './builtin-variables';
+export { alwaysReturns } from './finished-body';
 export { readDocumentation, type Documentation } from './documentation';
 export type { ElaborationOptions } from './environment';
 export type { ImportedFunction, Importer, ImportProblem } from './imports';

@@ -333,15 +333,17 @@ export class SourceEditor {
     const sheet = this.sheet();
     const material = this.material();
     const functionName = sheet.kind === 'function' ? sheet.name : undefined;
-    const text = this.text();
-    const made = await this.compiler.assist.translate({ text, vertices: material?.code?.vertices, functionName });
+    const code = functionName === undefined ? material?.code : { text: this.text() };
+    if (!code) return;
+    const [text, key] = [this.text(), sheetKey(sheet)];
+    const made = await this.compiler.assist.translate({ ...code, functionName });
     // Somebody went on writing meanwhile.
-    if (this.text() !== text || sheetKey(this.sheet()) !== sheetKey(sheet)) return;
+    if (this.text() !== text || sheetKey(this.sheet()) !== key) return;
     if ('problem' in made) this.workbench.tell(made.problem);
     else if (sheet.kind === 'function')
       this.workbench.edit(sheet.id, { label: `Write ${sheet.name} in ${made.language}`, changes: [{ path: ['text'], value: made.text }] });
     else if (material?.code)
-      this.graph.do(setMaterialCode(material, { ...material.code, text: made.text }, `Write the code in ${made.language}`));
+      this.graph.do(setMaterialCode(material, { text: made.text, vertices: made.vertices }, `Write the code in ${made.language}`));
   }
 
   /** Begins a vertex stage of the material's own, from which the pixel stage gets what it reads. */

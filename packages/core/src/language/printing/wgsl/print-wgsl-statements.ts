@@ -79,6 +79,11 @@ export class WgslStatementWriter implements WgslNames {
     this.out.line('}');
   }
 
+  /** Statements of the function, without its head. */
+  body(statements: readonly Statement[]): void {
+    this.statements(statements);
+  }
+
   /** Parameters that are changed inside are copied first: in WGSL they keep their value. */
   private changes(name: string): boolean {
     if (this.pointers.has(name)) return false;
