@@ -105,7 +105,8 @@ export class WgslConstructors {
     const [first] = given;
     const zeros = /^vec([234])$/.exec(name);
     if (!first && zeros) return abstractNumber('int', Array<number>(Number(zeros[1])).fill(0));
-    if (!first) throw new LanguageError(`“${name}()” needs its parts, or the type of them: ${name}f().`, syntax);
+    const typed = name === 'array' ? 'array<f32, 4>()' : `${name}f()`;
+    if (!first) throw new LanguageError(`“${name}()” needs its parts, or the type of them: ${typed}.`, syntax);
     const settledOne = given.find((each) => !each.abstract);
     const lean = given.some(({ abstract }) => abstract === 'float') ? 'float' : 'int';
     if (name === 'array') {

@@ -18,6 +18,8 @@ export interface WgslNames {
   abstractOf(name: string): 'int' | 'float' | undefined;
   /** Reads a function's head, should it not be known yet. */
   readFunction(name: string): void;
+  /** How many samplers a function of the text takes; nothing for one that is not of the text. */
+  samplersTakenBy(name: string): number | undefined;
   /** The type of a call's head, where it is one. */
   typeNamed(syntax: WgslType, scope: WgslScope | undefined): Type | undefined;
   typeOf(syntax: WgslExpression, scope: WgslScope | undefined): Type | undefined;

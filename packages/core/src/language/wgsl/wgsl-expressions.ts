@@ -199,6 +199,12 @@ export class WgslExpressions implements ReadsWgsl {
         );
       return place;
     });
+    const [taken, handed] = [this.context.module.samplersTakenBy(name), syntax.args.length - written.length];
+    if (taken !== undefined && taken !== handed)
+      throw new LanguageError(
+        `"${name}" takes ${taken} ${taken === 1 ? 'sampler' : 'samplers'} here, but ${handed} ${handed === 1 ? 'is' : 'are'} given. An image is handed on with its sampler.`,
+        nameRange,
+      );
     const kind = this.environment.importedNames.has(name) ? 'function of the Library' : 'function';
     const { path, range } = fits.origin;
     this.environment.note(nameRange, () => ({

@@ -119,6 +119,12 @@ export class WgslModule implements WgslNames, EntryModule {
     if (this.byName.get(name)?.op === 'function') this.ready(name);
   }
 
+  samplersTakenBy(name: string): number | undefined {
+    const own = this.byName.get(name);
+    if (own?.op !== 'function') return undefined;
+    return own.parameters.length - this.parameterTypes(own.parameters).length;
+  }
+
   /** The type of a call's head, where it is one. */
   typeNamed(syntax: WgslType, scope: WgslScope | undefined): Type | undefined {
     const { name, args } = syntax;

@@ -212,6 +212,8 @@ class WgslParser {
       from,
       to: this.reader.last.to,
     });
+    if (this.reader.is('fn'))
+      throw new LanguageError('A function cannot stand inside another one. Put it before, outside of all functions.', start);
     if (this.reader.is('{')) return here({ op: 'block', body: this.block() });
     if (this.reader.take('if')) return this.if(from);
     if (this.reader.take('switch')) return this.switch(from);

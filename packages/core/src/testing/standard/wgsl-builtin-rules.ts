@@ -23,7 +23,7 @@ const BUILTINS: Row[] = [
     `let a = ‹${name}(true); _ = a;`
       .replace('‹', name === 'saturate' ? '' : '‹')
       .replace('(true)', name === 'saturate' ? '(‹true)' : '(true)'),
-    '',
+    name === 'saturate' ? '"saturate" takes f32' : `"${name}" does not take (bool)`,
   ]),
   ...TWO.map((name): Row => [
     name,
@@ -35,7 +35,7 @@ const BUILTINS: Row[] = [
     name,
     `var x = 0.5; let a = ${name}(x, 0.0, 1.0); let b: vec2f = ${name}(vec2f(x), vec2f(0.0), vec2f(1.0)); _ = a; _ = b;`,
     `var x = 0.5; let a = ‹${name}(x, 1.0); _ = a;`,
-    '',
+    name === 'fma' ? 'takes 3 values, 2 are given' : `"${name}" does not take (f32, a number with a point)`,
   ]),
   ...PACKS.map(([name, given]): Row => [name, `let a = ${name}(${given}); _ = a;`, `let a = ‹${name}(true); _ = a;`, 'does not take']),
   ...['abs', 'min', 'max', 'clamp', 'sign'].map((name): Row => [

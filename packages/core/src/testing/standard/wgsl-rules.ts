@@ -124,7 +124,12 @@ export const WGSL_RULES: readonly Rule[] = [
     ['types of other languages', 'var a: f32; _ = a;', 'var a: ‹float; _ = a;', 'another language'],
     ['a vector needs what it is of', 'var a: vec3<f32>; _ = a;', 'var a: ‹vec3; _ = a;', 'Say of what'],
     ['arrays', 'var a = array<f32, 3>(1.0, 2.0, 3.0); a[1] = 4.0;', 'var a = ‹array<f32, 3>(1.0, 2.0); _ = a[0];', 'takes 3'],
-    ['arrays by their parts', 'var a = array(1.0, 2.0); a[1] = 4.0;', 'let a = ‹array(); _ = a;', ''],
+    [
+      'arrays by their parts',
+      'var a = array(1.0, 2.0); a[1] = 4.0;',
+      'let a = ‹array(); _ = a;',
+      'needs its parts, or the type of them: array<f32, 4>()',
+    ],
     [
       'a length is constant',
       'const n = 2; var a: array<f32, n * 2>; a[3] = 1.0;',
@@ -219,7 +224,7 @@ export const WGSL_RULES: readonly Rule[] = [
     ],
     ['each name once', 'const a = 1.0;\n¦', 'const a = 1.0;\nconst ‹a = 2.0;\n¦', 'already defined'],
     ['no let outside', 'const a = 1.0;\n¦', '‹let a = 1.0;\n¦', 'inside of functions'],
-    ['made of itself', 'const a = 1.0;\n¦', 'const ‹a = b;\nconst b = a;\n¦', ''],
+    ['made of itself', 'const a = 1.0;\n¦', 'const ‹a = b;\nconst b = a;\n¦', 'is made of itself'],
     ['const_assert', 'const_assert 1 < 2;\n¦ const_assert true;', 'const_assert ‹1 > 2;\n¦', 'does not hold'],
   ]),
   ...wgslRules('Expressions', [
@@ -292,13 +297,13 @@ export const WGSL_RULES: readonly Rule[] = [
     ['vectors from one number', 'let a = vec3f(1.0); _ = a;', 'let a = vec3f(‹1u); _ = a;', 'parts'],
     ['vectors of another scalar', 'let a = vec2i(vec2f(1.5)); _ = a;', 'let a = vec2i(‹1.5, 2.5); _ = a;', 'parts'],
     ['a name is no function', 'let a = 1.0; _ = a;', 'let a = 1.0; let b = ‹a(1.0); _ = b;', 'is a variable'],
-    ['no “?”', 'let a = select(1.0, 2.0, true); _ = a;', 'let a = true ‹? 1.0 : 2.0; _ = a;', ''],
+    ['no “?”', 'let a = select(1.0, 2.0, true); _ = a;', 'let a = true ‹? 1.0 : 2.0; _ = a;', '"?" has no meaning'],
     ['no “+” before a number', 'let a = 1.0; _ = a;', 'let a = ‹+1.0; _ = a;', 'no “+”'],
     ['pointers', 'var a = 1.0; let p = &a; *p = 2.0; pixel.x = *p;', 'var a = 1.0; let p = &‹3.0; _ = a;', 'Only a variable'],
   ]),
   ...wgslRules('Statements', [
     ['a semicolon', 'var a = 1.0; a = 2.0;', 'var a = 1.0‹\n a = 2.0;', 'Expected ";"'],
-    ['assignment', 'var a = 1.0; a = 2.0;', '‹1.0 = 2.0;', ''],
+    ['assignment', 'var a = 1.0; a = 2.0;', '‹1.0 = 2.0;', 'Only a variable can be assigned to'],
     ...ASSIGNED,
     [
       'assignment to a component',
@@ -359,7 +364,7 @@ export const WGSL_RULES: readonly Rule[] = [
     ['return', 'if pixel.x > 1.0 { return pixel; }', '‹return;', 'Expected a'],
     ['of its type', 'return vec4f(1.0);', 'return ‹1.0;', 'must be vec4f'],
     ['discard', 'if pixel.x > 1.0 { discard; }', 'discard‹', 'Expected ";"'],
-    ['no do', 'loop { break; }', '‹do { } while (true);', ''],
+    ['no do', 'loop { break; }', '‹do { } while (true);', 'WGSL has no “do”'],
   ]),
   ...wgslRules('Functions', [
     [
@@ -421,7 +426,7 @@ export const WGSL_RULES: readonly Rule[] = [
     ['each parameter once', 'fn f(a: f32, b: f32) { _ = a + b; }\n¦', 'fn f(a: f32, ‹a: f32) { }\n¦', 'Two parameters'],
     ['a parameter has a type', 'fn f(a: f32) { _ = a; }\n¦', 'fn f(a‹) { }\n¦', 'Expected ":"'],
     ['no unknown function', 'pixel.x = sin(1.0);', 'pixel.x = ‹sinn(1.0);', 'no function'],
-    ['functions stand outside', 'fn f() { }\n¦ f();', '‹fn f() { }', ''],
+    ['functions stand outside', 'fn f() { }\n¦ f();', '‹fn f() { }', 'cannot stand inside another'],
     [
       'a trailing comma',
       'fn f(a: f32, b: f32,) -> f32 { return a + b; }\n¦ pixel.x = f(1.0, 2.0,);',
@@ -475,6 +480,8 @@ export const WGSL_RULES: readonly Rule[] = [
     [
       'images handed on',
       `@group(0) @binding(0) var map: texture_2d<f32>;\n@group(0) @binding(1) var linear: sampler;\nfn read(image: texture_2d<f32>, s: sampler, at: vec2f) -> vec4f { return textureSampleLevel(image, s, at, 0.0); }\n¦ pixel = read(map, linear, vec2f(0.5));`,
+      `@group(0) @binding(0) var map: texture_2d<f32>;\n@group(0) @binding(1) var linear: sampler;\nfn read(image: texture_2d<f32>, s: sampler, at: vec2f) -> vec4f { return textureSampleLevel(image, s, at, 0.0); }\n¦ pixel = ‹read(map, vec2f(0.5));`,
+      'takes 1 sampler here, but 0 are given',
     ],
   ]),
   ...wgslRules('Entry points', [
