@@ -144,7 +144,7 @@ export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
 export { inOtherLanguage, type Translatable, type Translated } from './compile/code/other-language';
 export { CODE_PATH, codeDiagnostics, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
 export { compileMaterial } from './compile/compile-material';
-export { MOST_OUTLETS } from './compile/compile-outlets';
+export { MOST_OUTLETS } from './compile/limits';
 export { DOCK_INLETS } from './compile/dock';
 export { EACH_LIGHT_GROUP } from './compile/each-light-group';
 export { connectionProblem, fittingInlet, fittingOutlet } from './compile/fitting';
@@ -297,7 +297,7 @@ export { readObj } from './import/obj/read-obj';
 
 // Checks of well-known mistakes.
 export { type CheckInput, type Finding, type Mend, type SeenThrough, silenceKey } from './checks/check';
-export { type Checked, type CheckFault, CHECKS, runChecks } from './checks/run-checks';
+export { type Checked, type CheckFault, runChecks } from './checks/run-checks';
 
 // The documents of a fresh start.
 export { DEMO_DOCUMENTS } from './demo/demo-documents';

@@ -66,6 +66,8 @@ export const CHECKS: readonly Check[] = [
 
 /** What was found, and how much of it is switched off for its place. */
 export interface Checked {
+  /** How many mistakes were looked for. */
+  readonly kinds: number;
   readonly findings: readonly Finding[];
   readonly silenced: number;
   /** Checks that could not be made: a defect of ours. */
@@ -91,5 +93,5 @@ export function runChecks(input: CheckInput, checks: readonly Check[] = CHECKS):
     }
   });
   const findings = all.filter((finding) => !input.material.silenced[silenceKey(finding)]);
-  return { findings, silenced: all.length - findings.length, faults };
+  return { kinds: checks.length, findings, silenced: all.length - findings.length, faults };
 }

@@ -9,6 +9,7 @@ import { BOOL, INT, VEC4 } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { assembleMaterial } from './assemble-material';
 import type { CompiledMaterial } from './compiled-material';
+import { MOST_OUTLETS } from './limits';
 import { SurfaceLinker } from './link-surface';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { graphProblems, lowerStages } from './stages';
@@ -20,9 +21,6 @@ export interface CompiledOutlets<Code = Program> {
   /** Which outlet each index of the program stands for, under its node's path in the unfolded graph. */
   readonly outlets: readonly OutletAddress[];
 }
-
-/** Outlets in one program; more would make the driver wait too long. */
-export const MOST_OUTLETS = 64;
 
 /**
  * Compiles a program for looking at outlets: whether or not they reach the dock. Those without a value at a point (images,

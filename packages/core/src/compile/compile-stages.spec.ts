@@ -4,7 +4,7 @@ import { newMaterial } from '../document/new-documents';
 import type { OutletAddress } from '../document/graph';
 import { EACH_LIGHT_GROUP } from './each-light-group';
 import { materialOf } from '../testing/graphs';
-import { MOST_OUTLETS } from './compile-outlets';
+import { MOST_OUTLETS } from './limits';
 import { MOST_CARRIED } from './limits';
 
 function compiled(material: ReturnType<typeof materialOf>): EmittedMaterial {

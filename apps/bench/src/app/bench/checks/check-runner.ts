@@ -13,7 +13,7 @@ import { StageBinding } from '../stage/stage-binding';
 import { StageMaterials } from '../stage/stage-materials';
 
 const PAUSE_MS = 300;
-const NOTHING: Checked = { findings: [], silenced: 0, faults: [] };
+const NOTHING: Checked = { kinds: 0, findings: [], silenced: 0, faults: [] };
 
 /** Runs the checks behind the work, never during it. */
 @Injectable()

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal, ViewEncapsulation } from '@angular/core';
-import { CHECKS, silenceKey, type Finding, type Mend } from '@brelvin/core';
+import { silenceKey, type Finding, type Mend } from '@brelvin/core';
 import { Icon } from '../../shared/icons/icon';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
@@ -44,7 +44,11 @@ import { CheckRunner } from './check-runner';
         }
       </article>
     } @empty {
-      <p class="hint">Nothing found. {{ count }} well-known mistakes are looked for while you work.</p>
+      @if (runner.result().kinds; as kinds) {
+        <p class="hint">Nothing found. {{ kinds }} well-known mistakes are looked for while you work.</p>
+      } @else {
+        <p class="hint">Looking …</p>
+      }
     }
     @if (runner.result().silenced > 0) {
       <button type="button" class="text-button" (click)="runner.speak()">{{ runner.result().silenced }} switched off; show again</button>
@@ -57,7 +61,6 @@ export class ChecksPanel {
   private readonly store = inject(DocumentStore);
   protected readonly open = signal<string | undefined>(undefined);
   protected readonly key = silenceKey;
-  protected readonly count = CHECKS.length;
 
   protected toggle(finding: Finding): void {
     const key = silenceKey(finding);
