@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newCodeMaterial, Random, WellTyped } from '@brelvin/core';
+import type * as core from '@brelvin/core';
 import { build } from 'esbuild';
 import { ALL_PIXELS, Browser } from '../browser/support/browser';
 import { Bench } from '../browser/support/bench';
@@ -42,10 +43,10 @@ async function typed(text: string, read: (text: string) => void): Promise<number
 }
 
 /** The core as the pages and the command line have it: as one file. What runs the bench itself makes functions slower. */
-async function asItShips(folder: string): Promise<typeof import('@brelvin/core')> {
+async function asItShips(folder: string): Promise<Pick<typeof core, 'elaborate' | 'library'>> {
   const outfile = join(folder, 'core.mjs');
   await build({ entryPoints: ['packages/core/src/index.ts'], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20' });
-  return (await import(outfile)) as typeof import('@brelvin/core');
+  return (await import(outfile)) as typeof core;
 }
 
 /** Reading and checking code beside the reference compiler, both warm in one process each, and what a writer waits for. */

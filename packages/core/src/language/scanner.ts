@@ -17,17 +17,14 @@ const OPERATOR = /<<=|>>=|\+\+|--|<<|>>|[<>=!+\-*/%&|^]=|&&|\|\||\^\^|[-+*/%<>=!
 const REST_OF_LINE = /[^\n]*/y;
 
 /** What a token may begin with, by the code of a character: most of a text is told apart by one look. */
-const enum Begins {
-  Other,
-  Name,
-  Number,
-  /** A bracket or mark that is no part of a longer operator. */
-  Mark,
-}
+const NAME = 1;
+const NUMBER = 2;
+/** A bracket or mark that is no part of a longer operator. */
+const MARK = 3;
 const BEGINS = new Uint8Array(128);
-for (const each of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz_') BEGINS[each.charCodeAt(0)] = Begins.Name;
-for (const each of '0123456789') BEGINS[each.charCodeAt(0)] = Begins.Number;
-for (const each of '()[]{},;:?~') BEGINS[each.charCodeAt(0)] = Begins.Mark;
+for (const each of 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz_') BEGINS[each.charCodeAt(0)] = NAME;
+for (const each of '0123456789') BEGINS[each.charCodeAt(0)] = NUMBER;
+for (const each of '()[]{},;:?~') BEGINS[each.charCodeAt(0)] = MARK;
 const SLASH = '/'.charCodeAt(0);
 const BLANK = ' '.charCodeAt(0);
 
@@ -146,9 +143,9 @@ export class Scanner {
   private token(): Token | undefined {
     this.lineBegins = false;
     let length = 0;
-    const begins = BEGINS[this.text.charCodeAt(this.at)] ?? Begins.Other;
-    if (begins === Begins.Name) return this.push('name', this.nameLength());
-    if (begins === Begins.Mark) return this.push('operator', 1);
+    const begins = BEGINS[this.text.charCodeAt(this.at)];
+    if (begins === NAME) return this.push('name', this.nameLength());
+    if (begins === MARK) return this.push('operator', 1);
     if ((length = this.span(FLOAT))) return this.number('float', length);
     if ((length = this.span(INTEGER))) {
       return this.number(/[uU]/.test(this.text.charAt(this.at + length - 1)) ? 'uint' : 'int', length);
@@ -211,5 +208,5 @@ export class Scanner {
 }
 
 function isOfName(begins: number | undefined): boolean {
-  return begins === Begins.Name || begins === Begins.Number;
+  return begins === NAME || begins === NUMBER;
 }

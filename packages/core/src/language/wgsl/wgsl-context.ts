@@ -1,7 +1,7 @@
 import type { Expression, Global } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
 import type { Type } from '../../ir/types';
-import type { CodeMend, DiagnosticList } from '../diagnostics';
+import type { DiagnosticList } from '../diagnostics';
 import type { Environment } from '../environment';
 import type { SourceText } from '../source';
 import type { WgslScope } from './wgsl-scope';

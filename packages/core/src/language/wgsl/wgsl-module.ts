@@ -1,5 +1,5 @@
 import { local, signatureOf, zeroOf } from '../../ir/build';
-import type { Expression, Global, IrFunction, Statement } from '../../ir/ir';
+import type { Expression, Global, IrFunction } from '../../ir/ir';
 import type { Origin, Range } from '../../ir/origin';
 import {
   BOOL,
