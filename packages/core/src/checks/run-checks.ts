@@ -4,6 +4,7 @@ import { belowZero } from './below-zero';
 import { clippedPicture } from './clipped-picture';
 import { clampedCosine } from './clamped-cosine';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
+import { countedLoops } from './counted-loops';
 import { depthOffset } from './depth-offset';
 import { directionKinds } from './direction-kinds';
 import { emptyRanges } from './empty-ranges';
@@ -57,6 +58,7 @@ export const CHECKS: readonly Check[] = [
   shellShadow,
   behindGlass,
   depthOffset,
+  countedLoops,
   emptyRanges,
   noEffect,
   insideOut,

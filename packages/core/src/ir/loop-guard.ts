@@ -32,6 +32,8 @@ export const RAN_OUT: IrFunction = {
 
 /** What a loop of the library is taken for, whose end is not written as a number: it goes round once a light. */
 const LIBRARY_STEPS = 8;
+/** The library's number of lights: as many turns at most. */
+const LIGHT_COUNT = 'lightsInUse()';
 const ENDLESS = 1e12;
 
 /**
@@ -143,7 +145,7 @@ class LoopGuard {
     const inside = this.statements(loop.body, mayGuard);
     const once =
       1 + inside.steps + this.calls(loop.condition) + loop.step.flatMap(expressionsOf).reduce((sum, each) => sum + this.calls(each), 0);
-    const turns = turnsOf(loop, before) ?? (mayGuard ? undefined : LIBRARY_STEPS);
+    const turns = turnsOf(loop, before, this.functions) ?? (mayGuard ? undefined : LIBRARY_STEPS);
     const steps = turns === undefined ? Infinity : turns * once;
     if (steps <= MOST_PLAIN_STEPS || !mayGuard) return { statement: { ...loop, body: inside.body }, steps: Math.min(steps, ENDLESS) };
     const more: Expression = { op: 'binary', operator: '<', left: COUNTER, right: constant(INT, [MOST_STEPS]), type: BOOL };
@@ -169,7 +171,11 @@ class LoopGuard {
 }
 
 /** How often a loop goes round where that is written as numbers: `for (int i = 0; i < 8; i++)`. */
-export function turnsOf({ condition, testFirst, body, step }: Loop, before: Statement | undefined): number | undefined {
+export function turnsOf(
+  { condition, testFirst, body, step }: Loop,
+  before: Statement | undefined,
+  functions: ReadonlyMap<string, IrFunction>,
+): number | undefined {
   if (condition.op === 'constant' && condition.value[0] === 0) return testFirst ? 0 : 1;
   const compared = comparison(condition);
   if (!compared) return undefined;
@@ -180,7 +186,7 @@ export function turnsOf({ condition, testFirst, body, step }: Loop, before: Stat
   const { value } = only;
   if (value.op !== 'binary' || value.left.op !== 'reference' || value.left.name !== name || value.right.op !== 'constant') return undefined;
   const others = step.filter((each) => each !== only);
-  if (changes([...body, ...others], name) || !isStart(before, name)) return undefined;
+  if (changes([...body, ...others], name, functions) || !isStart(before, name)) return undefined;
   const pace = (value.right.value[0] ?? 0) * (value.operator === '+' ? 1 : value.operator === '-' ? -1 : 0);
   return turnsTo(compared, startOf(before), pace);
 }
@@ -212,6 +218,8 @@ const TURNED: Partial<Record<BinaryOperator, BinaryOperator>> = { '<': '>', '<='
 function comparison(condition: Expression): Comparison | undefined {
   if (condition.op !== 'binary') return undefined;
   const { left, right, operator } = condition;
+  if (left.op === 'reference' && right.op === 'call' && right.callee === LIGHT_COUNT)
+    return { name: left.name, type: left.type, operator, to: LIBRARY_STEPS };
   if (left.op === 'reference' && right.op === 'constant') return { name: left.name, type: left.type, operator, to: right.value[0] ?? 0 };
   const turned = TURNED[operator];
   if (left.op !== 'constant' || right.op !== 'reference' || !turned) return undefined;
@@ -227,15 +235,16 @@ function startOf(before: Declare): number {
 }
 
 /** Whether anything in the statements may write to a local. */
-function changes(statements: readonly Statement[], name: string): boolean {
+function changes(statements: readonly Statement[], name: string, functions: ReadonlyMap<string, IrFunction>): boolean {
   return statements.some((statement) => {
     let written = statement.op === 'assign' && rootName(statement.target) === name;
     for (const expression of expressionsOf(statement))
       walkExpression(expression, (each) => {
-        // A call may write through it; whether it does is not worth finding out.
-        if (each.op === 'call' && each.args.some((arg) => arg.op === 'reference' && arg.name === name)) written = true;
+        if (each.op !== 'call') return;
+        const { parameters = [] } = functions.get(each.callee) ?? {};
+        written ||= each.args.some((arg, index) => parameters[index]?.direction !== 'in' && rootName(arg) === name);
       });
-    return written || changes(inner(statement), name);
+    return written || changes(inner(statement), name, functions);
   });
 }
 

@@ -21,7 +21,7 @@ export function adviseEnd(context: Context, condition: Expression, body: readonl
 
 /** Warns of a “for” that plainly goes round more often than devices can be expected to. */
 export function adviseLength({ diagnostics, environment }: Context, loop: Loop, start: Statement | undefined, { from }: Range): void {
-  const turns = turnsOf(loop, start);
+  const turns = turnsOf(loop, start, environment.functions);
   if (turns === undefined || turns <= MOST_PLAIN_STEPS || !environment.options.advice) return;
   const message = `This loop goes round ${inThousands(turns)} times at each pixel; devices can be expected to do ${inThousands(MOST_PLAIN_STEPS)}. It is broken off after ${inThousands(MOST_STEPS)} steps.`;
   diagnostics.add('warning', message, { from, to: from + 'for'.length });

@@ -106,6 +106,14 @@ vec4 paint(Surface s) { return lit ? vec4(tint * amount * float(count), 1.0) : v
     expect(loop('while (true)')).toContain('loopSteps < 4096');
   });
 
+  it('does not count a loop whose index is handed to what only reads it', () => {
+    const text = (direction: string): string =>
+      compiled(`float f(${direction} int n) { n += 1; return float(n); }
+vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 8; i++) { t += f(i); } return vec4(t); }`).compiled!.program.fragment.text;
+    expect(text('in')).not.toContain('loopSteps');
+    expect(text('inout')).toContain('loopSteps');
+  });
+
   it('counts the steps of what a loop calls, and of loops in loops', () => {
     const text = compiled(`float inner(float x) { for (int i = 0; i < 100; i++) { x += 1.0; } return x; }
 vec4 paint(Surface s) { float t = 0.0; for (int i = 0; i < 1000; i++) { t += inner(t); } return vec4(t); }`).compiled!.program.fragment

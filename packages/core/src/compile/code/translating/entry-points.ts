@@ -2,7 +2,7 @@ import { CLIP_POSITION, FRONT_FACING, INSTANCE_NUMBER, PIXEL_DEPTH, PIXEL_PLACE,
 import { local } from '../../../ir/build';
 import type { Expression, Global, IrFunction, Statement } from '../../../ir/ir';
 import { mapBody } from '../../../ir/map-body';
-import { BOOL, FLOAT, UINT, VEC4, VOID, type Type } from '../../../ir/types';
+import { BOOL, FLOAT, UINT, VEC4, VOID, type StructType, type Type } from '../../../ir/types';
 import { inner, mapOperands, walkBody } from '../../../ir/walk';
 import { alwaysReturns, NotInWgsl, WgslStatementWriter, writtenGlobal } from '../../../language';
 import { GlslText } from './glsl-text';
@@ -57,6 +57,17 @@ function reached(functions: readonly IrFunction[]): IrFunction[] {
   };
   enter('main()');
   return functions.filter(({ signature }) => found.has(signature)).map(otherWayUp);
+}
+
+/** Whether a function takes, gives or computes with values of a struct. */
+function speaksOf({ parameters, result, body }: IrFunction, name: string): boolean {
+  const isIt = (type: Type): boolean =>
+    type.kind === 'array'
+      ? isIt(type.element)
+      : type.kind === 'struct' && (type.name === name || type.fields.some((field) => isIt(field.type)));
+  let found = isIt(result) || parameters.some(({ type }) => isIt(type));
+  walkBody(body, ({ type }) => void (found ||= isIt(type)));
+  return found;
 }
 
 function uses(functions: readonly IrFunction[], irName: string): boolean {
@@ -219,7 +230,13 @@ export class GlslEntryText extends GlslText {
     super.function(declared);
   }
 
+  /** What only the other stage hands on has no place here. */
+  protected override struct(struct: StructType): void {
+    if (this.all.some((each) => speaksOf(each, struct.name))) super.struct(struct);
+  }
+
   private ports(): void {
+    this.out.line('');
     const globals = [...this.from.read.module.globals.values()].filter(({ origin }) => origin?.path === this.from.path);
     const outs = globals.filter(({ storage }) => storage === 'out');
     const several = outs.filter(({ location }) => location !== undefined).length > 1;
