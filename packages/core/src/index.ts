@@ -139,7 +139,7 @@ export { SNIPPETS } from './assist/snippets';
 export { parametersOf, setMaterialCode } from './compile/code/code-edits';
 export { withVertexStage } from './compile/code/vertex-stage';
 export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
-export { loopsCountedIn, type PlacedLoop } from './compile/code/counted-loops';
+export { COUNTED_STEPS, loopsCountedIn, type PlacedLoop } from './compile/code/counted-loops';
 export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
 export { inOtherLanguage, type Translatable, type Translated } from './compile/code/other-language';
 export { CODE_PATH, codeDiagnostics, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
@@ -172,7 +172,6 @@ export type { SurfaceVariant } from './compile/surface-programs';
 export { TypedGraph } from './compile/typed-graph';
 
 // What programs are made of.
-export { MOST_STEPS } from './ir/loop-guard';
 export type { Origin, Range } from './ir/origin';
 export type { Rate } from './ir/rate';
 

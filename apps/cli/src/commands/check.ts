@@ -1,9 +1,9 @@
 import {
+  COUNTED_STEPS,
   compileMaterial,
   library,
   libraryWith,
   loopsCountedIn,
-  MOST_STEPS,
   readCode,
   type CodeMend,
   type Diagnostic,
@@ -85,7 +85,6 @@ function plain({ message, severity, line, column, range, mends, related }: Diagn
 
 /** What becomes of a loop whose length the text does not say. */
 function note({ line, column, range }: PlacedLoop): FoundProblem {
-  const steps = MOST_STEPS.toLocaleString('en');
-  const message = `Nothing in the text says how often this loop goes round. All such loops of one pixel have ${steps} steps; where they run out, the picture shows stripes.`;
+  const message = `Nothing in the text says how often this loop goes round. All such loops of one pixel have ${COUNTED_STEPS} steps; where they run out, the picture shows stripes.`;
   return { severity: 'note', message, line, column, range };
 }

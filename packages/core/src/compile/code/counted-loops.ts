@@ -1,7 +1,10 @@
 import type { MaterialCode } from '@brelvin/contract';
-import { countedLoops } from '../../ir/loop-guard';
+import { countedLoops, MOST_STEPS } from '../../ir/loop-guard';
 import { SourceText, type Diagnostic } from '../../language';
 import { CODE_PATH, VERTICES_PATH, type CodeReading } from './read-code';
+
+/** Steps of all counted loops of one pixel, as people read it. */
+export const COUNTED_STEPS = MOST_STEPS.toLocaleString('en');
 
 /** Where a loop stands in one of a material's texts. */
 export type PlacedLoop = Pick<Diagnostic, 'path' | 'range' | 'line' | 'column'>;
