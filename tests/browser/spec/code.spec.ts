@@ -179,6 +179,37 @@ describe('Code', () => {
     await bench.driver.wait(async () => (await shown()).includes('fn paint'), 60_000, 'one step back');
   });
 
+  it('writes a whole program with both stages in the other language, and back', async () => {
+    const text =
+      'uniform float rings;\nin vec2 at;\nout vec4 pixel;\nvoid main() {\n  pixel = vec4(vec3(fract(at.x * (4.0 + rings))), 1.0);\n}\n';
+    const vertices =
+      'in vec3 position;\nin vec2 uv;\nuniform mat4 clipFromObject;\nout vec2 at;\nvoid main() {\n  at = uv;\n  gl_Position = clipFromObject * vec4(position, 1.0);\n}\n';
+    await open(text, vertices);
+    const before = await bench.stagePixels();
+    await bench.press('write in WGSL', '.code-bar');
+    await bench.driver.wait(async () => (await shown()).includes('@vertex'), 60_000, 'in WGSL');
+    await noProblems();
+    expect(await shown()).toContain('@fragment');
+    expect(await bench.text('.code-bar')).not.toContain('vertices');
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.001);
+    await bench.press('write in GLSL', '.code-bar');
+    await bench.driver.wait(async () => (await shown()).includes('void main()'), 60_000, 'in GLSL');
+    await noProblems();
+    expect(await bench.text('.code-bar')).toContain('vertices');
+    expect((await bench.stagePixels()).changedShare(before)).toBeLessThan(0.001);
+  });
+
+  it('shows stripes where a loop ran out of its steps, and says which loop may', async () => {
+    await open('vec4 paint(Surface s) {\n  float t = 0.0;\n  while (t < 9000.0) { t += 1.0; }\n  return vec4(vec3(0.5), 1.0);\n}\n');
+    const { width, height } = await (await bench.see('.stage-canvas')).getRect();
+    const pixels = await bench.stagePixels();
+    const row = Array.from({ length: 24 }, (_, index) => pixels.at(Math.round(width / 2) + index, Math.round(height / 2))[0] ?? -1);
+    expect(row.some((each) => each < 20)).toBeTrue();
+    expect(row.some((each) => each > 235)).toBeTrue();
+    await bench.press('checks', '.panel-about');
+    await bench.waitForText('.finding-title', /Line 3: nothing says how often this loop goes round/);
+  });
+
   it('has a function in WGSL as a node, and calls it from GLSL', async () => {
     const name = `ember${++made}`;
     const text = `/** Ember: glows where it is low. @inlet strength number "Strength" = 2 in 0..4 */\nfn ${name}(strength: f32) -> vec3f {\n  return vec3f(1.0, 0.2, 0.0) * strength;\n}\n`;
