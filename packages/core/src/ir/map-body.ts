@@ -40,6 +40,25 @@ export function mapBody(body: readonly Statement[], change: (expression: Express
   });
 }
 
+/** The same statements, each changed by itself, those inside of it first. */
+export function mapStatements(body: readonly Statement[], change: (statement: Statement) => Statement): Statement[] {
+  const inside = (list: readonly Statement[]): Statement[] => mapStatements(list, change);
+  return body.map((statement): Statement => {
+    switch (statement.op) {
+      case 'if':
+        return change({ ...statement, then: inside(statement.then), else: inside(statement.else) });
+      case 'switch':
+        return change({ ...statement, cases: statement.cases.map((each) => ({ ...each, body: inside(each.body) })) });
+      case 'loop':
+        return change({ ...statement, body: inside(statement.body), step: inside(statement.step) });
+      case 'block':
+        return change({ ...statement, body: inside(statement.body) });
+      default:
+        return change(statement);
+    }
+  });
+}
+
 /** The same statements with other things in the place of globals. */
 export function replaceGlobals(body: readonly Statement[], replaced: ReadonlyMap<string, Expression>): readonly Statement[] {
   if (replaced.size === 0) return body;

@@ -1,5 +1,6 @@
 import { LruCache } from '../cache/lru-cache';
 import type { Statement } from '../ir/ir';
+import { mapStatements } from '../ir/map-body';
 import type { Origin } from '../ir/origin';
 import type { Diagnostic, DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
@@ -114,20 +115,5 @@ function identityOf(thing: object): number {
 function moved(body: readonly Statement[], by: number): readonly Statement[] {
   if (by === 0) return body;
   const place = ({ path, range }: Origin): Origin => ({ path, ...(range ? { range: { from: range.from + by, to: range.to + by } } : {}) });
-  const move = (statement: Statement): Statement => {
-    const here = statement.origin ? { ...statement, origin: place(statement.origin) } : statement;
-    switch (here.op) {
-      case 'if':
-        return { ...here, then: here.then.map(move), else: here.else.map(move) };
-      case 'switch':
-        return { ...here, cases: here.cases.map((each) => ({ ...each, body: each.body.map(move) })) };
-      case 'loop':
-        return { ...here, body: here.body.map(move), step: here.step.map(move) };
-      case 'block':
-        return { ...here, body: here.body.map(move) };
-      default:
-        return here;
-    }
-  };
-  return body.map(move);
+  return mapStatements(body, (each) => (each.origin ? { ...each, origin: place(each.origin) } : each));
 }

@@ -1,9 +1,9 @@
 import { CLIP_POSITION, FRONT_FACING, INSTANCE_NUMBER, PIXEL_DEPTH, PIXEL_PLACE, VERTEX_NUMBER } from '../../../ir/builtin-variables';
 import { local } from '../../../ir/build';
 import type { Expression, Global, IrFunction, Statement } from '../../../ir/ir';
-import { mapBody } from '../../../ir/map-body';
+import { mapBody, mapStatements } from '../../../ir/map-body';
 import { BOOL, FLOAT, UINT, VEC4, VOID, type StructType, type Type } from '../../../ir/types';
-import { inner, mapOperands, walkBody } from '../../../ir/walk';
+import { mapOperands, walkBody } from '../../../ir/walk';
 import { alwaysReturns, NotInWgsl, WgslStatementWriter, writtenGlobal } from '../../../language';
 import { GlslText } from './glsl-text';
 import { type NameTable, type Original } from './text-writer';
@@ -176,23 +176,7 @@ export class WgslEntryText extends WgslText {
 
 /** Statements whose bare `return` gives a value. */
 function returning(body: readonly Statement[], value: Expression): Statement[] {
-  const put = (statement: Statement): Statement => {
-    if (statement.op === 'return') return { ...statement, value };
-    if (inner(statement).length === 0) return statement;
-    switch (statement.op) {
-      case 'if':
-        return { ...statement, then: statement.then.map(put), else: statement.else.map(put) };
-      case 'switch':
-        return { ...statement, cases: statement.cases.map((each) => ({ ...each, body: each.body.map(put) })) };
-      case 'loop':
-        return { ...statement, body: statement.body.map(put) };
-      case 'block':
-        return { ...statement, body: statement.body.map(put) };
-      default:
-        return statement;
-    }
-  };
-  return body.map(put);
+  return mapStatements(body, (each) => (each.op === 'return' ? { ...each, value } : each));
 }
 
 /** One stage of a whole program in GLSL, with the entry point’s own `main`, which reads and writes variables. */
