@@ -56,6 +56,10 @@ describe('Bodies that were read before', () => {
         'float a(float x) { return f(x); }\nfloat f(vec2 x) { return x.x; }',
       ],
       ['#define F 1.0\nfloat a() { return F; }', '#define F 2.0\nfloat a() { return F; }'],
+      [
+        'float a() { float x = 1.0; return x; }\nint b() { return __LINE__; }',
+        'float a() { float x = 1.0;\n\n return x; }\nint b() { return __LINE__; }',
+      ],
       ['struct S { float k; };\nfloat a(S s) { return s.k; }', 'struct S { float j; };\nfloat a(S s) { return s.k; }'],
       ['fn a(x: f32) -> f32 { return x * k; }\nconst k = 2.0;', 'fn a(x: f32) -> f32 { return x * k; }\nconst k = 3.0;'],
       [
@@ -65,5 +69,14 @@ describe('Bodies that were read before', () => {
     ];
     for (const texts of changes)
       for (const [again, fresh] of readBoth([...texts, ...texts])) expect(told(again)).withContext(texts[0]!).toEqual(told(fresh));
+  });
+
+  it('are read again where the Library has what was missing', () => {
+    const text = 'float a(float x) { return glow(x); }';
+    const said = (names: readonly string[]): string | undefined =>
+      elaborate('missing', text, library().module, { ...OPTIONS, importer: { names, import: () => ({ problem: '' }) } }).diagnostics[0]
+        ?.message;
+    expect(said([])).toBe('There is no function "glow".');
+    expect(said(['glow'])).toContain('is a function of the Library that is not imported here');
   });
 });

@@ -61,7 +61,9 @@ export class KnownBodies {
     if (options.index || !options.names || /^[ \t]*#[ \t]*(?:define|undef|if|ifdef|ifndef)\b/m.test(source.text)) return undefined;
     const { mark, allBut } = options.names;
     const brought = [...environment.importedNames].flatMap((name) => environment.overloadsOf(name)).map(identityOf);
-    const read = [source.path, mark, allBut, options.stage, options.advice, options.parameters];
+    // What the Library has is named where something is missing.
+    const importable = [...(options.importer?.names ?? [])].join();
+    const read = [source.path, mark, allBut, options.stage, options.advice, options.parameters, importable];
     const beside = [environment.imported, options.directions, options.systemUniforms, options.names.taken].map(
       (each) => each && identityOf(each),
     );
@@ -83,8 +85,8 @@ export class KnownBodies {
     const since = this.diagnostics.mark;
     const { body, dependsOnOthers } = read();
     const said = this.diagnostics.saidWithin(syntax, since);
-    // Structs of one function get names that no other has.
-    if (!dependsOnOthers && said && !/\bstruct\b/.test(text)) this.now.set(text, { from: syntax.from, body, said });
+    // Structs of one function get names that no other has, and a line has another number once it has moved.
+    if (!dependsOnOthers && said && !/\bstruct\b|__(?:LINE|FILE)__/.test(text)) this.now.set(text, { from: syntax.from, body, said });
     return body;
   }
 }
