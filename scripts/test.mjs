@@ -14,7 +14,7 @@ import { installPackages, installSystem } from './lib/install.mjs';
 import { buildPages, buildServer, embedShaders, SERVER } from './lib/build.mjs';
 import { Cluster, clusterFolder } from './lib/postgres.mjs';
 import { ROOT } from './lib/run.mjs';
-import { countSpecs, runStage } from './lib/stage.mjs';
+import { countSpecs, failuresIn, runStage } from './lib/stage.mjs';
 
 const quick = process.argv.includes('--quick');
 const attack = process.argv.includes('--all-attacks');
@@ -144,7 +144,13 @@ async function runLane(lane, quiet, results) {
     if (quiet) console.log(`\n── ${name}\n${runs.map(({ output }) => output).join('\n')}`);
     const counts = runs.map(countSpecs);
     const sum = (key) => counts.reduce((total, each) => total + each[key], 0);
-    results.push({ name, seconds: (Date.now() - begun) / 1000, passed: sum('passed'), failed: sum('failed') });
+    results.push({
+      name,
+      seconds: (Date.now() - begun) / 1000,
+      passed: sum('passed'),
+      failed: sum('failed'),
+      told: runs.map(failuresIn).join('\n'),
+    });
   }
 }
 
@@ -159,6 +165,8 @@ async function main() {
   } finally {
     cluster?.remove();
   }
+  // Once more at the end: what was printed on the way is long, and is cut where only an end is kept.
+  for (const { name, told } of results.filter(({ failed }) => failed > 0)) console.log(`\n── what failed in ${name}\n${told}`);
   console.log('\nstage               seconds   passed   failed');
   for (const { name, seconds, passed, failed } of results) {
     console.log(`${name.padEnd(18)} ${seconds.toFixed(1).padStart(8)} ${String(passed).padStart(8)} ${String(failed).padStart(8)}`);

@@ -40,3 +40,13 @@ function counted(total, failed, code) {
   if (total === 0) return { passed: 0, failed: 1 };
   return code === 0 || failed > 0 ? { passed: total - failed, failed } : { passed: total, failed: 1 };
 }
+
+/** What failed, in the runner's own words: of Jasmine's specs what stands under its heading, of all else the end of what was printed. */
+export function failuresIn({ code, output }) {
+  const plain = output.replace(/\x1b\[[0-9;]*[A-Za-z]/g, '');
+  const jasmine = [...plain.matchAll(/^Failures:\n([\s\S]*?)^\d+ specs?, /gm)].map(([, told]) => told.trim());
+  if (jasmine.length > 0) return jasmine.join('\n');
+  const karma = [...plain.matchAll(/^.*\) .+ FAILED\n(?:[ \t]+.*\n)*/gm)].map(([told]) => told.trim());
+  if (karma.length > 0) return karma.join('\n');
+  return code === 0 ? '' : plain.trimEnd().split('\n').slice(-40).join('\n');
+}
