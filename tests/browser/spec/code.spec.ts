@@ -405,6 +405,26 @@ describe('Code', () => {
     expect(await running).toBe(0);
   });
 
+  it('is typed over as a whole, marked errors and all, and nothing of it is told to the console', async () => {
+    const id = await open();
+    await browser.consoleErrors();
+    for (const text of ['nothing that is code', '@fragment fn pixels(', 'vec4 paint(Surface s) {return vec4(0.1, 0.7, 0.2, 1.0); ']) {
+      await bench.click('.cm-content');
+      await bench.chord(Key.CONTROL, 'a');
+      await bench.keys(...text, Key.ESCAPE);
+      await bench.driver.wait(async () => (await shown()).startsWith(text.trimEnd()), 60_000, text);
+      if (!text.startsWith('vec4')) await bench.see('.cm-lintRange-error, .cm-lintPoint-error');
+    }
+    await noProblems();
+    // A bracket is put round what is chosen, as if it were typed anywhere else.
+    await choose('0.1');
+    await bench.keys('(');
+    await bench.driver.wait(async () => (await shown()).includes('vec4((0.1), 0.7'), 60_000, 'surrounded');
+    const kept = 'vec4 paint(Surface s) {return vec4((0.1), 0.7, 0.2, 1.0); }';
+    await bench.driver.wait(async () => (await stored(id)).code?.text === kept, 60_000, 'kept');
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+
   describe('that is bad', () => {
     it('in an endless loop is broken off, and the Stage goes on', async () => {
       await open();

@@ -1,3 +1,4 @@
+import { EditorSelection } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
@@ -69,6 +70,45 @@ describe('CodeEditor', () => {
     expect(times).toBe(1);
     expect(written.at(-1)).toBe(`// ab\n// 🏮\n${TEXT}`);
     expect(view.state.selection.main.head).withContext('the cursor stands behind it').toBe(6);
+  });
+
+  describe('typed over', () => {
+    const selected = (from: number, to: number): void => view.dispatch({ selection: { anchor: from, head: to } });
+
+    /** A key that writes something; whether the browser is left to put it in. */
+    function key(data: string, inputType = 'insertText'): boolean {
+      return view.contentDOM.dispatchEvent(new InputEvent('beforeinput', { data, inputType, bubbles: true, cancelable: true }));
+    }
+
+    it('is put in by the editor where something is selected, and by the browser where nothing is', () => {
+      selected(0, 'float a'.length);
+      expect(key('v')).toBe(false);
+      expect(view.state.doc.line(1).text).toBe('v = 1.0;');
+      expect(written.at(-1)).toBe(TEXT.replace('float a', 'v'));
+      expect(view.state.selection.main).toEqual(jasmine.objectContaining({ anchor: 1, head: 1 }));
+      expect(key('w')).toBe(true);
+      selected(0, 1);
+      expect(key('w', 'insertCompositionText')).withContext('what is composed of several keys').toBe(true);
+    });
+
+    it('goes past those who see all that is typed: a bracket surrounds what is selected', () => {
+      selected(10, 13);
+      key('(');
+      expect(view.state.doc.line(1).text).toBe('float a = (1.0);');
+    });
+
+    it('changes all selections at once', () => {
+      view.dispatch({ selection: EditorSelection.create([EditorSelection.range(0, 5), EditorSelection.range(15, 20)]) });
+      key('x');
+      expect(view.state.doc.toString()).toBe(TEXT.replaceAll('float', 'x').replace('x c', 'float c'));
+    });
+
+    it('changes nothing that is only to be read', async () => {
+      await set('readOnly', true);
+      selected(0, 5);
+      expect(key('x')).toBe(false);
+      expect(view.state.doc.toString()).toBe(TEXT);
+    });
   });
 
   it('has a name for those who hear it, and shows the text', () => {

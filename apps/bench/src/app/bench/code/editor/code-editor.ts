@@ -26,6 +26,7 @@ import { cursorInView } from './cursor-in-view';
 import { markAndShow, markedLines } from './marked-lines';
 import { shadingLanguage } from './shading-language';
 import { soundInput } from './sound-input';
+import { typedOver } from './typed-over';
 
 /** Text that comes from outside, and is not to be told there again. */
 const fromOutside = Annotation.define<boolean>();
@@ -51,9 +52,9 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
   readonly revealed = input<Range>();
   /** What is written, at once. */
   readonly written = output<string>();
-  /** The cursor went to another line, from 1. */
   /** What was asked for is not in this text: the next thing that is wrong, or one that can be mended. */
   readonly beyond = output<'next' | 'mend'>();
+  /** The cursor went to another line, from 1. */
   readonly lineChosen = output<number>();
   readonly declarationAsked = output<Origin>();
   readonly undoAsked = output<void>();
@@ -128,6 +129,7 @@ export class CodeEditor implements AfterViewInit, OnDestroy {
       highlightSelectionMatches(),
       lintGutter(),
       soundInput(() => this.unsound.emit()),
+      typedOver,
       linter(null, { tooltipFilter: (all) => [...all] }),
       markedLines,
       cursorInView,
