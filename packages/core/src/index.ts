@@ -176,15 +176,18 @@ export type { Origin, Range } from './ir/origin';
 export type { Rate } from './ir/rate';
 
 // Programs in the text of a target.
-export { BINDING_GROUPS, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
+export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
 export { compileFor, compileOutletsFor, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
+export { ENTRY_POINTS } from './emit/wgsl/entry-names';
+export { WGSL_TARGET } from './emit/wgsl/target';
 export { type PackedOutlets, type PackedResult, packOutlets, packResult, unpackOutlets, unpackResult } from './emit/packed-result';
 
 // A graphics device, as a frame sees it.
 export {
   type BoundResources,
   type BufferDescriptor,
+  CANVAS_FORMAT,
   type Device,
   type DeviceBindGroup,
   type DeviceBuffer,
@@ -200,6 +203,7 @@ export {
   type Sampling,
   type TextureDescriptor,
   type TextureFormat,
+  type VertexBufferLayout,
 } from './device/device';
 export { groupFault, passFault, PassRefused } from './device/pass-faults';
 
@@ -250,6 +254,7 @@ export { type MeshWork, workOut } from './mesh/mesh-work';
 export { hitPart } from './mesh/ray';
 
 // Images and environments.
+export { halfValue } from './image/half';
 export { hexFromLinear, hsvFromSrgb, linearFromHex, linearFromSrgb, srgbFromHsv, srgbFromLinear } from './image/colour-space';
 export { faceDirection, faceSolidAngle, panoramaDirection, panoramaSolidAngle } from './image/environment/directions';
 export { type EnvironmentPixels, facesPixels, LARGEST_PANORAMA, panoramaPixels } from './image/environment/environment-pixels';

@@ -10,17 +10,16 @@ import {
   START_CAMERA,
   THUMBNAIL_SIZE,
   type FrameRenderer,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = THUMBNAIL_SIZE;
 const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 
 /** Edges of what is brighter than white: a sphere that gives light of its own, before black. */
 describe('Bright edges', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -43,7 +42,7 @@ describe('Bright edges', () => {
 
   async function rows(brightness: number, rig = dark()): Promise<number[][]> {
     const material = shining(brightness);
-    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary());
+    const { compiled, problems } = compileFor(device.target, material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));
     const surface = await bring(device, compiled!);

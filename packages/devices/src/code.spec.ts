@@ -17,10 +17,9 @@ import {
   START_CAMERA,
   WellTyped,
   type MeshBuffers,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
 import { RIGHT_PROGRAMS } from '../../core/src/testing/right-programs';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
@@ -32,7 +31,7 @@ const PACK = 64;
 const RANDOM_PROGRAMS = 5000;
 
 describe('Code on a device', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
   let mesh: MeshBuffers;
 
@@ -45,7 +44,7 @@ describe('Code on a device', () => {
   async function drawn(code: MaterialCode, parameters?: Material['parameters']): Promise<Float32Array> {
     const made = newCodeMaterial('m', {}, code);
     const material = { ...made, parameters: parameters ?? made.parameters };
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
     const surface = await bring(device, compiled);
     const pixels = await renderer.measure({ items: [{ mesh, surface, material }], ...view }, size);
@@ -77,7 +76,7 @@ describe('Code on a device', () => {
       );
       const sum = functions.map(({ name }) => `${name}(s.normal, s.uv.x, s.uv, int(s.copy))`).join(' + ');
       const text = `${functions.map((each) => each.text).join('')}vec4 paint(Surface s) { return ${sum}; }`;
-      const { compiled, problems } = compileFor(GLSL_TARGET, newCodeMaterial('random', {}, { text }));
+      const { compiled, problems } = compileFor(device.target, newCodeMaterial('random', {}, { text }));
       expect(problems).withContext(`seeds from ${first}`).toEqual([]);
       const shader = gl.createShader(gl.FRAGMENT_SHADER)!;
       gl.shaderSource(shader, compiled!.program.fragment.text);
@@ -101,7 +100,7 @@ describe('Code on a device', () => {
       let { code } = made.material;
       for (let step = 0; step < 3; step++) {
         const written: Material = { ...material, code };
-        const { compiled, problems } = compileFor(GLSL_TARGET, written, demoLibrary());
+        const { compiled, problems } = compileFor(device.target, written, demoLibrary());
         if (!compiled) throw new Error(`${material.name}: ${problems.map(({ message }) => message).join()}`);
         const surface = await bring(device, compiled);
         pictures.push(await renderer.measure({ items: [{ mesh, surface, material: written }], ...view }, size));
@@ -155,7 +154,7 @@ vec4 paint(Surface s) { return vec4(count == -16777219, seed == 4294967291u, man
         .withContext(half)
         .toEqual(new Set([0, 1]));
     }
-    const { compiled } = compileFor(GLSL_TARGET, newCodeMaterial('m', {}, { text }), undefined, { variants: ['inspect'] });
+    const { compiled } = compileFor(device.target, newCodeMaterial('m', {}, { text }), undefined, { variants: ['inspect'] });
     expect(compiled!.variants.inspect?.fragment.text).toContain('brokenOff');
   });
 
@@ -163,7 +162,7 @@ vec4 paint(Surface s) { return vec4(count == -16777219, seed == 4294967291u, man
     const loop = 'float t = 0.0; for (float i = 0.0; i < 2999.0 + glow; i += 1.0) { t += 1.0; if (i > 2990.0 * glow) break; }';
     const text = `/** Glow. */ uniform float glow; // = 1.0 in 0..1\nvec4 paint(Surface s) { ${loop} return vec4(vec3(0.5), t / 3100.0); }`;
     const material = newCodeMaterial('m', {}, { text });
-    const { compiled } = compileFor(GLSL_TARGET, material);
+    const { compiled } = compileFor(device.target, material);
     expect(compiled?.opacity).toBe('blend');
     expect(compiled?.program.fragment.text).toContain('loopSteps');
     // What is laid over black shows its alpha: 0.5 × (2992 or less) / 3100.
@@ -216,7 +215,7 @@ vec4 paint(Surface s) { return vec4(count == -16777219, seed == 4294967291u, man
 
   /** As on the Stage, eight bits a channel. */
   async function pictured(material: Material): Promise<Uint8Array> {
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     if (!compiled) throw new Error(problems.map(({ message }) => message).join());
     const scene = new StageScene(device, renderer);
     scene.setBench('bench');

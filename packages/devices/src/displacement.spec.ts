@@ -8,16 +8,15 @@ import {
   StageScene,
   START_CAMERA,
   type FrameRenderer,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 160;
 const size = { width: SIDE, height: SIDE };
 
 describe('A cube whose sides are moved by a picture', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -49,7 +48,7 @@ describe('A cube whose sides are moved by a picture', () => {
   it('stays shut along its edges', async () => {
     const rig = { ...newRig('r'), sun: newLight('sun', { on: false }), ambient: newLight('ambient', { on: false }), background: [1, 0, 0] };
     const material = moved(0.3);
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     expect(problems).toEqual([]);
     const stage = new StageScene(device, renderer);
     stage.setBench('m');

@@ -12,9 +12,10 @@ import {
   type DeviceTexture,
   type FloatPicture,
   type ReadyEnvironment,
+  type Device,
 } from '@brelvin/core';
 import { albedosByHand } from '../../core/src/testing/quadrature';
-import { WebGl2Device } from './webgl2/webgl2-device';
+import { openDevice } from './testing/open-device';
 
 const nextTask = async (): Promise<void> => undefined;
 
@@ -26,7 +27,7 @@ interface CubePixels {
   readonly colours: Float32Array;
 }
 
-async function pixelsOf(device: WebGl2Device, cube: DeviceTexture, level: number): Promise<CubePixels> {
+async function pixelsOf(device: Device, cube: DeviceTexture, level: number): Promise<CubePixels> {
   const side = cube.width >> level;
   const directions = new Float32Array(side * side * 18);
   const angles = new Float32Array(side * side * 6);
@@ -77,11 +78,11 @@ function byHand(
 }
 
 describe('Environments on a real device', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let passes: EnvironmentPasses;
 
   beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    device = await openDevice(4);
     passes = new EnvironmentPasses(device);
   });
 
@@ -131,7 +132,7 @@ describe('Environments on a real device', () => {
 
 describe('The table of albedos', () => {
   it('is that of quadrature, from glancing to facing, smooth to rough', async () => {
-    const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const device = await openDevice(4);
     const table = new EnvironmentPasses(device).albedos;
     const read = await device.readFloats(table);
     const side = table.width;
@@ -157,7 +158,7 @@ describe('The table of albedos', () => {
 
 describe('A context that is lost in the middle', () => {
   it('leaves preparing to come to an end, and another device starts anew', async () => {
-    const lost = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const lost = await openDevice(4);
     const passes = new EnvironmentPasses(lost);
     const pixels = panoramaPixels(generatedEnvironment('loft-window', 256));
     let steps = 0;
@@ -168,7 +169,7 @@ describe('A context that is lost in the middle', () => {
     expect(steps)
       .withContext('before the cube, and before each level of it')
       .toBe(1 + ENVIRONMENT_LEVELS);
-    const device = WebGl2Device.create(new OffscreenCanvas(4, 4));
+    const device = await openDevice(4);
     const ready = await new EnvironmentPasses(device).prepare(pixels, WHOLE_ENVIRONMENT, nextTask);
     const [red = NaN] = await device.readFloats(ready.filtered!, 3, 2);
     expect(red).toBeGreaterThan(0.05);

@@ -16,9 +16,8 @@ import {
   THUMBNAIL_SIZE,
   type FrameItem,
   type Picture,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { withRenderer } from './testing/with-renderer';
 
 const SIDE = THUMBNAIL_SIZE;
@@ -26,13 +25,13 @@ const front = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 
 /** The frame renderer on a real device: pixels against closed forms. */
 describe('FrameRenderer', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
 
   async function item(material: Material, shape: MeshShape, rig: LightRig): Promise<FrameItem> {
-    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary());
+    const { compiled, problems } = compileFor(device.target, material, demoLibrary());
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: shape !== 'cube' }));
     return { mesh, surface: await renderer.prepare(compiled!, { camera: front, rig, seconds: 0 }, mesh, material), material };

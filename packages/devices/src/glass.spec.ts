@@ -8,10 +8,9 @@ import {
   StageScene,
   START_CAMERA,
   type FrameRenderer,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 96;
 const size = { width: SIDE, height: SIDE };
@@ -26,7 +25,7 @@ const dark: LightRig = {
 
 /** Glass on a real device: a checker behind it, and glass behind glass. */
 describe('Glass', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -87,7 +86,7 @@ describe('Glass', () => {
     };
     stage.show(set);
     for (const [id, { material }] of Object.entries(things)) {
-      const { compiled, problems } = compileFor(GLSL_TARGET, material);
+      const { compiled, problems } = compileFor(device.target, material);
       expect(problems).toEqual([]);
       stage.assign(id, { material, surface: await bring(device, compiled!) });
     }

@@ -12,10 +12,9 @@ import {
   WHOLE_PICTURE,
   type FrameRenderer,
   type Inspection,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const SIDE = 128;
 const size = { width: SIDE, height: SIDE };
@@ -33,7 +32,7 @@ const NEAR: NearOcclusion = { radius: 4, strength: 1 };
 
 /** What stands on a floor, and the floor. */
 describe('The ground', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -56,7 +55,7 @@ describe('The ground', () => {
     stage.setBench('m');
     stage.show(set);
     for (const [id, document] of Object.entries({ m: material, floor: newFloorMaterial() })) {
-      const { compiled } = compileFor(GLSL_TARGET, document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
+      const { compiled } = compileFor(device.target, document, undefined, { variants: ['shadowed', 'occluded', 'inspect'] });
       const surface = await bring(device, compiled!);
       stage.assign(id, { material: document, surface });
     }

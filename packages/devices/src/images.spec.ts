@@ -13,7 +13,6 @@ import {
   type MipChain,
   type MeshRecipe,
   type Pixels,
-  GLSL_TARGET,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
 
@@ -75,7 +74,7 @@ describe('Images on a device', () => {
     seen: OrbitCamera = camera,
     chain = mipChain,
   ): Promise<Float32Array> {
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh(recipe));
     const surface = await bring(device, compiled!);

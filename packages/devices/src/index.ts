@@ -1,1 +1,2 @@
 export { WebGl2Device, NoWebGl2 } from './webgl2/webgl2-device';
+export { WebGpuDevice, NoWebGpu } from './webgpu/webgpu-device';

@@ -18,9 +18,8 @@ import {
   type FrameItem,
   type Inspection,
   type Term,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
@@ -29,7 +28,7 @@ const front = { ...START_CAMERA, azimuth: 0, elevation: 0 };
 
 /** Pictures taken apart on a real device. */
 describe('Inspection', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -43,7 +42,7 @@ describe('Inspection', () => {
   };
 
   async function item(material: Material, shape: MeshShape): Promise<FrameItem> {
-    const { compiled, problems } = compileFor(GLSL_TARGET, material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
+    const { compiled, problems } = compileFor(device.target, material, demoLibrary(), { variants: ['inspect', 'shadowed'] });
     expect(problems).toEqual([]);
     const mesh = renderer.uploadMesh(buildMesh({ shape, numbers: {}, smooth: true }));
     return { mesh, surface: await bring(device, compiled!), material };
@@ -234,7 +233,7 @@ describe('Inspection', () => {
 
   it('draws wires also over a part that counts as nearer than it is', async () => {
     const plain = newMaterial('plain');
-    const { compiled } = compileFor(GLSL_TARGET, plain);
+    const { compiled } = compileFor(device.target, plain);
     const lines = async (depthOffset: number): Promise<number> => {
       const scene = new StageScene(device, renderer);
       scene.setBench('m');
@@ -266,7 +265,7 @@ describe('Inspection', () => {
 });
 
 describe('The view transform', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -337,7 +336,7 @@ describe('The view transform', () => {
         },
       };
       const rig = { ...newRig('r'), background: [0, 0, 0], bloom: { strength, from: 1 } };
-      const { compiled } = compileFor(GLSL_TARGET, lamp);
+      const { compiled } = compileFor(device.target, lamp);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: { radius: 0.3 }, smooth: true }));
       const surface = await bring(device, compiled!);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
@@ -360,7 +359,7 @@ describe('The view transform', () => {
     const far = async (density: number): Promise<number> => {
       const rig = { ...newRig('r'), background: [0, 0, 0], fog: { density, colour: [0, 1, 0] } };
       const material = newMaterial('m');
-      const { compiled } = compileFor(GLSL_TARGET, material);
+      const { compiled } = compileFor(device.target, material);
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: {}, smooth: true }));
       const surface = await bring(device, compiled!);
       const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });

@@ -9,7 +9,6 @@ import {
   newRig,
   START_CAMERA,
   THIS_LIGHT_KIND,
-  GLSL_TARGET,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
 
@@ -63,7 +62,7 @@ describe('Kinds on a device', () => {
   for (const pack of packs) {
     it(`${pack.map((kind) => kind.id).join(', ')}`, async () => {
       const material = summed(pack);
-      const { compiled, problems } = compileFor(GLSL_TARGET, material);
+      const { compiled, problems } = compileFor(device.target, material);
       expect(problems).toEqual([]);
       const rig = newRig('r');
       const mesh = renderer.uploadMesh(buildMesh({ shape: 'sphere', numbers: {}, smooth: true }));

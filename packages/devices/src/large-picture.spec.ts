@@ -4,7 +4,6 @@ import {
   drawLargePicture,
   drawnPixels,
   FIRST_OUTLINE,
-  GLSL_TARGET,
   newLight,
   newMaterial,
   newRig,
@@ -13,9 +12,9 @@ import {
   StageScene,
   type FrameRenderer,
   type Picture,
+  type Device,
 } from '@brelvin/core';
 import { bring, withRenderer } from './testing/with-renderer';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 
 const size = { width: 300, height: 200 };
 const cssSize = { width: 150, height: 100 };
@@ -24,7 +23,7 @@ const TILED = { size, cssSize, atOnce: 128, tile: 96 };
 
 /** Pictures in tiles on a real device, beside the same drawn at once. */
 describe('A large picture', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(32, (open) => ({ device, renderer } = open));
@@ -33,7 +32,7 @@ describe('A large picture', () => {
     const scene = new StageScene(device, renderer);
     scene.setBench('m');
     scene.show(newSet('s', shape));
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     expect(problems).toEqual([]);
     scene.assign('m', { material, surface: await bring(device, compiled!) });
     const camera = { ...START_CAMERA, target: [0, 0, 0], distance: 5 };

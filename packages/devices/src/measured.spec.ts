@@ -9,10 +9,10 @@ import {
   newRig,
   START_CAMERA,
   type Picture,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
 import { bring } from './testing/with-renderer';
+import { openDevice } from './testing/open-device';
 
 const [LARGE, SMALL] = [
   { width: 256, height: 192 },
@@ -20,11 +20,11 @@ const [LARGE, SMALL] = [
 ];
 
 describe('The picture drawn last, measured', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(LARGE.width, LARGE.height));
+    device = await openDevice(LARGE.width);
     renderer = new FrameRenderer(device);
   });
   afterAll(() => device.destroy());
@@ -40,7 +40,7 @@ describe('The picture drawn last, measured', () => {
     const rig: LightRig = { ...newRig('r'), sun: newLight('sun', { intensity: 0 }), exposure, curve: 'aces' };
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'plane', numbers: { width: 40, height: 40 }, smooth: true }));
     const camera = { ...START_CAMERA, azimuth: 0, elevation: 0 };
-    const { compiled } = compileFor(GLSL_TARGET, material);
+    const { compiled } = compileFor(device.target, material);
     const surface = await bring(device, compiled!);
     return { items: [{ mesh, surface, material }], camera, rig, seconds: 0 };
   }

@@ -16,9 +16,8 @@ import {
   type EmittedOutlets,
   type OutletAddress,
   type ProbedPoint,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
@@ -27,7 +26,7 @@ const camera = { ...START_CAMERA, azimuth: 0.4, elevation: 0.3 };
 
 /** Outlets looked at on a real device: on the mesh, in small, and at a point. */
 describe('Outlets on a device', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -41,7 +40,7 @@ describe('Outlets on a device', () => {
   }
 
   function compiledOutlets(material: Material, wanted = allOutlets(material)): EmittedOutlets {
-    const found = compileOutletsFor(GLSL_TARGET, material, wanted);
+    const found = compileOutletsFor(device.target, material, wanted);
     if (!('compiled' in found)) throw new Error(found.problems.map((each) => each.message).join());
     return found;
   }

@@ -11,9 +11,8 @@ import {
   StageScene,
   WHOLE_PICTURE,
   type Inspection,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
@@ -24,7 +23,7 @@ const [SURFACE, LINE, GROUND] = ['surface', 'line', 'ground'];
 
 /** Outlines on a real device: surfaces glow green, lines red, behind is black. */
 describe('Outlines', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -48,7 +47,7 @@ describe('Outlines', () => {
     scene.setBench('lined');
     scene.show(set);
     for (const [id, material] of [['lined', glowing(outline)] as const, ['plain', glowing(undefined)] as const]) {
-      const { compiled, problems } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect'] });
+      const { compiled, problems } = compileFor(device.target, material, undefined, { variants: ['inspect'] });
       expect(problems).toEqual([]);
       const surface = await bring(device, compiled!);
       scene.assign(id, { material, surface });

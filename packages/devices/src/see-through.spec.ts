@@ -8,9 +8,8 @@ import {
   NO_FLOOR,
   StageScene,
   START_CAMERA,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 64;
@@ -20,7 +19,7 @@ const rig: LightRig = { ...newRig('dark'), background: [0, 0, 0] };
 
 /** Surfaces that others are seen through, on a real device. */
 describe('Seen through', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -59,7 +58,7 @@ describe('Seen through', () => {
     };
     stage.show(set);
     for (const [id, { material }] of Object.entries(squares)) {
-      const { compiled, problems } = compileFor(GLSL_TARGET, material);
+      const { compiled, problems } = compileFor(device.target, material);
       expect(problems).toEqual([]);
       stage.assign(id, { material, surface: await bring(device, compiled!) });
     }

@@ -16,9 +16,8 @@ import {
   START_CAMERA,
   WHOLE_PICTURE,
   type MeshData,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import type { WebGl2Device } from './webgl2/webgl2-device';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
@@ -27,7 +26,7 @@ const camera: OrbitCamera = { ...START_CAMERA, distance: 6 };
 
 /** Shadows on a real device, against rays cast at the same meshes. */
 describe('Shadows', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
 
   withRenderer(SIDE, (open) => ({ device, renderer } = open));
@@ -44,7 +43,7 @@ describe('Shadows', () => {
     scene.setBench('m');
     scene.show(set);
     const material = newMaterial('m');
-    const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['inspect', 'shadowed'] });
+    const { compiled } = compileFor(device.target, material, undefined, { variants: ['inspect', 'shadowed'] });
     const surface = await bring(device, compiled!);
     for (const id of ['m', 'floor']) scene.assign(id, { material, surface });
     return scene;

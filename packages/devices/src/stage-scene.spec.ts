@@ -15,10 +15,10 @@ import {
   START_CAMERA,
   THUMBNAIL_SIZE,
   type MipChain,
-  GLSL_TARGET,
+  type Device,
 } from '@brelvin/core';
-import { WebGl2Device } from './webgl2/webgl2-device';
 import { bring } from './testing/with-renderer';
+import { openDevice } from './testing/open-device';
 
 const SIDE = THUMBNAIL_SIZE;
 const MIDDLE = SIDE / 2;
@@ -35,7 +35,7 @@ const rule = (pattern: string, rest: Partial<PartRule>): PartRule => ({ order: 0
 
 /** Sets with several materials, images and copies on a real device: pixels against closed forms. */
 describe('StageScene on a device', () => {
-  let device: WebGl2Device;
+  let device: Device;
   let renderer: FrameRenderer;
   let scene: StageScene;
   const dark: LightRig = {
@@ -45,7 +45,7 @@ describe('StageScene on a device', () => {
   };
 
   beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(SIDE, SIDE));
+    device = await openDevice(SIDE);
     renderer = new FrameRenderer(device);
   });
 
@@ -71,7 +71,7 @@ describe('StageScene on a device', () => {
   }
 
   async function wear(id: string, material: Material): Promise<void> {
-    const { compiled, problems } = compileFor(GLSL_TARGET, material);
+    const { compiled, problems } = compileFor(device.target, material);
     expect(problems).toEqual([]);
     scene.assign(id, { material, surface: await bring(device, compiled!) });
   }

@@ -15,7 +15,7 @@ describe('Passes that are refused', () => {
   const buffer: DeviceBuffer = { size: 16, write: () => undefined, destroy: () => undefined };
   const colour = texture();
   const depth = texture({ format: 'depth24plus' });
-  const own = groupLayout(['Numbers'], [{ name: 'image', cube: false }]);
+  const own = groupLayout(['Numbers'], [{ name: 'image', cube: false, fetched: false }]);
 
   function draw(more: Partial<PipelineDescriptor> = {}, layout: readonly GroupLayout[] = [], rest: Partial<DrawCall> = {}): DrawCall {
     const program = { label: 'thing', layout, vertexBuffers: [], destroy: () => undefined };

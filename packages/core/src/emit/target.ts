@@ -12,6 +12,8 @@ export interface StageTexts {
 /** A program in the text of a target, and what is bound to it. */
 export interface TargetCode extends StageTexts {
   readonly layout: ProgramLayout;
+  /** What each vertex brings, by name; where the text numbers them, in this order. */
+  readonly attributes: readonly string[];
 }
 
 /** A language in which a device takes programs. */
@@ -28,5 +30,5 @@ export interface Target {
 export function codeFor(target: Target, program: Program): TargetCode {
   const legal = target.legalise(program);
   const layout = layoutOf(legal);
-  return { ...target.emit(legal, layout), layout };
+  return { ...target.emit(legal, layout), layout, attributes: legal.vertex.inputs.map(({ name }) => name) };
 }

@@ -67,8 +67,11 @@ export class LaterPasses {
 
   /** Makes smaller and smaller pictures of what is behind, and of how far it is. */
   private blur({ colour, distance }: BehindTargets): void {
-    const values = new Map([['inverseSize', [1 / colour.width, 1 / colour.height, 0, 0]]]);
+    const values = new Map([['inverseNearest', [NEAREST, 0, 0, 0]]]);
     this.programs.inverse.draw(colour, this.inverseValues, values, { farScene: distance });
     this.device.fillMips(colour);
   }
 }
+
+/** Metres; depths below are taken for this one. */
+const NEAREST = 1e-3;

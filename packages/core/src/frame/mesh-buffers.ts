@@ -1,6 +1,7 @@
 import type { Device, DeviceBuffer, VertexBufferLayout } from '../device/device';
 import type { Bounds, MeshData } from '../mesh/mesh';
-import { workOut, type MeshWork } from '../mesh/mesh-work';
+import { interleaved } from '../mesh/interleaved';
+import { shapeRows, workOut, type MeshWork } from '../mesh/mesh-work';
 import { SLOPE_FLOATS } from '../mesh/surface-slopes';
 import type { MeshBank } from './mesh-bank';
 import { libraryBlock, objectGlobals, writeBlock } from './uniforms';
@@ -11,45 +12,47 @@ const FLOAT = 4;
 /** Floats an element: three rows of worldFromObject, and the copy's number. */
 export const INSTANCE_WORDS = 13;
 
-/** One buffer per attribute, so that a mesh can change one without the others; then one element per copy. */
+type VertexAttributes = readonly (readonly [name: string, components: VertexBufferLayout['attributes'][number]['components']])[];
+
+/** Attributes of one buffer, one behind the other. */
+function buffer(step: VertexBufferLayout['step'], attributes: VertexAttributes): VertexBufferLayout {
+  let offset = 0;
+  const placed = attributes.map(([name, components]) => {
+    const at = offset;
+    offset += components * FLOAT;
+    return { name, components, offset: at };
+  });
+  return { stride: offset, step, attributes: placed };
+}
+
+/**
+ * What all programs read alone, and what few do together: with all that a surface may want besides, there are eight buffers, which is
+ * as many as every device has room for (WebGPU, section 3.6.2). Then one element per copy.
+ */
 export const SURFACE_VERTEX_BUFFERS: readonly VertexBufferLayout[] = [
-  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshPosition', components: 3, offset: 0 }] },
-  { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshNormal', components: 3, offset: 0 }] },
-  { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshTangent', components: 4, offset: 0 }] },
-  { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv0', components: 2, offset: 0 }] },
-  { stride: 2 * FLOAT, step: 'vertex', attributes: [{ name: 'meshUv1', components: 2, offset: 0 }] },
-  { stride: 4 * FLOAT, step: 'vertex', attributes: [{ name: 'meshColour', components: 4, offset: 0 }] },
-  {
-    stride: INSTANCE_WORDS * FLOAT,
-    step: 'instance',
-    attributes: [
-      { name: 'instanceRowX', components: 4, offset: 0 },
-      { name: 'instanceRowY', components: 4, offset: 4 * FLOAT },
-      { name: 'instanceRowZ', components: 4, offset: 8 * FLOAT },
-      { name: 'copyIndex', components: 1, offset: 12 * FLOAT },
-    ],
-  },
+  buffer('vertex', [['meshPosition', 3]]),
+  buffer('vertex', [['meshNormal', 3]]),
+  buffer('vertex', [['meshUv0', 2]]),
+  buffer('vertex', [
+    ['meshTangent', 4],
+    ['meshUv1', 2],
+    ['meshColour', 4],
+  ]),
+  buffer('instance', [
+    ['instanceRowX', 4],
+    ['instanceRowY', 4],
+    ['instanceRowZ', 4],
+    ['copyIndex', 1],
+  ]),
 ];
 
-const SLOPES: VertexBufferLayout = {
-  stride: SLOPE_FLOATS * FLOAT,
-  step: 'vertex',
-  attributes: [
-    { name: 'meshUvSlope', components: 4, offset: 0 },
-    { name: 'meshBend', components: 4, offset: 4 * FLOAT },
-  ],
-};
-const SHARED_UVS: VertexBufferLayout = {
-  stride: 2 * FLOAT,
-  step: 'vertex',
-  attributes: [{ name: 'meshSharedUv', components: 2, offset: 0 }],
-};
-const WELDED: VertexBufferLayout = { stride: 3 * FLOAT, step: 'vertex', attributes: [{ name: 'meshWelded', components: 3, offset: 0 }] };
-const EXTRUSION_DIRECTIONS: VertexBufferLayout = {
-  stride: 3 * FLOAT,
-  step: 'vertex',
-  attributes: [{ name: 'extrusionDirection', components: 3, offset: 0 }],
-};
+const SHAPE = buffer('vertex', [
+  ['meshUvSlope', 4],
+  ['meshBend', 4],
+  ['meshSharedUv', 2],
+]);
+const WELDED = buffer('vertex', [['meshWelded', 3]]);
+const EXTRUSION_DIRECTIONS = buffer('vertex', [['extrusionDirection', 3]]);
 
 /** What a vertex program reads besides what all read: slopes where the surface has a shape, shared normals, ways of a grown mesh. */
 export interface VertexNeeds {
@@ -62,7 +65,7 @@ export interface VertexNeeds {
 export function vertexLayouts({ shaped, welded, grown }: VertexNeeds = {}): readonly VertexBufferLayout[] {
   return [
     ...SURFACE_VERTEX_BUFFERS.slice(0, -1),
-    ...(shaped ? [SLOPES, SHARED_UVS] : []),
+    ...(shaped ? [SHAPE] : []),
     ...(welded ? [WELDED] : []),
     ...(grown ? [EXTRUSION_DIRECTIONS] : []),
     ...SURFACE_VERTEX_BUFFERS.slice(-1),
@@ -101,9 +104,13 @@ export class MeshBuffers {
     private readonly mesh: MeshData,
     private readonly works: Pick<MeshBank, 'workOut'> = { workOut },
   ) {
-    this.vertices = [mesh.positions, mesh.normals, mesh.tangents, mesh.uvs, mesh.uvs2, mesh.colours].map((each) =>
-      vertexBuffer(device, each),
-    );
+    const { positions, normals, uvs, tangents, uvs2, colours } = mesh;
+    const others = interleaved([
+      [tangents, 4],
+      [uvs2, 2],
+      [colours, 4],
+    ]);
+    this.vertices = [positions, normals, uvs, others].map((each) => vertexBuffer(device, each));
     this.inPlace = vertexBuffer(device, IN_PLACE);
     this.indices = device.createBuffer({ usage: 'index', size: mesh.indices.byteLength });
     this.indices.write(mesh.indices);
@@ -149,8 +156,9 @@ export class MeshBuffers {
   }
 
   private get unshaped(): readonly DeviceBuffer[] {
-    this.level ??= vertexBuffer(this.device, new Float32Array((this.mesh.positions.length / 3) * SLOPE_FLOATS));
-    return [this.level, this.vertices[3] ?? this.inPlace];
+    const { positions, uvs } = this.mesh;
+    this.level ??= vertexBuffer(this.device, shapeRows(new Float32Array((positions.length / 3) * SLOPE_FLOATS), uvs));
+    return [this.level];
   }
 
   /** What is worked out from the mesh when it is first wanted. */

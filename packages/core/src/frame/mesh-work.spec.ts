@@ -38,20 +38,20 @@ describe('What programs want of a mesh', () => {
     const mesh = await taken(bank, 80);
     bank.onArrival = () => arrivals++;
     const buffers = new MeshBuffers(new RecordingDevice(), mesh, bank);
-    const [, normals, , uvs] = buffers.vertices;
-    expect(buffers.of({ welded: true })[6]).toBe(normals);
-    expect(buffers.of({ welded: true })[6]).toBe(normals);
+    const [, normals] = buffers.vertices;
+    expect(buffers.of({ welded: true })[4]).toBe(normals);
+    expect(buffers.of({ welded: true })[4]).toBe(normals);
     expect([asked, bank.awaits]).toEqual([[['plane', 'welded']], true]);
     const rows = workOut(mesh, 'welded');
     answer(rows);
     await soon();
     expect([arrivals, bank.awaits, asked.length]).toEqual([1, false, 1]);
-    const welded = buffers.of({ welded: true })[6]!;
+    const welded = buffers.of({ welded: true })[4]!;
     expect(welded).not.toBe(normals!);
     expect(welded.size).toBe(rows[0]!.byteLength);
     // A surface with a shape of its own, and a grown mesh.
-    const [slopes, seams] = buffers.of({ shaped: true }).slice(6);
-    expect([slopes!.size, seams]).toEqual([mesh.positions.length * (32 / 3), uvs]);
+    const [shape] = buffers.of({ shaped: true }).slice(4);
+    expect(shape!.size).toBe(mesh.positions.length * (40 / 3));
     expect(buffers.hull).toEqual({ grown: normals!, rim: undefined });
     expect(asked.slice(1)).toEqual([
       ['plane', 'shape'],
@@ -71,7 +71,7 @@ describe('What programs want of a mesh', () => {
     buffers.of({ welded: true });
     refuse(new Error('The server cannot be reached.'));
     await soon();
-    expect(buffers.of({ welded: true })[6]).not.toBe(buffers.vertices[1]);
+    expect(buffers.of({ welded: true })[4]).not.toBe(buffers.vertices[1]);
     buffers.of({ shaped: true });
     buffers.destroy();
     const made = spyOn(device, 'createBuffer').and.callThrough();
@@ -84,7 +84,7 @@ describe('What programs want of a mesh', () => {
   it('is worked out at once where it is small, or no file', async () => {
     const small = new MeshBuffers(new RecordingDevice(), await taken(bank, 20), bank);
     const built = new MeshBuffers(new RecordingDevice(), buildMesh({ shape: 'plane', numbers: { segments: 80 }, smooth: true }), bank);
-    for (const buffers of [small, built]) expect(buffers.of({ welded: true })[6]).not.toBe(buffers.vertices[1]);
+    for (const buffers of [small, built]) expect(buffers.of({ welded: true })[4]).not.toBe(buffers.vertices[1]);
     expect([asked, bank.awaits]).toEqual([[], false]);
   });
 });

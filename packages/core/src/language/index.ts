@@ -31,6 +31,7 @@ export type { KnownDirections } from './written-directions';
 export { withoutComments } from './without-comments';
 export { bare as printWgslValue } from './printing/wgsl/print-wgsl-expression';
 export { NotInWgsl } from './printing/wgsl/not-in-wgsl';
-export { WgslStatementWriter } from './printing/wgsl/print-wgsl-statements';
+export { WgslStatementWriter, type WgslFunctionContext } from './printing/wgsl/print-wgsl-statements';
 export { wgslName } from './printing/wgsl/wgsl-name';
 export { wgslTypeName } from './wgsl/wgsl-types';
+export { WGSL_BUILTIN_NAMES } from './wgsl/wgsl-calls';

@@ -1,17 +1,17 @@
 import { FrameRenderer, MaterialPipelines, type Device, type EmittedMaterial } from '@brelvin/core';
-import { WebGl2Device } from '../webgl2/webgl2-device';
+import { openDevice } from './open-device';
 
 export interface OpenRenderer {
-  readonly device: WebGl2Device;
+  readonly device: Device;
   readonly renderer: FrameRenderer;
 }
 
 /** Gives a suite a real device with a square canvas and a renderer on it, and ends both after it. */
 export function withRenderer(side: number, use: (open: OpenRenderer) => void): void {
-  let device: WebGl2Device | undefined;
+  let device: Device | undefined;
 
   beforeAll(async () => {
-    device = WebGl2Device.create(new OffscreenCanvas(side, side));
+    device = await openDevice(side);
     use({ device, renderer: new FrameRenderer(device) });
   });
 

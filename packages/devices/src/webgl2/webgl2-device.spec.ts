@@ -26,7 +26,7 @@ function program(fragment: string, own: GroupLayout = NOTHING, vertex = COVER): 
   const layout = BINDING_GROUPS.map((group) => (group === 'own' ? own : NOTHING));
   return {
     label: 'test',
-    code: { vertex: { text: vertex, lines: [] }, fragment: { text: fragment, lines: [] }, layout },
+    code: { vertex: { text: vertex, lines: [] }, fragment: { text: fragment, lines: [] }, layout, attributes: [] },
     vertexBuffers: [],
   };
 }
@@ -105,7 +105,7 @@ describe('WebGl2Device', () => {
 
   it('refuses groups without what their layout says', () => {
     expect(() => device.createBindGroup(PAINT_LAYOUT, { blocks: [], textures: [] })).toThrowError(RangeError, /block Paint is not given/);
-    const cube = groupLayout([], [{ name: 'around', cube: true }]);
+    const cube = groupLayout([], [{ name: 'around', cube: true, fetched: false }]);
     expect(() => device.createBindGroup(cube, { blocks: [], textures: [target] })).toThrowError(RangeError, /around is not a cube/);
   });
 
@@ -143,7 +143,7 @@ describe('WebGl2Device', () => {
   it('draws into half-float textures beyond 1', async () => {
     const bright = device.createTexture({ width: 4, height: 4, format: 'rgba16float', samples: 1 });
     device.runPass({ colour: bright, clear: [4, 0, 0, 1], draws: [] });
-    const scene = groupLayout([], [{ name: 'scene', cube: false }]);
+    const scene = groupLayout([], [{ name: 'scene', cube: false, fetched: false }]);
     const made = await pipeline(
       program(
         `${HEAD}precision highp sampler2D; uniform sampler2D scene; out vec4 pixel; void main() { pixel = texelFetch(scene, ivec2(1), 0) / 8.0; }`,

@@ -3,34 +3,8 @@ import type { IrFunction } from '../../ir/ir';
 import type { StageProgram } from '../../ir/program';
 import { walkStatements } from '../../ir/walk';
 import { writtenGlobal, writtenName } from '../../language';
+import { NameTable } from '../name-table';
 import { DEVICE_TARGET } from './legalise';
-
-/** Hands out names, none twice. */
-class NameTable {
-  private readonly taken: Set<string>;
-  private readonly byName = new Map<string, string>();
-
-  constructor(taken: Iterable<string> = []) {
-    this.taken = new Set(taken);
-  }
-
-  /** The same name of the same sort gets the same one again. */
-  of(name: string, sort = ''): string {
-    const key = `${sort} ${name}`;
-    const known = this.byName.get(key);
-    if (known !== undefined) return known;
-    const wanted = writtenName(name);
-    let free = wanted;
-    for (let count = 2; this.taken.has(free); count++) free = `${wanted}_${count}`;
-    this.taken.add(free);
-    this.byName.set(key, free);
-    return free;
-  }
-
-  get all(): ReadonlySet<string> {
-    return this.taken;
-  }
-}
 
 /** The names of one stage: what stands outside functions, and in each function its locals. */
 export class StageNames {
@@ -42,7 +16,7 @@ export class StageNames {
 
   constructor(stage: Pick<StageProgram, 'structs' | 'blocks' | 'inputs' | 'outputs' | 'samplers' | 'privates' | 'functions'>) {
     // What both stages share must be called the same in both: these come first, and never collide.
-    this.outer = new NameTable(['programMain', 'deviceFragCoord', DEVICE_TARGET]);
+    this.outer = new NameTable(writtenName, ['programMain', 'deviceFragCoord', DEVICE_TARGET]);
     const shared = [...stage.blocks.flatMap(({ members }) => members), ...stage.inputs, ...stage.outputs, ...stage.samplers];
     for (const { name } of [...stage.blocks, ...shared]) this.globals.set(name, this.outer.of(name));
     for (const { name } of stage.privates) this.globals.set(name, this.outer.of(name, 'private'));
@@ -71,14 +45,14 @@ export class StageNames {
   }
 
   field(struct: string, name: string): string {
-    const known = this.fields.get(struct) ?? new NameTable();
+    const known = this.fields.get(struct) ?? new NameTable(writtenName);
     this.fields.set(struct, known);
     return known.of(name);
   }
 
   /** Names of a function's locals: none hides what the function may call. */
   locals({ parameters, body }: IrFunction): (name: string) => string {
-    const table = new NameTable(this.outer.all);
+    const table = new NameTable(writtenName, this.outer.all);
     for (const { name } of parameters) table.of(name);
     walkStatements(body, (statement) => {
       if (statement.op === 'declare') table.of(statement.name);

@@ -26,7 +26,7 @@ export function printWgsl(expression: Expression, names: WgslNames): string {
     case 'call':
       return names.call(
         expression,
-        expression.args.map((arg) => bare(arg, names)),
+        expression.args.map((arg) => argument(arg, names)),
       );
     case 'builtin':
       return printWgslBuiltin(expression, names);
@@ -47,7 +47,7 @@ export function printWgsl(expression: Expression, names: WgslNames): string {
     case 'index':
       return `${write(expression.object)}[${bare(expression.index, names)}]`;
     case 'conditional':
-      return `select(${bare(expression.else, names)}, ${bare(expression.then, names)}, ${bare(expression.condition, names)})`;
+      return `select(${listOf([expression.else, expression.then, expression.condition], names)})`;
   }
 }
 
@@ -55,6 +55,12 @@ export function printWgsl(expression: Expression, names: WgslNames): string {
 export function bare(expression: Expression, names: WgslNames): string {
   const text = printWgsl(expression, names);
   return isBracketed(text) ? text.slice(1, -1) : text;
+}
+
+/** The same among others in brackets: a `<` there would open a template list (section 3.9) where a `>` follows. */
+function argument(expression: Expression, names: WgslNames): string {
+  const opens = expression.op === 'binary' && (expression.operator === '<' || expression.operator === '<=');
+  return opens ? printWgsl(expression, names) : bare(expression, names);
 }
 
 function isBracketed(text: string): boolean {
@@ -149,7 +155,7 @@ function allEqual(type: Type, a: string, b: string): string {
 
 /** A value with the scalar that a constructor wants. */
 export function converted(expression: Expression, scalar: ScalarName, names: WgslNames): string {
-  const text = bare(expression, names);
+  const text = argument(expression, names);
   if (scalarOf(expression.type) === scalar) return text;
   return `${wgslTypeName(ofSize(scalar, componentCount(expression.type)))}(${text})`;
 }
@@ -157,7 +163,7 @@ export function converted(expression: Expression, scalar: ScalarName, names: Wgs
 function printConstruct({ type, args }: Extract<Expression, { op: 'construct' }>, names: WgslNames): string {
   const head = wgslTypeName(type, ({ name }) => names.struct(name));
   const [first] = args;
-  if (type.kind === 'struct' || type.kind === 'array' || !first) return `${head}(${args.map((arg) => bare(arg, names)).join(', ')})`;
+  if (type.kind === 'struct' || type.kind === 'array' || !first) return `${head}(${args.map((arg) => argument(arg, names)).join(', ')})`;
   const scalar = scalarOf(type) ?? 'float';
   const given = args.reduce((sum, arg) => sum + componentCount(arg.type), 0);
   const wanted = componentCount(type);
@@ -171,7 +177,7 @@ function printConstruct({ type, args }: Extract<Expression, { op: 'construct' }>
     return scalarOf(first.type) === scalar ? cut : `${head}(${cut})`;
   }
   if (args.length === 1)
-    return `${head}(${scalarOf(first.type) === scalar || componentCount(first.type) === wanted ? bare(first, names) : converted(first, scalar, names)})`;
+    return `${head}(${scalarOf(first.type) === scalar || componentCount(first.type) === wanted ? argument(first, names) : converted(first, scalar, names)})`;
   const parts = args.map((arg) => (arg.type.kind === 'matrix' ? flat(arg, names).join(', ') : converted(arg, scalar, names)));
   const last = args.at(-1);
   // What is left over of the last one is cut off.
@@ -192,7 +198,7 @@ function flat(expression: Expression, names: WgslNames): string[] {
       (_, index) => `${text}[${Math.floor(index / type.rows)}][${index % type.rows}]`,
     );
   if (type.kind === 'vector') return [...'xyzw'.slice(0, type.size)].map((letter) => `${text}.${letter}`);
-  return [bare(expression, names)];
+  return [argument(expression, names)];
 }
 
 /** GLSL makes matrices from a number for the diagonal, from other matrices, and from any numbers in a row. */
@@ -220,8 +226,8 @@ function printMatrix(type: MatrixType, args: readonly Expression[], names: WgslN
 
 /** A number as a vector of as many components as another type has. */
 export function spreadTo(expression: Expression, type: Type, names: WgslNames): string {
-  if (type.kind !== 'vector' || expression.type.kind !== 'scalar') return bare(expression, names);
-  return `${wgslTypeName(type)}(${bare(expression, names)})`;
+  if (type.kind !== 'vector' || expression.type.kind !== 'scalar') return argument(expression, names);
+  return `${wgslTypeName(type)}(${argument(expression, names)})`;
 }
 
 /** Functions of the IR that WGSL calls otherwise. */
@@ -276,7 +282,7 @@ function printWgslBuiltin(expression: Builtin, names: WgslNames): string {
     case 'floatBitsToUint':
     case 'intBitsToFloat':
     case 'uintBitsToFloat':
-      return `bitcast<${wgslTypeName(type)}>(${a ? bare(a, names) : ''})`;
+      return `bitcast<${wgslTypeName(type)}>(${a ? argument(a, names) : ''})`;
     case 'matrixCompMult':
     case 'outerProduct':
       return matrixByColumns(type, (column) =>
@@ -287,11 +293,11 @@ function printWgslBuiltin(expression: Builtin, names: WgslNames): string {
   }
   const called = Object.hasOwn(RENAMED, name) ? (RENAMED[name] ?? name) : name;
   // A single number stands for all components, but not in WGSL.
-  return `${called}(${args.map((arg) => (SPREADS.has(name) ? spreadTo(arg, type, names) : bare(arg, names))).join(', ')})`;
+  return `${called}(${args.map((arg) => (SPREADS.has(name) ? spreadTo(arg, type, names) : argument(arg, names))).join(', ')})`;
 }
 
 function listOf(args: readonly (Expression | undefined)[], names: WgslNames): string {
-  return args.map((arg) => (arg ? bare(arg, names) : '')).join(', ');
+  return args.map((arg) => (arg ? argument(arg, names) : '')).join(', ');
 }
 
 function spreadNumber(type: Type | undefined, number: string): string {
@@ -311,16 +317,18 @@ function printRead({ name, args }: Builtin, names: WgslNames): string {
   const sampler = names.samplerOf(image.name);
   if (image.type.kind === 'sampler' && (image.type.name.endsWith('Shadow') || image.type.name.includes('Array')))
     throw new NotInWgsl(`reading a ${image.type.name}`);
-  const more = (list: readonly (Expression | undefined)[]): string => list.map((each) => (each ? `, ${bare(each, names)}` : '')).join('');
-  if (name === 'textureSize') return `vec${componentCount(place.type) === 1 ? 2 : 3}i(textureDimensions(${map}, ${bare(place, names)}))`;
-  if (name === 'texelFetch') return `textureLoad(${map}, ${bare(place, names)}${more(rest)})`;
+  const more = (list: readonly (Expression | undefined)[]): string =>
+    list.map((each) => (each ? `, ${argument(each, names)}` : '')).join('');
+  if (name === 'textureSize')
+    return `vec${componentCount(place.type) === 1 ? 2 : 3}i(textureDimensions(${map}, ${argument(place, names)}))`;
+  if (name === 'texelFetch') return `textureLoad(${map}, ${argument(place, names)}${more(rest)})`;
   if (name === 'texelFetchOffset')
     return `textureLoad(${map}, ${printWgsl(place, names)} + ${rest[1] ? printWgsl(rest[1], names) : ''}${more([rest[0]])})`;
   const projected = name.includes('Proj');
   const size = image.type.kind === 'sampler' && image.type.name.includes('2D') ? 2 : 3;
   const at = projected
     ? `${printWgsl(place, names)}.${'xyz'.slice(0, size)} / ${printWgsl(place, names)}.${'xyzw'[componentCount(place.type) - 1] ?? 'z'}`
-    : bare(place, names);
+    : argument(place, names);
   const offset = name.endsWith('Offset');
   const kind = name
     .replace(/^texture/, '')

@@ -1,9 +1,9 @@
 import { compileFor, GLSL_TARGET, newCodeMaterial } from '@brelvin/core';
-import { BUILTIN_RULES } from '../../core/src/testing/standard/builtins';
-import { EXPRESSION_RULES } from '../../core/src/testing/standard/expressions';
-import type { Rule } from '../../core/src/testing/standard/rule';
-import { STATEMENT_RULES } from '../../core/src/testing/standard/statements';
-import { TYPE_RULES } from '../../core/src/testing/standard/types';
+import { BUILTIN_RULES } from '../../../core/src/testing/standard/builtins';
+import { EXPRESSION_RULES } from '../../../core/src/testing/standard/expressions';
+import type { Rule } from '../../../core/src/testing/standard/rule';
+import { STATEMENT_RULES } from '../../../core/src/testing/standard/statements';
+import { TYPE_RULES } from '../../../core/src/testing/standard/types';
 
 /** Rules of one test: the page answers in between. */
 const PACK = 120;

@@ -1,0 +1,240 @@
+import {
+  CANVAS_FORMAT,
+  groupFault,
+  passFault,
+  PassRefused,
+  WGSL_TARGET,
+  type BoundResources,
+  type BufferDescriptor,
+  type Device,
+  type DeviceBindGroup,
+  type DeviceBuffer,
+  type DevicePipeline,
+  type DeviceProgram,
+  type DeviceTexture,
+  type DrawCall,
+  type GroupLayout,
+  type PassDescriptor,
+  type PipelineDescriptor,
+  type ProgramDescriptor,
+  type TextureDescriptor,
+} from '@brelvin/core';
+import { BindGroups, type GpuBindGroup } from './bind-groups';
+import { MipFiller } from './fill-mips';
+import { GpuPipeline } from './gpu-pipeline';
+import { createModules, GpuProgram, takenModules, type GpuModules } from './gpu-program';
+import { GpuBuffer, GpuTexture } from './gpu-resources';
+import { floatsOf, readRows } from './read-back';
+
+/** There is no WebGPU here, or no adapter that can draw. */
+export class NoWebGpu extends Error {}
+
+/** What shows pictures; those that go nowhere else need none. */
+export interface GpuCanvas {
+  getContext(kind: 'webgpu'): GPUCanvasContext | null;
+}
+
+/** The device on WebGPU, in a page or in Node. After it is lost, make another. */
+export class WebGpuDevice implements Device {
+  readonly target = WGSL_TARGET;
+  private readonly groups: BindGroups;
+  private readonly mips: MipFiller;
+  private readonly programs = new Map<string, { taken: Promise<GpuModules>; users: number }>();
+  private encoder?: GPUCommandEncoder;
+  private compiledPrograms = 0;
+  private passes = 0;
+  private fault?: string;
+
+  private constructor(
+    private readonly gpu: GPUDevice,
+    private readonly context?: GPUCanvasContext,
+  ) {
+    this.groups = new BindGroups(gpu);
+    this.mips = new MipFiller(gpu);
+    gpu.addEventListener('uncapturederror', ({ error }) => (this.fault ??= error.message));
+  }
+
+  /** @throws NoWebGpu */
+  static async create(gpu: GPU | undefined, canvas?: GpuCanvas): Promise<WebGpuDevice> {
+    const adapter = await gpu?.requestAdapter({ powerPreference: 'high-performance' });
+    if (!adapter) throw new NoWebGpu('There is no graphics adapter for WebGPU.');
+    const device = await adapter.requestDevice();
+    const context = canvas?.getContext('webgpu') ?? undefined;
+    if (canvas && !context) throw new NoWebGpu('The canvas gives no WebGPU context.');
+    context?.configure({ device, format: CANVAS_FORMAT, alphaMode: 'opaque' });
+    return new WebGpuDevice(device, context);
+  }
+
+  get statistics(): { compiledPrograms: number; passes: number } {
+    return { compiledPrograms: this.compiledPrograms, passes: this.passes };
+  }
+
+  /** Comes when the device is gone, with the reason; not after `destroy`. */
+  get lost(): Promise<string> {
+    return new Promise((resolve) => {
+      void this.gpu.lost.then(({ reason, message }) => {
+        if (reason !== 'destroyed') resolve(message);
+      });
+    });
+  }
+
+  createBuffer(descriptor: BufferDescriptor): DeviceBuffer {
+    return new GpuBuffer(this.gpu, descriptor, this.submit);
+  }
+
+  createTexture(descriptor: TextureDescriptor): DeviceTexture {
+    return new GpuTexture(this.gpu, descriptor, this.submit);
+  }
+
+  async createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram> {
+    const { vertex, fragment } = descriptor.code;
+    const key = `${vertex.text}\n${fragment.text}`;
+    let entry = this.programs.get(key);
+    if (!entry) {
+      this.compiledPrograms++;
+      entry = { taken: takenModules(this.gpu, descriptor), users: 0 };
+      this.programs.set(key, entry);
+    }
+    entry.users++;
+    const { taken } = entry;
+    const release = (): void => this.releaseProgram(key);
+    try {
+      return new GpuProgram(descriptor, await taken, release);
+    } catch (error) {
+      release();
+      throw error;
+    }
+  }
+
+  private releaseProgram(key: string): void {
+    const entry = this.programs.get(key);
+    if (entry && --entry.users === 0) this.programs.delete(key);
+  }
+
+  createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram {
+    return new GpuProgram(descriptor, createModules(this.gpu, descriptor), () => undefined);
+  }
+
+  createPipeline(descriptor: PipelineDescriptor): DevicePipeline {
+    return new GpuPipeline(this.gpu, this.groups, descriptor);
+  }
+
+  createBindGroup(layout: GroupLayout, resources: BoundResources): DeviceBindGroup {
+    const fault = groupFault(layout, resources);
+    if (fault) throw new RangeError(fault);
+    return this.groups.create(layout, resources);
+  }
+
+  runPass(pass: PassDescriptor): void {
+    const fault = passFault(pass);
+    if (fault) throw new PassRefused(fault);
+    this.tellFault();
+    const { colour, level = 0, depth, scissor, viewport, draws } = pass;
+    const size = this.sizeOf(colour ?? depth, level);
+    this.passes++;
+    const encoder = this.recording.beginRenderPass(this.attachments(pass));
+    if (viewport) encoder.setViewport(viewport.x, viewport.y, viewport.width, viewport.height, 0, 1);
+    if (scissor) {
+      // Only what lies on the target counts.
+      const [left, top] = [Math.max(0, scissor.x), Math.max(0, scissor.y)];
+      const right = Math.min(size.width, scissor.x + scissor.width);
+      const bottom = Math.min(size.height, scissor.y + scissor.height);
+      encoder.setScissorRect(Math.min(left, size.width), Math.min(top, size.height), Math.max(0, right - left), Math.max(0, bottom - top));
+    }
+    for (const [index, draw] of draws.entries()) this.draw(encoder, draw, draws[index - 1]);
+    encoder.end();
+  }
+
+  private sizeOf(target: PassDescriptor['colour'], level: number): { readonly width: number; readonly height: number } {
+    if (target === undefined) return { width: 0, height: 0 };
+    const { width, height } = target === 'canvas' ? this.canvas.canvas : target;
+    return { width: Math.max(1, width >> level), height: Math.max(1, height >> level) };
+  }
+
+  private get canvas(): GPUCanvasContext {
+    if (!this.context) throw new PassRefused('this device has no canvas');
+    return this.context;
+  }
+
+  private attachments({ colour, level, face, depth, clear, keepsDepth }: PassDescriptor): GPURenderPassDescriptor {
+    const view = colour === 'canvas' ? this.canvas.getCurrentTexture().createView() : (colour as GpuTexture | undefined)?.part(level, face);
+    return {
+      colorAttachments: view ? [{ view, loadOp: clear ? 'clear' : 'load', storeOp: 'store', clearValue: clear && [...clear] }] : [],
+      depthStencilAttachment: depth && {
+        view: (depth as GpuTexture).part(),
+        depthLoadOp: clear && !keepsDepth ? 'clear' : 'load',
+        depthStoreOp: 'store',
+        depthClearValue: 1,
+      },
+    };
+  }
+
+  /** @param before the drawing before it in its pass, whose state is still set */
+  private draw(encoder: GPURenderPassEncoder, call: DrawCall, before?: DrawCall): void {
+    const { pipeline, bindings, vertexBuffers, indices, first, count, instances } = call;
+    const samePipeline = before?.pipeline === pipeline;
+    if (!samePipeline) encoder.setPipeline((pipeline as GpuPipeline).handle);
+    pipeline.descriptor.program.layout.forEach(({ key }, number) => {
+      const group = key === '' ? undefined : (bindings[number] as GpuBindGroup | undefined);
+      if (!(samePipeline && before.bindings[number] === bindings[number])) encoder.setBindGroup(number, group?.handle ?? this.groups.empty);
+    });
+    (pipeline as GpuPipeline).slots.forEach((number, slot) => encoder.setVertexBuffer(slot, (vertexBuffers[number] as GpuBuffer).handle));
+    if (indices) {
+      encoder.setIndexBuffer((indices as GpuBuffer).handle, 'uint32');
+      encoder.drawIndexed(count, instances, first);
+    } else encoder.draw(count, instances, first);
+  }
+
+  resolve(from: DeviceTexture, to: DeviceTexture): void {
+    if (from.samples === 1) {
+      const [texture, destination] = [(from as GpuTexture).handle, (to as GpuTexture).handle];
+      this.recording.copyTextureToTexture({ texture }, { texture: destination }, [from.width, from.height]);
+      return;
+    }
+    const [view, resolveTarget] = [(from as GpuTexture).part(), (to as GpuTexture).part()];
+    this.recording.beginRenderPass({ colorAttachments: [{ view, resolveTarget, loadOp: 'load', storeOp: 'store' }] }).end();
+  }
+
+  fillMips(texture: DeviceTexture): void {
+    this.mips.fill(texture as GpuTexture, this.recording);
+  }
+
+  async readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>> {
+    this.submit();
+    return new Uint8Array(await readRows(this.gpu, texture as GpuTexture, { level: 0, face: 0 }));
+  }
+
+  async readFloats(texture: DeviceTexture, level = 0, face = 0): Promise<Float32Array<ArrayBuffer>> {
+    this.submit();
+    return floatsOf(texture as GpuTexture, await readRows(this.gpu, texture as GpuTexture, { level, face }));
+  }
+
+  async finished(): Promise<void> {
+    this.submit();
+    await this.gpu.queue.onSubmittedWorkDone();
+    this.tellFault();
+  }
+
+  /** What the driver refuses is heard of later; it is a defect of ours, and told as soon as it is known. */
+  private tellFault(): void {
+    const { fault } = this;
+    this.fault = undefined;
+    if (fault !== undefined) throw new PassRefused(fault);
+  }
+
+  destroy(): void {
+    this.encoder = undefined;
+    this.gpu.destroy();
+  }
+
+  /** What is asked for is collected until something is written or read, so that all takes effect in its order. */
+  private get recording(): GPUCommandEncoder {
+    return (this.encoder ??= this.gpu.createCommandEncoder());
+  }
+
+  private readonly submit = (): void => {
+    if (!this.encoder) return;
+    this.gpu.queue.submit([this.encoder.finish()]);
+    this.encoder = undefined;
+  };
+}
