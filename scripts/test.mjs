@@ -4,6 +4,7 @@
  * npm test -- browser: the stages whose names begin so.
  * npm run attack: all attacks on the server, also those that take long.
  * npm test -- browser --keep-seconds: writes down how long each spec of the real interface takes, which its lanes are shared out by.
+ * npm test -- "all of webgpu": all specs of devices on WebGPU, in Node, also those that take minutes.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
  */
@@ -28,6 +29,24 @@ let started;
 function database() {
   cluster ??= new Cluster(clusterFolder('test-postgres'), { throwaway: true });
   return (started ??= cluster.start().then((url) => ({ TEST_DATABASE_URL: url })));
+}
+
+/**
+ * Specs of devices that also run on WebGPU, in Node, besides WebGL2 in a page. Those that take minutes are left to
+ * `npm test -- "all of webgpu"`: they ask what is drawn, not how a device draws it.
+ */
+const LONG_ON_WEBGPU = ['code', 'inspection', 'outlets', 'shadows'];
+function onWebGpu({ all }) {
+  const folder = 'packages/devices/src';
+  const specs = readdirSync(join(ROOT, folder)).filter(
+    (name) => name.endsWith('.spec.ts') && (all || !LONG_ON_WEBGPU.includes(name.split('.')[0])),
+  );
+  return [
+    `${folder}/node/specs-on-node.ts`,
+    ...specs.map((name) => `${folder}/${name}`),
+    `${folder}/webgpu/*.spec.ts`,
+    'tests/golden/*.spec.ts',
+  ];
 }
 
 const npx =
@@ -101,6 +120,7 @@ function keepSeconds(measured) {
 function plan() {
   const core = ['core', jasmine(['packages/{contract,core}/src/**/*.spec.ts'])];
   const commandLine = ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])];
+  if (only === 'all of webgpu') return [[[['all of webgpu', jasmine(onWebGpu({ all: true }))]]]];
   if (quick) return [[[['types', allTypes]], [core, commandLine]]];
   return [
     // Two lanes that take about as long.
@@ -117,6 +137,7 @@ function plan() {
         ['arrows', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'tests', 'scripts')],
         ['format', npx('prettier', '--check', '--log-level', 'warn', '.')],
         core,
+        ['webgpu', jasmine(onWebGpu({ all: false }))],
         ['build', build],
       ],
     ],
@@ -156,7 +177,7 @@ async function runLane(lane, quiet, results) {
 
 async function main() {
   installPackages();
-  installSystem(quick ? ['glslang-tools'] : ['postgresql', 'chromium', 'chromium-driver', 'glslang-tools', 'pfstools']);
+  installSystem(quick ? ['glslang-tools'] : ['postgresql', 'chromium', 'chromium-driver', 'libvulkan1', 'glslang-tools', 'pfstools']);
   embedShaders();
   const results = [];
   try {

@@ -15,6 +15,9 @@ const SYSTEM = {
   postgresql: () => postgresPrograms() !== undefined,
   chromium: () => has('chromium'),
   'chromium-driver': () => has('chromedriver'),
+  // Finds drivers of graphics cards, and the software driver that chromium brings.
+  libvulkan1: () =>
+    readdirSync('/usr/lib').some((folder) => existsSync(join('/usr/lib', folder, 'libvulkan.so.1')) && folder !== 'chromium'),
   'glslang-tools': () => has('glslangValidator'),
   // Writes high-range pictures, for tests of ours that read them.
   pfstools: () => has('pfsoutexr'),

@@ -7,7 +7,6 @@ import {
   materialsOf,
   mipChain,
   newSet,
-  openStudio,
   panoramaPixels,
   renderDocument,
   demoDocument,
@@ -15,17 +14,9 @@ import {
   type DemoScene,
   type Studio,
 } from '@brelvin/core';
-import { WebGl2Device } from '@brelvin/devices';
 
 export const SIDE = 96;
 export const RIGS = ['rig-north-window', 'rig-dusk-quay', 'rig-lamp-room'];
-
-export interface DemoPictures {
-  /** One a picture, in order. */
-  readonly names: string[];
-  /** 8-bit sRGB rows, RGBA, one picture after the other, as base64. */
-  readonly pixels: string;
-}
 
 /** A demo on a set under a light rig: 8-bit sRGB rows from the top, RGBA. */
 export interface DrawnDemo {
@@ -34,13 +25,11 @@ export interface DrawnDemo {
   readonly pixels: Uint8Array<ArrayBuffer>;
 }
 
-/** Draws every demo material on a sphere, and the sets that are made for one, each under light rigs, one rig after the other. */
-export async function drawDemos(rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
-  const studio = easel();
-  const drawn: DrawnDemo[] = [];
+/** Every demo material on a sphere, and the sets that are made for one. */
+function scenes(): { readonly id: string; readonly set: StageSet }[] {
   const sphere = newSet('sphere');
   const materials = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-material' ? [{ id, document }] : []));
-  const scenes = [
+  return [
     ...materials.filter(({ id }) => !id.startsWith('material-label')).map(({ id }) => ({ id, set: sphere })),
     { id: 'material-puppet-cheek', set: demo<StageSet>('set-puppet-on-stand') },
     { id: 'material-label-front', set: demo<StageSet>('set-label-cube') },
@@ -48,16 +37,24 @@ export async function drawDemos(rigs: readonly string[], side: number): Promise<
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
   ];
-  for (const { id, set } of scenes)
-    for (const rigId of rigs) {
-      const scene = { bench: id, material: demo<Material>(id), set, rig: demo<LightRig>(rigId) };
-      drawn.push(await drawScene(studio, scene, side));
-    }
+}
+
+/** Draws all of them under each light rig, one rig after the other. */
+export async function drawDemos(studio: Studio, rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
+  const drawn: DrawnDemo[] = [];
+  for (const scene of scenes()) for (const rig of rigs) drawn.push(await drawUnder(studio, scene, rig, side));
   return drawn;
 }
 
-export function easel(): Studio {
-  return openStudio(WebGl2Device.create(new OffscreenCanvas(1, 1)));
+/** Draws each of them once, under one light rig after the other in turn. */
+export async function drawDemosInTurn(studio: Studio, rigs: readonly string[], side: number): Promise<DrawnDemo[]> {
+  const drawn: DrawnDemo[] = [];
+  for (const [index, scene] of scenes().entries()) drawn.push(await drawUnder(studio, scene, rigs[index % rigs.length] ?? '', side));
+  return drawn;
+}
+
+function drawUnder(studio: Studio, { id, set }: ReturnType<typeof scenes>[number], rigId: string, side: number): Promise<DrawnDemo> {
+  return drawScene(studio, { bench: id, material: demo<Material>(id), set, rig: demo<LightRig>(rigId) }, side);
 }
 
 /** A set with a material on the Bench, as the Library shows it. */
@@ -77,15 +74,6 @@ export async function drawScene(
   if (!pixels || lacks.length > 0)
     throw new Error(`${id} on ${set.name}: ${lacks.map(({ name, reason }) => `${name}: ${reason}`).join(' ')}`);
   return { demo: `${id} on ${set.name}`, rig: rig.name, pixels };
-}
-
-export async function run(): Promise<DemoPictures> {
-  const drawn = await drawDemos(RIGS, SIDE);
-  const all = new Uint8Array(drawn.length * SIDE * SIDE * 4);
-  drawn.forEach(({ pixels }, index) => all.set(pixels, index * pixels.length));
-  let text = '';
-  for (let at = 0; at < all.length; at += 4096) text += String.fromCharCode(...all.subarray(at, at + 4096));
-  return { names: drawn.map(({ demo, rig }) => `${demo} under ${rig}`), pixels: btoa(text) };
 }
 
 export function demo<T extends StageSet | LightRig | Material>(id: string): T {

@@ -1,5 +1,6 @@
 import type { GraphNode, LightRig, Material, StageSet } from '@brelvin/contract';
-import { demo, drawScene, easel } from './draw-demos';
+import { demo, drawScene } from './draw-demos';
+import { easel } from './easel';
 import { pngText } from './png-text';
 
 const SIDE = 300;

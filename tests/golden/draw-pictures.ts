@@ -1,5 +1,6 @@
 import { demoScenes, THUMBNAIL_SIZE } from '@brelvin/core';
-import { drawScene, easel } from './draw-demos';
+import { drawScene } from './draw-demos';
+import { easel } from './easel';
 import { pngText } from './png-text';
 
 /** PNG files as base64, by the demo document's id, as lists show it. */

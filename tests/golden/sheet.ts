@@ -2,7 +2,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { PNG } from 'pngjs';
 import { runInPage } from '../support/device-page';
-import { RIGS, SIDE, type DemoPictures } from './draw-demos';
+import { RIGS, SIDE } from './draw-demos';
+import type { DemoPictures } from './draw-kept';
 
 const SHEET = fileURLToPath(new URL('./demos.png', import.meta.url));
 
@@ -13,7 +14,7 @@ export interface DemoPicture {
 
 /** The demos as they are drawn now. */
 export async function drawnNow(): Promise<DemoPicture[]> {
-  const { names, pixels } = await runInPage<DemoPictures>(fileURLToPath(new URL('./draw-demos.ts', import.meta.url)));
+  const { names, pixels } = await runInPage<DemoPictures>(fileURLToPath(new URL('./draw-kept.ts', import.meta.url)));
   const all = Buffer.from(pixels, 'base64');
   const bytes = SIDE * SIDE * 4;
   return names.map((name, index) => ({ name, pixels: all.subarray(index * bytes, (index + 1) * bytes) }));

@@ -19,15 +19,23 @@ let opened: GPU | undefined;
  * @throws NoWebGpu with what to install
  */
 export async function openNodeDevice(canvas?: GpuCanvas): Promise<WebGpuDevice> {
-  opened ??= await openGpu();
   try {
-    return await WebGpuDevice.create(opened, canvas);
+    return await WebGpuDevice.create(await nodeGpu(), canvas);
   } catch (error) {
     throw error instanceof NoWebGpu ? new NoWebGpu(`There is no graphics adapter on this machine. ${HOW}`) : error;
   }
 }
 
-async function openGpu(): Promise<GPU> {
+/**
+ * WebGPU itself.
+ *
+ * @throws NoWebGpu where its package is not installed
+ */
+export async function nodeGpu(): Promise<GPU> {
+  return (opened ??= await startGpu());
+}
+
+async function startGpu(): Promise<GPU> {
   const { create, globals } = await import('webgpu').catch(() => {
     throw new NoWebGpu('The package webgpu is not installed: run npm install without leaving out optional packages.');
   });

@@ -1,6 +1,6 @@
-import { openDevicesBy } from '../testing/open-device';
+import { runSpecsOn } from '../testing/open-device';
 import type { GpuCanvas } from '../webgpu/webgpu-device';
-import { openNodeDevice } from './node-device';
+import { nodeGpu, openNodeDevice } from './node-device';
 
 /** Stands for a canvas, which Node lacks: a texture of its size. */
 class TextureCanvas implements GpuCanvas {
@@ -20,4 +20,4 @@ class TextureCanvas implements GpuCanvas {
 }
 
 /** Loaded before the specs of devices: they run on WebGPU, without a page. */
-openDevicesBy((side) => openNodeDevice(new TextureCanvas(side, side)));
+runSpecsOn({ open: (side) => openNodeDevice(new TextureCanvas(side, side)), gpu: nodeGpu });

@@ -1,29 +1,14 @@
-import { WGSL_RULES } from '../../core/src/testing/standard/wgsl-rules';
-
-/** What of WebGPU (W3C) is needed to have WGSL judged. */
-interface ShaderJudge {
-  createShaderModule(source: { readonly code: string }): {
-    getCompilationInfo(): Promise<{ readonly messages: readonly { readonly type: string; readonly message: string }[] }>;
-  };
-  pushErrorScope(kind: 'validation'): void;
-  popErrorScope(): Promise<unknown>;
-  destroy(): void;
-}
-interface WebGpu {
-  requestAdapter(): Promise<{ requestDevice(): Promise<ShaderJudge> } | null>;
-}
+import { openGpu } from '../testing/open-device';
+import { WGSL_RULES } from '../../../core/src/testing/standard/wgsl-rules';
 
 /** Wrong programs that the browser takes. */
 const TAKEN = new Set<string>([]);
 
 describe('WGSL, beside the browser', () => {
-  let device: ShaderJudge | undefined;
+  let device: GPUDevice | undefined;
 
   beforeAll(async () => {
-    const { gpu } = navigator as Navigator & { readonly gpu?: WebGpu };
-    const adapter = await gpu?.requestAdapter();
-    if (!adapter) throw new Error('the tests need a browser with WebGPU');
-    device = await adapter.requestDevice();
+    device = await openGpu();
   });
 
   afterAll(() => device?.destroy());
