@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { DEMO_DOCUMENTS, demoFunctions, functionsNeededBy, library, newSet, writeBrelvinFile } from '@brelvin/core';
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping';
+import { nodeGpu } from '@brelvin/devices/node';
 import { main } from './main';
+import type { ProgramInputs } from './program-inputs';
 
 const folder = mkdtempSync(join(tmpdir(), 'brelvin-cli-'));
 const BIN = fileURLToPath(new URL('../bin/brelvin.mjs', import.meta.url));
@@ -248,13 +250,54 @@ describe('brelvin emit', () => {
       const { code, out } = await run('emit', join(folder, `${id}.brelvin`), '--target', 'glsl', '--out', join(folder, 'out'));
       expect(code).toBe(0);
       const files = out.split('\n');
-      expect(files.map((path) => path.split('.').pop())).toEqual(['vert', 'frag']);
-      const checked = spawnSync('glslangValidator', ['-l', ...files], { encoding: 'utf8' });
+      expect(files.map((path) => path.split('.').pop())).toEqual(['vert', 'frag', 'json']);
+      const checked = spawnSync('glslangValidator', ['-l', ...files.slice(0, 2)], { encoding: 'utf8' });
       expect(checked.status)
         .withContext(checked.stdout + checked.stderr)
         .toBe(0);
     });
   }
+
+  it('writes all of them as WGSL that WebGPU takes', async () => {
+    const adapter = await (await nodeGpu()).requestAdapter();
+    const device = await adapter!.requestDevice();
+    let taken = 0;
+    for (const { id } of demos) {
+      const { code, out } = await run('emit', join(folder, `${id}.brelvin`), '--target', 'wgsl', '--out', join(folder, 'wgsl'));
+      expect(code).toBe(0);
+      const files = out.split('\n').filter((path) => path.endsWith('.wgsl'));
+      for (const path of files) {
+        device.pushErrorScope('validation');
+        const module = device.createShaderModule({ code: readFileSync(path, 'utf8') });
+        const { messages } = await module.getCompilationInfo();
+        await device.popErrorScope();
+        expect(messages.filter(({ type }) => type === 'error').map(({ message }) => message))
+          .withContext(path)
+          .toEqual([]);
+        taken++;
+      }
+    }
+    expect(taken).toBe(demos.length * 2);
+    device.destroy();
+  });
+
+  it('lists what programs read: blocks with their members, images, and where parameters stand', async () => {
+    const path = file(
+      'read.glsl',
+      'uniform float gain;\nuniform sampler2D bark;\nvec4 paint(Surface s) { return texture(bark, s.uv) * gain; }\n',
+    );
+    await run('emit', path, '--target', 'wgsl', '--out', join(folder, 'read'));
+    const inputs = JSON.parse(readFileSync(join(folder, 'read', 'read.inputs.json'), 'utf8')) as ProgramInputs;
+    const text = readFileSync(join(folder, 'read', 'read.frag.wgsl'), 'utf8');
+    expect(inputs.parameters).toEqual([{ name: 'Gain', type: 'float', word: 0 }]);
+    expect(inputs.blocks.find(({ name }) => name === 'Material')).toEqual(
+      jasmine.objectContaining({ group: 1, binding: 0, changes: 'own' }),
+    );
+    const [image] = inputs.images;
+    expect(text).toContain(`@group(${image?.group}) @binding(${image?.binding}) var ${image?.name}: texture_2d<f32>;`);
+    expect(text).toContain(`@binding(${image?.sampler}) var ${image?.name}Sampler: sampler;`);
+    expect(inputs.attributes).toContain('meshUv0');
+  });
 
   it('refuses what is not a material', async () => {
     const { code, err } = await run('emit', file('s.brelvin', newSet('s')), '--target', 'glsl', '--out', folder);

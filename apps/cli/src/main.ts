@@ -1,8 +1,12 @@
+import type { PictureSize } from '@brelvin/core';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { check } from './commands/check';
-import { emit, TARGETS } from './commands/emit';
+import { compare, type CompareOptions } from './commands/compare';
+import { writeDemos } from './commands/demos';
+import { emit, TARGETS, type EmitOptions } from './commands/emit';
 import { fuzz } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
+import { pictureSize, render, type RenderOptions } from './commands/render';
 import { watch } from './commands/watch';
 import { CONSOLE, type ExitCode, type Output } from './output';
 import { BadFile } from './read-file';
@@ -11,7 +15,7 @@ import { BadFile } from './read-file';
 export async function main(args: readonly string[], output: Output = CONSOLE, stop?: AbortSignal): Promise<ExitCode> {
   let code: ExitCode = 0;
   const program = new Command('brelvin')
-    .description('Checks and compiles Brelvin materials.\n\nExit codes: 0 fine, 1 findings or bad input, 2 wrong usage.')
+    .description('Checks, compiles, draws and compares Brelvin materials.\n\nExit codes: 0 fine, 1 findings or bad input, 2 wrong usage.')
     .exitOverride()
     .configureOutput({ writeOut: (text) => output.out(text.trimEnd()), writeErr: (text) => output.err(text.trimEnd()) });
   program
@@ -37,8 +41,43 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .argument('<file>', 'a Brelvin material, or its code (.glsl, .wgsl, .vert, .frag)')
     .addOption(new Option('--target <target>', 'the language').choices(TARGETS).makeOptionMandatory())
     .requiredOption('--out <dir>', 'the folder to write into')
-    .action(async (file: string, options: { out: string }) => {
+    .action(async (file: string, options: EmitOptions) => {
       code = await emit(file, options, output);
+    });
+  program
+    .command('render')
+    .description('draw a material, set or light rig as a PNG file, or as a sequence of them')
+    .argument('<file>', 'a Brelvin file, best one with its set and light rig; or a material’s code')
+    .requiredOption('--out <file>', 'the picture; of a sequence with a number before its ending')
+    .option('--set <file>', 'the set to stand it in')
+    .option('--rig <file>', 'the light rig')
+    .option('--view <name>', 'a saved view of the set; without one, what the Library shows')
+    .addOption(new Option('--size <size>', 'pixels, width x height').argParser(sizeOf).default(pictureSize('512x512'), '512x512'))
+    .option('--time <seconds>', 'of what moves', anyNumber, 0)
+    .option('--parameter <name=value>', 'a parameter of the material; may be given several times', gathered, [])
+    .option('--frames <number>', 'draw a sequence of so many', wholeNumber)
+    .option('--fps <number>', 'pictures of a sequence in a second', anyNumber, 24)
+    .action(async (file: string, options: RenderOptions) => {
+      code = await render(file, options, output);
+    });
+  program
+    .command('compare')
+    .description('say by how much two pictures differ; ends with 1 where they differ by more than is allowed')
+    .argument('<a>', 'a picture (.png, .jpg, .webp), or a Brelvin file or a material’s code, which is drawn')
+    .argument('<b>', 'the other one')
+    .option('--most <number>', 'of 255: by so much a channel may differ', anyNumber, 1)
+    .addOption(new Option('--size <size>', 'of what is drawn').argParser(sizeOf).default(pictureSize('512x512'), '512x512'))
+    .option('--time <seconds>', 'of what moves', anyNumber, 0)
+    .option('--json', 'for programs')
+    .action(async (a: string, b: string, options: CompareOptions) => {
+      code = await compare(a, b, options, output);
+    });
+  program
+    .command('demos')
+    .description('write the demo’s documents as files, each with all that it shows')
+    .requiredOption('--out <dir>', 'the folder to write into')
+    .action(async (options: { out: string }) => {
+      code = await writeDemos(options, output);
     });
   program
     .command('watch')
@@ -72,6 +111,24 @@ function wholeNumber(text: string): number {
   const value = Number(text);
   if (!Number.isInteger(value) || value < 0 || value > 1e9) throw new InvalidArgumentError('It must be a whole number from 0.');
   return value;
+}
+
+function anyNumber(text: string): number {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0) throw new InvalidArgumentError('It must be a number from 0.');
+  return value;
+}
+
+function gathered(text: string, before: readonly string[]): readonly string[] {
+  return [...before, text];
+}
+
+function sizeOf(text: string): PictureSize {
+  try {
+    return pictureSize(text);
+  } catch (error) {
+    throw new InvalidArgumentError(error instanceof Error ? error.message : String(error));
+  }
 }
 
 /** Ends what goes on until somebody presses Ctrl C. */

@@ -10,7 +10,8 @@ export async function readTextFile(path: string): Promise<string> {
   return (await readBytes(path)).toString('utf8');
 }
 
-async function readBytes(path: string): Promise<Buffer> {
+/** @throws BadFile */
+export async function readBytes(path: string): Promise<Buffer> {
   try {
     const { size } = await stat(path);
     if (size > LARGEST_BRELVIN_FILE) throw new BadFile(`${path}: has ${size} bytes; at most ${LARGEST_BRELVIN_FILE} are read.`);
@@ -21,8 +22,8 @@ async function readBytes(path: string): Promise<Buffer> {
   }
 }
 
-/** A document with the functions that came in its file, by name. @throws BadFile */
-export async function readBrelvinDocument(path: string): Promise<Pick<BrelvinFile, 'document' | 'functions'>> {
+/** A document with all that came in its file. @throws BadFile */
+export async function readBrelvinDocument(path: string): Promise<BrelvinFile> {
   const bytes = await readBytes(path);
   try {
     return readBrelvinFile(bytes);

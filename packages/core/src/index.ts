@@ -174,6 +174,7 @@ export { TypedGraph } from './compile/typed-graph';
 // What programs are made of.
 export type { Origin, Range } from './ir/origin';
 export type { Rate } from './ir/rate';
+export { typeName } from './ir/types';
 
 // Programs in the text of a target.
 export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
@@ -276,7 +277,14 @@ export { type PackingId, packingOf, PACKINGS } from './maps/packings';
 export { type HeightUse, type WiredMap, wireMapSet } from './maps/wire-map-set';
 
 // Files.
-export { BadBrelvinFile, type BrelvinFile, LARGEST_BRELVIN_FILE, readBrelvinFile, writeBrelvinFile } from './formats/brelvin-file';
+export {
+  BadBrelvinFile,
+  type BrelvinFile,
+  type FileContent,
+  LARGEST_BRELVIN_FILE,
+  readBrelvinFile,
+  writeBrelvinFile,
+} from './formats/brelvin-file';
 export { exrHead, isExr } from './formats/exr-head';
 export { splitGainMap, withGains } from './formats/gain-map';
 export { unpackArchive, type Unpacked } from './formats/image-archive';

@@ -1,36 +1,47 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { compileFor, library, libraryWith, newCodeMaterial, GLSL_TARGET } from '@brelvin/core';
+import { compileFor, library, libraryWith, newCodeMaterial, GLSL_TARGET, WGSL_TARGET } from '@brelvin/core';
 import { CODE_FILE, libraryBeside, readCodeFile } from '../code-file';
 import type { ExitCode, Output } from '../output';
+import { programInputs } from '../program-inputs';
 import { BadFile, readMaterialFile } from '../read-file';
 import { sourceMapOf } from '../source-maps';
 
-export const TARGETS = ['glsl'] as const;
+export const TARGETS = ['glsl', 'wgsl'] as const;
+
+export interface EmitOptions {
+  readonly target: (typeof TARGETS)[number];
+  readonly out: string;
+}
+
+const BY_NAME = { glsl: GLSL_TARGET, wgsl: WGSL_TARGET };
+/** Endings of both stages. */
+const ENDINGS = { glsl: ['vert', 'frag'], wgsl: ['vert.wgsl', 'frag.wgsl'] } as const;
 
 /**
- * Writes a material, or its code, as programs of a target: `NAME.vert` and `NAME.frag`, each with a source map beside it.
+ * Writes a material, or its code, as programs of a target: both stages, each with a source map beside it, and what they read.
  *
  * @throws BadFile
  */
-export async function emit(file: string, { out }: { out: string }, output: Output): Promise<ExitCode> {
+export async function emit(file: string, { target, out }: EmitOptions, output: Output): Promise<ExitCode> {
   const { material, library: known } = await materialAndLibrary(file);
-  const { compiled, problems } = compileFor(GLSL_TARGET, material, known);
+  const { compiled, problems } = compileFor(BY_NAME[target], material, known);
   if (!compiled) {
     for (const { node, message } of problems) output.err(`${file}: ${node ? `${node}: ` : ''}${message}`);
     return 1;
   }
   await mkdir(out, { recursive: true });
   const name = basename(file).replace(/\.[^.]*$/, '');
-  for (const [suffix, source] of [
-    ['vert', compiled.program.vertex],
-    ['frag', compiled.program.fragment],
-  ] as const) {
-    const path = join(out, `${name}.${suffix}`);
-    await writeFile(path, source.text);
-    await writeFile(`${path}.map`, sourceMapOf(source, `${name}.${suffix}`, name, material.code));
-    output.out(path);
+  const put = async (path: string, text: string): Promise<void> => writeFile(join(out, path), text);
+  const { vertex, fragment } = compiled.program;
+  for (const [index, source] of [vertex, fragment].entries()) {
+    const path = `${name}.${ENDINGS[target][index]}`;
+    await put(path, source.text);
+    await put(`${path}.map`, sourceMapOf(source, path, name, material.code));
+    output.out(join(out, path));
   }
+  await put(`${name}.inputs.json`, `${JSON.stringify(programInputs(compiled, material, target), null, 2)}\n`);
+  output.out(join(out, `${name}.inputs.json`));
   return 0;
 }
 

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { MESH_TYPE, type Material, type PartRule, type StageSet } from '@brelvin/contract';
 import { buildMesh, newMaterial, newMesh, newRig, newSet, readBrelvinFile, writeMeshFile, writeRadiance } from '@brelvin/core';
 import type { LightMyRequestResponse } from 'fastify';
-import { demoEnvironments, demoImages } from '../demo-images';
+import { demoEnvironments, demoImages } from '@brelvin/io/node';
 import { TestServer } from '../testing/test-server';
 
 /** Files of the workspace over HTTP, on a real PostgreSQL. */

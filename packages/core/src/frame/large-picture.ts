@@ -77,6 +77,28 @@ export async function drawLargePicture(
   }
 }
 
+/** A picture of any size in one piece; what is not drawn when it is not wanted any more is transparent. */
+export async function wholePicture(
+  device: Device,
+  renderer: FrameRenderer,
+  picture: Picture,
+  size: PictureSize,
+  wanted: () => boolean,
+): Promise<Uint8Array<ArrayBuffer>> {
+  let pixels: Uint8Array<ArrayBuffer> | undefined;
+  const put = ({ x, y, width, height, pixels: some }: PictureTile): void => {
+    if (width === size.width && height === size.height) {
+      pixels = some;
+      return;
+    }
+    pixels ??= new Uint8Array(size.width * size.height * 4);
+    for (let row = 0; row < height; row++)
+      pixels.set(some.subarray(row * width * 4, (row + 1) * width * 4), ((y + row) * size.width + x) * 4);
+  };
+  await drawLargePicture(device, renderer, picture, { size, cssSize: size }, { put, goesOn: wanted });
+  return pixels ?? new Uint8Array(size.width * size.height * 4);
+}
+
 type Tile = Omit<PictureTile, 'pixels'>;
 
 /** Tiles that cover a picture, row by row from the top. */

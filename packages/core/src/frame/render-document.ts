@@ -8,7 +8,7 @@ import type { EnvironmentPixels } from '../image/environment/environment-pixels'
 import type { CubeChain, MipChain } from '../image/mips';
 import type { MeshData } from '../mesh/mesh';
 import { litProgram } from '../scene/lights';
-import { drawnPixels } from './drawn-pixels';
+import { wholePicture } from './large-picture';
 import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
 import type { MeshBank } from './mesh-bank';
@@ -117,7 +117,7 @@ export async function renderDocument(
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
     const drawn = (): Promise<Uint8Array<ArrayBuffer>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
-      return drawnPixels(device, renderer, picture, size);
+      return wholePicture(device, renderer, picture, size, wanted);
     };
     if (!wanted()) return { lacks };
     let pixels = await drawn();

@@ -2,6 +2,8 @@ import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { NoWebGpu, WebGpuDevice, type GpuCanvas } from '../webgpu/webgpu-device';
 
+export { NoWebGpu };
+
 /** Where the system keeps what its graphics cards are reached by. */
 const CARDS = ['/dev/dri', '/dev/nvidiactl', '/dev/dxg'];
 /** The software driver that Debian's browser brings. */
