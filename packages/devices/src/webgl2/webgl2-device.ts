@@ -19,6 +19,7 @@ import {
   type ProgramLayout,
   type TextureDescriptor,
 } from '@brelvin/core';
+import { SharedPrograms } from '../shared-programs';
 import { Framebuffers, type TexturePart } from './framebuffers';
 import { linkProgram, linkProgramNow, pause, type LinkedProgram } from './program';
 import { GlBuffer, GlTexture } from './resources';
@@ -56,10 +57,9 @@ const CONTEXT: WebGLContextAttributes = {
 /** The device on a canvas's WebGL2 context. After the context is lost, make another. */
 export class WebGl2Device implements Device {
   readonly target = GLSL_TARGET;
-  private readonly programs = new Map<string, { linked: Promise<LinkedProgram>; users: number }>();
+  private readonly programs = new SharedPrograms<LinkedProgram>(({ program }) => this.gl.deleteProgram(program));
   private readonly framebuffers: Framebuffers;
   private readonly vertexArrays = new Map<string, WebGLVertexArrayObject>();
-  private compiledPrograms = 0;
   private passes = 0;
   private readonly bufferIds = new WeakMap<DeviceBuffer, number>();
   private nextBufferId = 0;
@@ -80,7 +80,7 @@ export class WebGl2Device implements Device {
   }
 
   get statistics(): { compiledPrograms: number; passes: number } {
-    return { compiledPrograms: this.compiledPrograms, passes: this.passes };
+    return { compiledPrograms: this.programs.count, passes: this.passes };
   }
 
   createBuffer(descriptor: BufferDescriptor): DeviceBuffer {
@@ -97,21 +97,8 @@ export class WebGl2Device implements Device {
     const { vertex, fragment } = descriptor.code;
     const attributes = descriptor.vertexBuffers.flatMap((buffer) => buffer.attributes.map(({ name }) => name));
     const key = `${attributes.join()}\n${vertex.text}\n${fragment.text}`;
-    let entry = this.programs.get(key);
-    if (!entry) {
-      this.compiledPrograms++;
-      entry = { linked: linkProgram(this.gl, descriptor), users: 0 };
-      this.programs.set(key, entry);
-    }
-    entry.users++;
-    const { linked } = entry;
-    const release = (): void => this.releaseProgram(key);
-    try {
-      return new GlProgram(descriptor, await linked, release);
-    } catch (error) {
-      release();
-      throw error;
-    }
+    const { made, release } = await this.programs.take(key, () => linkProgram(this.gl, descriptor));
+    return new GlProgram(descriptor, made, release);
   }
 
   createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram {
@@ -127,16 +114,6 @@ export class WebGl2Device implements Device {
     const fault = groupFault(layout, resources);
     if (fault) throw new RangeError(fault);
     return { layout, ...resources };
-  }
-
-  private releaseProgram(key: string): void {
-    const entry = this.programs.get(key);
-    if (!entry || --entry.users > 0) return;
-    this.programs.delete(key);
-    void entry.linked.then(
-      ({ program }) => this.gl.deleteProgram(program),
-      () => undefined,
-    );
   }
 
   runPass(pass: PassDescriptor): void {

@@ -19,6 +19,7 @@ import {
   type ProgramDescriptor,
   type TextureDescriptor,
 } from '@brelvin/core';
+import { SharedPrograms } from '../shared-programs';
 import { BindGroups, type GpuBindGroup } from './bind-groups';
 import { MipFiller } from './fill-mips';
 import { GpuPipeline } from './gpu-pipeline';
@@ -39,9 +40,8 @@ export class WebGpuDevice implements Device {
   readonly target = WGSL_TARGET;
   private readonly groups: BindGroups;
   private readonly mips: MipFiller;
-  private readonly programs = new Map<string, { taken: Promise<GpuModules>; users: number }>();
+  private readonly programs = new SharedPrograms<GpuModules>();
   private encoder?: GPUCommandEncoder;
-  private compiledPrograms = 0;
   private passes = 0;
   private fault?: string;
 
@@ -66,7 +66,7 @@ export class WebGpuDevice implements Device {
   }
 
   get statistics(): { compiledPrograms: number; passes: number } {
-    return { compiledPrograms: this.compiledPrograms, passes: this.passes };
+    return { compiledPrograms: this.programs.count, passes: this.passes };
   }
 
   /** Comes when the device is gone, with the reason; not after `destroy`. */
@@ -88,27 +88,8 @@ export class WebGpuDevice implements Device {
 
   async createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram> {
     const { vertex, fragment } = descriptor.code;
-    const key = `${vertex.text}\n${fragment.text}`;
-    let entry = this.programs.get(key);
-    if (!entry) {
-      this.compiledPrograms++;
-      entry = { taken: takenModules(this.gpu, descriptor), users: 0 };
-      this.programs.set(key, entry);
-    }
-    entry.users++;
-    const { taken } = entry;
-    const release = (): void => this.releaseProgram(key);
-    try {
-      return new GpuProgram(descriptor, await taken, release);
-    } catch (error) {
-      release();
-      throw error;
-    }
-  }
-
-  private releaseProgram(key: string): void {
-    const entry = this.programs.get(key);
-    if (entry && --entry.users === 0) this.programs.delete(key);
+    const { made, release } = await this.programs.take(`${vertex.text}\n${fragment.text}`, () => takenModules(this.gpu, descriptor));
+    return new GpuProgram(descriptor, made, release);
   }
 
   createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram {
