@@ -15,6 +15,7 @@ import {
   type DrawCall,
   type GroupLayout,
   type PassDescriptor,
+  type PictureSize,
   type PipelineDescriptor,
   type ProgramDescriptor,
   type TextureDescriptor,
@@ -128,7 +129,7 @@ export class WebGpuDevice implements Device {
 
   private sizeOf(target: PassDescriptor['colour'], level: number): { readonly width: number; readonly height: number } {
     if (target === undefined) return { width: 0, height: 0 };
-    const { width, height } = target === 'canvas' ? this.canvas.canvas : target;
+    const { width, height }: PictureSize = target === 'canvas' ? this.canvas.getCurrentTexture() : target;
     return { width: Math.max(1, width >> level), height: Math.max(1, height >> level) };
   }
 
