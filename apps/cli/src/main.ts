@@ -37,7 +37,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     });
   program
     .command('emit')
-    .description('write a material as programs of a target, with source maps')
+    .description('write a material as programs of a target, with source maps and a list of what they read')
     .argument('<file>', 'a Brelvin material, or its code (.glsl, .wgsl, .vert, .frag)')
     .addOption(new Option('--target <target>', 'the language').choices(TARGETS).makeOptionMandatory())
     .requiredOption('--out <dir>', 'the folder to write into')
@@ -55,8 +55,8 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .addOption(new Option('--size <size>', 'pixels, width x height').argParser(sizeOf).default(pictureSize('512x512'), '512x512'))
     .option('--time <seconds>', 'of what moves', anyNumber, 0)
     .option('--parameter <name=value>', 'a parameter of the material; may be given several times', gathered, [])
-    .option('--frames <number>', 'draw a sequence of so many', wholeNumber)
-    .option('--fps <number>', 'pictures of a sequence in a second', anyNumber, 24)
+    .option('--frames <number>', 'draw a sequence of so many', countOf)
+    .option('--fps <number>', 'pictures of a sequence in a second', countOf, 24)
     .action(async (file: string, options: RenderOptions) => {
       code = await render(file, options, output);
     });
@@ -110,6 +110,12 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
 function wholeNumber(text: string): number {
   const value = Number(text);
   if (!Number.isInteger(value) || value < 0 || value > 1e9) throw new InvalidArgumentError('It must be a whole number from 0.');
+  return value;
+}
+
+function countOf(text: string): number {
+  const value = wholeNumber(text);
+  if (value === 0) throw new InvalidArgumentError('It must be a whole number from 1.');
   return value;
 }
 

@@ -3,7 +3,16 @@ import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { newCodeMaterial, newMaterial, newRig, newSet, readBrelvinFile, writeBrelvinFile, type BrelvinFile } from '@brelvin/core';
+import {
+  newCodeMaterial,
+  newFunction,
+  newMaterial,
+  newRig,
+  newSet,
+  readBrelvinFile,
+  writeBrelvinFile,
+  type BrelvinFile,
+} from '@brelvin/core';
 import { pngFile } from '@brelvin/io/node';
 import { PNG } from 'pngjs';
 import { main } from './main';
@@ -109,6 +118,8 @@ describe('brelvin render', () => {
     ['another ending', ['--out', 'x.exr'], /end the name in \.png/, 1],
     ['a size that is none', ['--out', 'x.png', '--size', '10'], /width x height/, 2],
     ['more pixels than there may be', ['--out', 'x.png', '--size', '16384x16384'], /at most 8192 pixels a side/, 2],
+    ['a sequence of nothing', ['--out', 'x.png', '--frames', '0'], /whole number from 1/, 2],
+    ['no pictures in a second', ['--out', 'x.png', '--frames', '2', '--fps', '0'], /whole number from 1/, 2],
     ['an unknown parameter', ['--out', 'x.png', '--parameter', 'tone=1'], /no parameter “tone”. There is “Tint”, “Glow”\./, 1],
     ['two numbers for one', ['--out', 'x.png', '--parameter', 'Glow=1,2'], /one number is wanted/, 1],
     ['a folder that is not there', ['--out', '/nowhere/x.png'], /cannot be written \(ENOENT\)/, 1],
@@ -120,6 +131,21 @@ describe('brelvin render', () => {
       expect(found.code).toBe(code);
     });
   }
+
+  it('refuses a function, and takes those that came with a set’s file', async () => {
+    const toon = file('f.brelvin', JSON.stringify(newFunction('soft', 'float soft(float x) { return x * 0.5; }')));
+    expect((await run('render', toon, '--out', place('f.png'))).err).toBe(
+      `${toon}: is a function; draw a material that uses it, or a set or light rig.`,
+    );
+    const worn = newCodeMaterial('worn', {}, { text: 'import soft;\nvec4 paint(Surface s) { return vec4(0.0, soft(2.0), 0.0, 1.0); }\n' });
+    const set = { ...newSet('dressed'), partRules: { r: { pattern: '*', order: 0, material: 'w', values: {} } } };
+    const functions = new Map([['soft', 'float soft(float x) { return x * 0.5; }']]);
+    const dressed = file('dressed.brelvin', writeBrelvinFile({ document: set, beside: new Map([['w', worn]]), functions }));
+    const drawn = await run('render', painted, '--out', place('worn.png'), ...SMALL, '--set', dressed);
+    expect([drawn.code, drawn.err]).toEqual([0, '']);
+    const [red = 0, green = 0] = pixel(place('worn.png'), 24, 16);
+    expect(green).toBeGreaterThan(red + 100);
+  });
 
   it('says what is wrong with a material that does not compile', async () => {
     const { code, err } = await run('render', file('broken.glsl', 'vec4 paint(Surface s) { return vec4(x); }'), '--out', place('b.png'));

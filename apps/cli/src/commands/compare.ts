@@ -44,13 +44,14 @@ export async function compare(a: string, b: string, options: CompareOptions, out
 }
 
 async function seen(files: readonly string[], { size, time }: CompareOptions, output: Output): Promise<SeenPicture[]> {
-  const read = (studio?: Studio): Promise<SeenPicture[]> => {
-    const all = files.map(async (file): Promise<SeenPicture> => {
-      if (!studio || PICTURE_FILE.test(file)) return decoded(file);
-      const { pixels } = await drawnScene(studio, await readScene(file), { size, seconds: time }, output);
-      return { ...size, pixels };
-    });
-    return Promise.all(all);
+  const read = async (studio?: Studio): Promise<SeenPicture[]> => {
+    const all: SeenPicture[] = [];
+    // One after the other: they are drawn by one renderer.
+    for (const file of files) {
+      if (!studio || PICTURE_FILE.test(file)) all.push(await decoded(file));
+      else all.push({ ...size, pixels: (await drawnScene(studio, await readScene(file), { size, seconds: time }, output)).pixels });
+    }
+    return all;
   };
   return files.every((file) => PICTURE_FILE.test(file)) ? read() : withStudio(read);
 }

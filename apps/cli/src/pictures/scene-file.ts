@@ -47,6 +47,8 @@ export async function readScene(path: string, given: { readonly set?: string; re
     if (found && found.format !== format) throw new BadFile(`${file}: is no ${word}.`);
     return found ?? (main.document.format === format ? main.document : undefined);
   };
+  if (main.document.format === 'brelvin-function')
+    throw new BadFile(`${path}: is a function; draw a material that uses it, or a set or light rig.`);
   const beside = new Map([main, ...read.map(([, each]) => each)].flatMap((each) => [...each.beside]));
   const material = main.document.format === 'brelvin-material' ? main.document : newMaterial('');
   const set = (find('brelvin-set', 'set', given.set) ?? beside.get(material.seenIn.set ?? '') ?? newSet('')) as StageSet;
@@ -64,21 +66,23 @@ export async function readScene(path: string, given: { readonly set?: string; re
     set,
     rig,
     whole: main.document.format === 'brelvin-set',
-    library: main.library,
+    library: libraryWithTexts(main.library, new Map([...read.flatMap(([, each]) => [...each.functions]), ...main.functions])),
     assets: new Map([main, ...read.map(([, each]) => each)].flatMap((each) => [...each.assets])),
   };
 }
 
-async function readMain(path: string): Promise<Omit<BrelvinFile, 'functions'> & { readonly library: Library }> {
-  if (CODE_FILE.test(path)) {
-    const code = await readCodeFile(path);
-    if (code.kind !== 'material') throw new BadFile(`${path}: holds functions, but no material: there is no paint and no void main().`);
-    const document = newCodeMaterial(basename(path), {}, code.code);
-    return { document, beside: new Map(), assets: new Map(), library: await libraryBeside(path) };
-  }
-  const { functions, ...file } = await readBrelvinDocument(path);
+async function readMain(path: string): Promise<BrelvinFile & { readonly library: Library }> {
+  if (!CODE_FILE.test(path)) return { ...(await readBrelvinDocument(path)), library: library() };
+  const code = await readCodeFile(path);
+  if (code.kind !== 'material') throw new BadFile(`${path}: holds functions, but no material: there is no paint and no void main().`);
+  const document = newCodeMaterial(basename(path), {}, code.code);
+  return { document, beside: new Map(), assets: new Map(), functions: new Map(), library: await libraryBeside(path) };
+}
+
+/** A library with the functions that came in files. */
+function libraryWithTexts(base: Library, functions: BrelvinFile['functions']): Library {
   const texts = new Map([...functions].map(([name, text]) => [name, { text }]));
-  return { ...file, library: texts.size > 0 ? libraryWith(texts, library()) : library() };
+  return texts.size > 0 ? libraryWith(texts, base) : base;
 }
 
 /**

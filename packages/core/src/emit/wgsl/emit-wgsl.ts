@@ -1,4 +1,4 @@
-import type { Global } from '../../ir/ir';
+import type { Global, IrFunction } from '../../ir/ir';
 import type { Program, StageProgram } from '../../ir/program';
 import {
   LineWriter,
@@ -23,6 +23,7 @@ export function emitWgsl({ vertex, fragment }: Program, layout: ProgramLayout): 
 function emitStage(stage: StageProgram, layout: ProgramLayout, carried: readonly Global[]): EmittedSource {
   const out = new LineWriter();
   const names = new WgslStageNames(stage);
+  const functions = new Map(stage.functions.map((each) => [each.signature, each]));
   // GLSL leaves slopes and reads of images in branches to the author; so does this.
   out.line('diagnostic(off, derivative_uniformity);');
   out.line('');
@@ -30,33 +31,27 @@ function emitStage(stage: StageProgram, layout: ProgramLayout, carried: readonly
   emitBindings(stage, layout, names, out);
   emitStageVariables(stage, names, out);
   for (const { name, type, value } of stage.privates) {
-    const start = value ? ` = ${printWgslValue(value, new WgslStatementWriter(NOWHERE, contextOf(stage, names), out))}` : '';
+    const start = value ? ` = ${printWgslValue(value, new WgslStatementWriter(NOWHERE, contextOf(functions, names), out))}` : '';
     out.line(`var<private> ${names.variable(name)}: ${names.typeOf(type)}${start};`);
   }
   out.line('');
   for (const declared of stage.functions) {
-    new WgslStatementWriter(declared, contextOf(stage, names, declared), out).write();
+    new WgslStatementWriter(declared, contextOf(functions, names, declared), out).write();
     out.line('');
   }
   emitEntryPoint(stage, carried, names, out);
   return out.finish();
 }
 
-const NOWHERE: StageProgram['functions'][number] = {
-  signature: '',
-  name: '',
-  parameters: [],
-  result: { kind: 'void' },
-  body: [],
-  origin: { path: '' },
-};
+/** No function: what stands outside of all. */
+const NOWHERE: IrFunction = { signature: '', name: '', parameters: [], result: { kind: 'void' }, body: [], origin: { path: '' } };
 
-function contextOf(stage: StageProgram, names: WgslStageNames, inside?: StageProgram['functions'][number]): WgslFunctionContext {
+function contextOf(functions: ReadonlyMap<string, IrFunction>, names: WgslStageNames, inside?: IrFunction): WgslFunctionContext {
   const written = names.written(inside);
   const images = new Set(inside?.parameters.filter(({ type }) => type.kind === 'sampler').map(({ name }) => name));
   return {
     names: written,
-    functions: new Map(stage.functions.map((each) => [each.signature, each])),
+    functions,
     samplerOf: (image) => (images.has(image) ? written.local(samplerName(image)) : names.sampler(image)),
   };
 }

@@ -3,7 +3,7 @@ import type { Builtin, Expression, IrFunction, Statement } from '../../ir/ir';
 import { mapBody } from '../../ir/map-body';
 import type { Program, Stage, StageProgram } from '../../ir/program';
 import { BOOL, FLOAT, type Type } from '../../ir/types';
-import { mapOperands, walkBody } from '../../ir/walk';
+import { mapOperands } from '../../ir/walk';
 import { lackedFunction } from './lacking';
 import { ownFunction } from './own-function';
 import { atRuntime, type Use } from './runtime-values';
@@ -37,7 +37,7 @@ function legalFunction(declared: IrFunction, stage: Stage): LegalFunction {
   if (found) return found;
   const helpers = new Map<string, IrFunction>();
   const use = (helper: IrFunction, args: readonly Expression[]): Expression => {
-    for (const each of [...helpersOf(helper), helper]) helpers.set(each.signature, each);
+    helpers.set(helper.signature, helper);
     return call(helper, args);
   };
   const change = (expression: Expression): Expression => legalExpression(mapOperands(expression, change), stage, use);
@@ -45,16 +45,6 @@ function legalFunction(declared: IrFunction, stage: Stage): LegalFunction {
   const legal = { declared: { ...declared, body: returning(body, declared.result) }, helpers: [...helpers.values()] };
   known[stage].set(declared, legal);
   return legal;
-}
-
-/** What a function that stands for a built-in one calls in its turn. */
-function helpersOf({ body }: IrFunction): IrFunction[] {
-  const found: IrFunction[] = [];
-  walkBody(body, (each) => {
-    const lacked = each.op === 'builtin' && lackedFunction(each);
-    if (lacked) found.push(lacked);
-  });
-  return found;
 }
 
 function legalExpression(expression: Expression, stage: Stage, use: Use): Expression {
