@@ -12,6 +12,9 @@ const flags = [
   // WGSL is judged by the browser, too.
   '--enable-unsafe-webgpu',
   '--use-webgpu-adapter=swiftshader',
+  // Without them a canvas that WebGPU draws on ends the graphics process.
+  '--enable-features=Vulkan',
+  '--use-vulkan=swiftshader',
 ];
 
 process.env.CHROME_BIN ??= '/usr/bin/chromium';

@@ -3,7 +3,7 @@ import { Command, CommanderError, InvalidArgumentError, Option } from 'commander
 import { check } from './commands/check';
 import { compare, type CompareOptions } from './commands/compare';
 import { writeDemos } from './commands/demos';
-import { emit, TARGETS, type EmitOptions } from './commands/emit';
+import { emit, type EmitOptions } from './commands/emit';
 import { fuzz } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
 import { pictureSize, render, type RenderOptions } from './commands/render';
@@ -39,7 +39,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .command('emit')
     .description('write a material as programs of a target, with source maps and a list of what they read')
     .argument('<file>', 'a Brelvin material, or its code (.glsl, .wgsl, .vert, .frag)')
-    .addOption(new Option('--target <target>', 'the language').choices(TARGETS).makeOptionMandatory())
+    .addOption(new Option('--target <target>', 'the language').choices(Object.keys(TARGETS)).makeOptionMandatory())
     .requiredOption('--out <dir>', 'the folder to write into')
     .action(async (file: string, options: EmitOptions) => {
       code = await emit(file, options, output);

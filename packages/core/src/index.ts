@@ -181,6 +181,8 @@ export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type Program
 export { compileFor, compileOutletsFor, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
 export { ENTRY_POINTS } from './emit/wgsl/entry-names';
+export type { TargetName } from './emit/target';
+export { TARGETS } from './emit/targets';
 export { WGSL_TARGET } from './emit/wgsl/target';
 export { type PackedOutlets, type PackedResult, packOutlets, packResult, unpackOutlets, unpackResult } from './emit/packed-result';
 
@@ -190,6 +192,7 @@ export {
   type BufferDescriptor,
   CANVAS_FORMAT,
   type Device,
+  DeviceLost,
   type DeviceBindGroup,
   type DeviceBuffer,
   type DevicePipeline,

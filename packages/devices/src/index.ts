@@ -1,2 +1,3 @@
 export { WebGl2Device, NoWebGl2 } from './webgl2/webgl2-device';
 export { WebGpuDevice, NoWebGpu } from './webgpu/webgpu-device';
+export { openPageDevice, PAGE_DEVICES, type Loss, type PageDevice, type PageDeviceName } from './page/page-device';

@@ -4,6 +4,13 @@ import { join } from 'node:path';
 import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome';
 
+/** What browsers of the tests draw with: WebGL2 alone, as one without WebGPU does, or both. */
+export type BrowserDevice = 'webgl2' | 'webgpu';
+const DEVICE_FLAGS: Readonly<Record<BrowserDevice, readonly string[]>> = {
+  webgl2: ['--disable-gpu-compositing'],
+  // A canvas that WebGPU draws on is shown only where pages are put together on the same software device.
+  webgpu: ['--enable-unsafe-webgpu', '--use-webgpu-adapter=swiftshader', '--enable-features=Vulkan', '--use-vulkan=swiftshader'],
+};
 const FLAGS = [
   '--headless=new',
   '--no-sandbox',
@@ -14,7 +21,6 @@ const FLAGS = [
   '--disable-sync',
   '--use-angle=swiftshader',
   '--enable-unsafe-swiftshader',
-  '--disable-gpu-compositing',
   '--window-size=1280,900',
 ];
 
@@ -39,10 +45,10 @@ export class Browser {
     readonly pixelRatio: number,
   ) {}
 
-  static async open(pixelRatio = FEW_PIXELS): Promise<Browser> {
+  static async open(pixelRatio = FEW_PIXELS, device: BrowserDevice = 'webgl2'): Promise<Browser> {
     const profile = mkdtempSync(join(tmpdir(), 'brelvin-browser-'));
     const options = new Options();
-    options.addArguments(...FLAGS, `--user-data-dir=${profile}`);
+    options.addArguments(...FLAGS, ...DEVICE_FLAGS[device], `--user-data-dir=${profile}`);
     options.setChromeBinaryPath('/usr/bin/chromium');
     const preferences = new logging.Preferences();
     preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);

@@ -1,20 +1,17 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { compileFor, library, libraryWith, newCodeMaterial, GLSL_TARGET, WGSL_TARGET } from '@brelvin/core';
+import { compileFor, library, libraryWith, newCodeMaterial, TARGETS, type TargetName } from '@brelvin/core';
 import { CODE_FILE, libraryBeside, readCodeFile } from '../code-file';
 import type { ExitCode, Output } from '../output';
 import { programInputs } from '../program-inputs';
 import { BadFile, readMaterialFile } from '../read-file';
 import { sourceMapOf } from '../source-maps';
 
-export const TARGETS = ['glsl', 'wgsl'] as const;
-
 export interface EmitOptions {
-  readonly target: (typeof TARGETS)[number];
+  readonly target: TargetName;
   readonly out: string;
 }
 
-const BY_NAME = { glsl: GLSL_TARGET, wgsl: WGSL_TARGET };
 /** Endings of both stages. */
 const ENDINGS = { glsl: ['vert', 'frag'], wgsl: ['vert.wgsl', 'frag.wgsl'] } as const;
 
@@ -25,7 +22,7 @@ const ENDINGS = { glsl: ['vert', 'frag'], wgsl: ['vert.wgsl', 'frag.wgsl'] } as 
  */
 export async function emit(file: string, { target, out }: EmitOptions, output: Output): Promise<ExitCode> {
   const { material, library: known } = await materialAndLibrary(file);
-  const { compiled, problems } = compileFor(BY_NAME[target], material, known);
+  const { compiled, problems } = compileFor(TARGETS[target], material, known);
   if (!compiled) {
     for (const { node, message } of problems) output.err(`${file}: ${node ? `${node}: ` : ''}${message}`);
     return 1;

@@ -44,6 +44,13 @@ export interface Device {
   readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>>;
   /** The rows of a level of an `rgba16float` or `rgba32float` texture, of a cube of a face, from the top, four numbers a pixel. */
   readFloats(texture: DeviceTexture, level?: number, face?: number): Promise<Float32Array<ArrayBuffer>>;
+  /**
+   * Has the driver make ready all that `draw` draws with, out of the way of what is drawn meanwhile where it can; comes back
+   * when that is done. Of what `draw` draws, that which is not ready yet may be left out.
+   *
+   * @throws ProgramRefused
+   */
+  makeReady(draw: () => void): Promise<void>;
   /** Comes back when everything given to the device so far is done. */
   finished(): Promise<void>;
   destroy(): void;
@@ -217,6 +224,9 @@ export interface PassDescriptor {
   readonly scissor?: TargetPart;
   readonly draws: readonly DrawCall[];
 }
+
+/** The device went while it was asked for something. Another one has to be opened. */
+export class DeviceLost extends Error {}
 
 /** The driver refused a program that our compiler let through: a defect of ours, told with the driver's words. */
 export class ProgramRefused extends Error {

@@ -9,8 +9,12 @@ export interface StageTexts {
   readonly fragment: EmittedSource;
 }
 
+/** Languages that are written. */
+export type TargetName = 'glsl' | 'wgsl';
+
 /** A program in the text of a target, and what is bound to it. */
 export interface TargetCode extends StageTexts {
+  readonly target: TargetName;
   readonly layout: ProgramLayout;
   /** What each vertex brings, by name; where the text numbers them, in this order. */
   readonly attributes: readonly string[];
@@ -18,7 +22,7 @@ export interface TargetCode extends StageTexts {
 
 /** A language in which a device takes programs. */
 export interface Target {
-  readonly name: string;
+  readonly name: TargetName;
   /** What it offers to every program. */
   readonly limits: Limits;
   /** The same program in what the target has: what it lacks is put in other words, its own conventions are met. */
@@ -30,5 +34,5 @@ export interface Target {
 export function codeFor(target: Target, program: Program): TargetCode {
   const legal = target.legalise(program);
   const layout = layoutOf(legal);
-  return { ...target.emit(legal, layout), layout, attributes: legal.vertex.inputs.map(({ name }) => name) };
+  return { target: target.name, ...target.emit(legal, layout), layout, attributes: legal.vertex.inputs.map(({ name }) => name) };
 }

@@ -109,8 +109,7 @@ export class FrameRenderer {
 
   /** Draws once, small and out of sight, as pictures are drawn: with four samples. */
   async warmUp(picture: Picture): Promise<void> {
-    this.drawScene(picture, WARM_UP_SIZE, 4);
-    await this.device.finished();
+    await this.device.makeReady(() => this.drawScene(picture, WARM_UP_SIZE, 4));
   }
 
   draw(picture: Picture, drawing: Drawing): void {

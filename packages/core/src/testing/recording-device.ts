@@ -89,6 +89,9 @@ export class RecordingDevice implements Device {
   async readFloats(): Promise<Float32Array<ArrayBuffer>> {
     return new Float32Array(4);
   }
+  async makeReady(draw: () => void): Promise<void> {
+    draw();
+  }
   async finished(): Promise<void> {}
   destroy(): void {}
 

@@ -26,7 +26,7 @@ function program(fragment: string, own: GroupLayout = NOTHING, vertex = COVER): 
   const layout = BINDING_GROUPS.map((group) => (group === 'own' ? own : NOTHING));
   return {
     label: 'test',
-    code: { vertex: { text: vertex, lines: [] }, fragment: { text: fragment, lines: [] }, layout, attributes: [] },
+    code: { target: 'glsl', vertex: { text: vertex, lines: [] }, fragment: { text: fragment, lines: [] }, layout, attributes: [] },
     vertexBuffers: [],
   };
 }

@@ -326,6 +326,11 @@ export class WebGl2Device implements Device {
     gl.deleteSync(fence);
   }
 
+  async makeReady(draw: () => void): Promise<void> {
+    draw();
+    await this.finished();
+  }
+
   destroy(): void {
     this.dropVertexArrays();
     this.gl.getExtension('WEBGL_lose_context')?.loseContext();

@@ -1,13 +1,14 @@
-import { type DevicePipeline, ENTRY_POINTS, type PipelineDescriptor, type VertexBufferLayout } from '@brelvin/core';
+import { type DevicePipeline, ENTRY_POINTS, ProgramRefused, type PipelineDescriptor, type VertexBufferLayout } from '@brelvin/core';
 import type { BindGroups } from './bind-groups';
 import type { GpuProgram } from './gpu-program';
 
-/** A way of drawing; WebGPU's own pipeline is made when it is first drawn with. */
+/** A way of drawing; WebGPU's own pipeline is made when it is first drawn with, or made ready before. */
 export class GpuPipeline implements DevicePipeline {
   /** Of the program's vertex buffers those that it reads: eight is all that every device has room for. */
   readonly slots: readonly number[];
   private readonly buffers: GPUVertexBufferLayout[];
   private made?: GPURenderPipeline;
+  private making?: Promise<void>;
 
   constructor(
     private readonly gpu: GPUDevice,
@@ -22,6 +23,21 @@ export class GpuPipeline implements DevicePipeline {
 
   get handle(): GPURenderPipeline {
     return (this.made ??= this.gpu.createRenderPipeline(this.described()));
+  }
+
+  /** Whether drawing with it keeps nobody waiting; the frame's own programs are few, and made where they are first drawn. */
+  get isReady(): boolean {
+    return this.made !== undefined || (this.descriptor.program as GpuProgram).isOwn;
+  }
+
+  /** @throws ProgramRefused */
+  makeReady(): Promise<void> {
+    return (this.making ??= this.gpu.createRenderPipelineAsync(this.described()).then(
+      (made) => void (this.made ??= made),
+      (error: unknown) => {
+        throw new ProgramRefused('link', error instanceof Error ? error.message : String(error));
+      },
+    ));
   }
 
   private described(): GPURenderPipelineDescriptor {

@@ -16,6 +16,8 @@ export class GpuProgram implements DeviceProgram {
     { label, code, vertexBuffers }: ProgramDescriptor,
     readonly modules: GpuModules,
     readonly destroy: () => void,
+    /** Of the frame, which every driver takes. */
+    readonly isOwn = false,
   ) {
     this.label = label;
     this.layout = code.layout;

@@ -1,5 +1,6 @@
 import {
   CANVAS_FORMAT,
+  DeviceLost,
   groupFault,
   passFault,
   PassRefused,
@@ -31,6 +32,9 @@ import { floatsOf, readRows } from './read-back';
 /** There is no WebGPU here, or no adapter that can draw. */
 export class NoWebGpu extends Error {}
 
+/** Milliseconds within which a device that is gone says so. */
+const LOSS_IS_TOLD_MS = 100;
+
 /** What shows pictures; those that go nowhere else need none. */
 export interface GpuCanvas {
   getContext(kind: 'webgpu'): GPUCanvasContext | null;
@@ -45,6 +49,9 @@ export class WebGpuDevice implements Device {
   private encoder?: GPUCommandEncoder;
   private passes = 0;
   private fault?: string;
+  private destroyed = false;
+  /** What drawings wait for, while they are made ready. */
+  private readying?: Set<GpuPipeline>;
 
   private constructor(
     private readonly gpu: GPUDevice,
@@ -57,9 +64,13 @@ export class WebGpuDevice implements Device {
 
   /** @throws NoWebGpu */
   static async create(gpu: GPU | undefined, canvas?: GpuCanvas): Promise<WebGpuDevice> {
-    const adapter = await gpu?.requestAdapter({ powerPreference: 'high-performance' });
+    if (!gpu) throw new NoWebGpu('This browser has no WebGPU, or gives it only to pages that come by https.');
+    const adapter = await gpu.requestAdapter({ powerPreference: 'high-performance' });
     if (!adapter) throw new NoWebGpu('There is no graphics adapter for WebGPU.');
-    const device = await adapter.requestDevice();
+    const { maxTextureDimension2D } = adapter.limits;
+    const device = await adapter.requestDevice({ requiredLimits: { maxTextureDimension2D } }).catch((error: unknown) => {
+      throw new NoWebGpu(`The graphics adapter gives no WebGPU device: ${error instanceof Error ? error.message : String(error)}`);
+    });
     const context = canvas?.getContext('webgpu') ?? undefined;
     if (canvas && !context) throw new NoWebGpu('The canvas gives no WebGPU context.');
     context?.configure({ device, format: CANVAS_FORMAT, alphaMode: 'opaque' });
@@ -73,8 +84,8 @@ export class WebGpuDevice implements Device {
   /** Comes when the device is gone, with the reason; not after `destroy`. */
   get lost(): Promise<string> {
     return new Promise((resolve) => {
-      void this.gpu.lost.then(({ reason, message }) => {
-        if (reason !== 'destroyed') resolve(message);
+      void this.gpu.lost.then(({ message }) => {
+        if (!this.destroyed) resolve(message);
       });
     });
   }
@@ -89,12 +100,13 @@ export class WebGpuDevice implements Device {
 
   async createProgram(descriptor: ProgramDescriptor): Promise<DeviceProgram> {
     const { vertex, fragment } = descriptor.code;
-    const { made, release } = await this.programs.take(`${vertex.text}\n${fragment.text}`, () => takenModules(this.gpu, descriptor));
+    const take = this.programs.take(`${vertex.text}\n${fragment.text}`, () => takenModules(this.gpu, descriptor));
+    const { made, release } = await this.asked(take);
     return new GpuProgram(descriptor, made, release);
   }
 
   createOwnProgram(descriptor: ProgramDescriptor): DeviceProgram {
-    return new GpuProgram(descriptor, createModules(this.gpu, descriptor), () => undefined);
+    return new GpuProgram(descriptor, createModules(this.gpu, descriptor), () => undefined, true);
   }
 
   createPipeline(descriptor: PipelineDescriptor): DevicePipeline {
@@ -123,8 +135,16 @@ export class WebGpuDevice implements Device {
       const bottom = Math.min(size.height, scissor.y + scissor.height);
       encoder.setScissorRect(Math.min(left, size.width), Math.min(top, size.height), Math.max(0, right - left), Math.max(0, bottom - top));
     }
-    for (const [index, draw] of draws.entries()) this.draw(encoder, draw, draws[index - 1]);
+    const ready = draws.filter((draw) => this.isReady(draw));
+    for (const [index, draw] of ready.entries()) this.draw(encoder, draw, ready[index - 1]);
     encoder.end();
+  }
+
+  /** While drawings are made ready, those that are not yet are left out. */
+  private isReady({ pipeline }: DrawCall): boolean {
+    if (!this.readying || (pipeline as GpuPipeline).isReady) return true;
+    this.readying.add(pipeline as GpuPipeline);
+    return false;
   }
 
   private sizeOf(target: PassDescriptor['colour'], level: number): { readonly width: number; readonly height: number } {
@@ -183,18 +203,43 @@ export class WebGpuDevice implements Device {
 
   async readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>> {
     this.submit();
-    return new Uint8Array(await readRows(this.gpu, texture as GpuTexture, { level: 0, face: 0 }));
+    return new Uint8Array(await this.asked(readRows(this.gpu, texture as GpuTexture, { level: 0, face: 0 })));
   }
 
   async readFloats(texture: DeviceTexture, level = 0, face = 0): Promise<Float32Array<ArrayBuffer>> {
     this.submit();
-    return floatsOf(texture as GpuTexture, await readRows(this.gpu, texture as GpuTexture, { level, face }));
+    return floatsOf(texture as GpuTexture, await this.asked(readRows(this.gpu, texture as GpuTexture, { level, face })));
+  }
+
+  async makeReady(draw: () => void): Promise<void> {
+    const waited = (this.readying = new Set());
+    try {
+      draw();
+    } finally {
+      this.readying = undefined;
+    }
+    await this.asked(Promise.all([...waited].map((pipeline) => pipeline.makeReady())));
+    await this.finished();
   }
 
   async finished(): Promise<void> {
     this.submit();
-    await this.gpu.queue.onSubmittedWorkDone();
+    await this.asked(this.gpu.queue.onSubmittedWorkDone());
     this.tellFault();
+  }
+
+  /** What fails because the device is gone is told as what it is. */
+  private async asked<T>(work: Promise<T>): Promise<T> {
+    try {
+      return await work;
+    } catch (error) {
+      // The loss itself may be told a moment later.
+      const lost = await Promise.race([
+        this.gpu.lost.then(() => true),
+        new Promise<false>((resolve) => setTimeout(() => resolve(false), LOSS_IS_TOLD_MS)),
+      ]);
+      throw lost ? new DeviceLost('The graphics device was lost.') : error;
+    }
   }
 
   /** What the driver refuses is heard of later; it is a defect of ours, and told as soon as it is known. */
@@ -205,6 +250,7 @@ export class WebGpuDevice implements Device {
   }
 
   destroy(): void {
+    this.destroyed = true;
     this.encoder = undefined;
     this.gpu.destroy();
   }

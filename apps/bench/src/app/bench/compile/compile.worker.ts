@@ -33,7 +33,8 @@ import {
   type ResolvedGraph,
   type SurfaceVariant,
   type TextRole,
-  GLSL_TARGET,
+  TARGETS,
+  type TargetName,
 } from '@brelvin/core';
 import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
@@ -49,6 +50,7 @@ class MaterialReplicas {
   /** What the page has of each, so that it is not sent again. */
   private readonly sent = new Map<string, EmittedResult>();
   private functions: ReadonlyMap<string, FunctionText> = new Map();
+  private target: TargetName = 'glsl';
 
   /** The shader library with the functions of the workspace. */
   private get library(): Library {
@@ -60,6 +62,12 @@ class MaterialReplicas {
     const next = new Map([...this.functions, ...changed]);
     for (const name of gone) next.delete(name);
     this.functions = next;
+  }
+
+  /** From now on programs are written in this language, all of them anew. */
+  aim(target: TargetName): void {
+    this.target = target;
+    this.sent.clear();
   }
 
   open(id: string, material: Material): void {
@@ -77,14 +85,14 @@ class MaterialReplicas {
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
-    const result = compileFor(GLSL_TARGET, this.replica(id), this.library, { variants });
+    const result = compileFor(TARGETS[this.target], this.replica(id), this.library, { variants });
     const packed = packResult(result, this.sent.get(id));
     this.sent.set(id, result);
     return packed;
   }
 
   outlets(id: string, wanted: readonly OutletAddress[]): PackedOutlets {
-    return packOutlets(compileOutletsFor(GLSL_TARGET, this.replica(id), wanted, this.library));
+    return packOutlets(compileOutletsFor(TARGETS[this.target], this.replica(id), wanted, this.library));
   }
 
   check(id: string, surroundings: Surroundings): Checked {

@@ -22,6 +22,7 @@ import {
   type Translated,
   type renameAt,
   type SurfaceVariant,
+  type TargetName,
   type TextRole,
 } from '@brelvin/core';
 import { wrap, type Remote } from 'comlink';
@@ -62,6 +63,11 @@ export class Compiler implements OnDestroy {
   private readonly variants = new Set<SurfaceVariant>();
   /** Whether it is known by which light pictures are lit: what is compiled before would be compiled again. */
   private lightKnown = false;
+
+  private readonly aimedAt = signal<TargetName | undefined>(undefined);
+
+  /** The language that programs are written in, once it is known what draws. */
+  readonly target = this.aimedAt.asReadonly();
 
   /** Whether a material is being compiled. */
   readonly busy = this.runs.asReadonly();
@@ -106,7 +112,17 @@ export class Compiler implements OnDestroy {
   light(lit: LitProgram): void {
     this.lightKnown = true;
     if (lit !== 'plain') this.want(lit);
-    if (!this.running && this.waiting.size > 0) void this.run();
+    this.runOn();
+  }
+
+  /** Writes programs for a device from now on, all of them anew where it is another one. Nothing is compiled before the first one is named. */
+  aim(target: TargetName): void {
+    if (this.aimedAt() === target) return;
+    this.aimedAt.set(target);
+    void this.remote.aim(target);
+    this.received.clear();
+    for (const id of this.requested.keys()) this.request(id);
+    this.runOn();
   }
 
   /** From now on also compiles programs for shadows, or for taking pictures apart. */
@@ -160,7 +176,11 @@ export class Compiler implements OnDestroy {
   private request(id: string): void {
     this.requested.set(id, (this.requested.get(id) ?? 0) + 1);
     this.waiting.add(id);
-    if (!this.running && this.lightKnown) void this.run();
+    this.runOn();
+  }
+
+  private runOn(): void {
+    if (!this.running && this.lightKnown && this.aimedAt() && this.waiting.size > 0) void this.run();
   }
 
   private async run(): Promise<void> {

@@ -88,6 +88,8 @@ export class OutletInspector {
     effect(() => {
       const [id, wanted] = [this.store.materialId(), this.wanted()];
       this.editor.resolved();
+      // Another device takes it in another language.
+      this.compiler.target();
       untracked(() => void this.request(id, wanted));
     });
     // An outlet that is gone is not looked at any more.

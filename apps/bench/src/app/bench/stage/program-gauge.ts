@@ -99,7 +99,7 @@ export class ProgramGauges {
   }
 
   /** @param work gauges it; nothing where that cannot be done now */
-  async take(surface: MaterialPipelines, work: () => Promise<FrameCost> | undefined): Promise<void> {
+  async take(surface: MaterialPipelines, work: () => Promise<FrameCost | undefined> | undefined): Promise<void> {
     this.underway.add(surface);
     const taken = this.last.then(work).finally(() => this.underway.delete(surface));
     this.last = taken.catch(() => undefined);

@@ -6,10 +6,14 @@ import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
 import { RigEditor } from '../editors/rig-editor';
 import type { StageEngine } from './stage-engine';
+import { DeviceChoice } from './device-choice';
 import { keepCamera, keptCamera } from './kept-camera';
 import type { StageState } from './stage-state';
 import { ViewSettings } from './view-settings';
 import { StageMaterials } from './stage-materials';
+
+/** What each device takes programs in. */
+const LANGUAGES = { webgpu: 'wgsl', webgl2: 'glsl' } as const;
 
 /** Between the Bench and the Stage: hands it what is open and how it is looked at, and tells what it shows. */
 @Injectable()
@@ -20,6 +24,7 @@ export class StageBinding {
   private readonly settings = inject(ViewSettings);
   private readonly materials = inject(StageMaterials);
   private readonly rigEditor = inject(RigEditor);
+  private readonly devices = inject(DeviceChoice);
   private readonly linked = signal<StageEngine | undefined>(undefined);
 
   /** The Stage's engine, once it was handed something. */
@@ -44,6 +49,7 @@ export class StageBinding {
       engine?.setInspection(inspection);
     });
     effect(() => this.linked()?.camera.setTurning(this.settings.turning() ? (this.settings.turnSpeed() * Math.PI) / 180 : 0));
+    effect(() => void this.linked()?.drawOn(this.devices.wished()));
     effect(() => this.linked()?.setPlaying(this.playing()));
     effect(() => this.linked()?.setLightsPlaying(this.lightsPlaying()));
   }
@@ -66,9 +72,14 @@ export class StageBinding {
       if (this.setId !== undefined && !engine.camera.moves) keepCamera(this.setId, camera);
     });
     engine.lightClock.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((seconds) => this.rigEditor.seconds.set(seconds));
-    engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => this.state.set(state));
+    engine.state.pipe(takeUntilDestroyed(this.destroyRef)).subscribe((state) => {
+      this.state.set(state);
+      // What is wrong with a material is told also where nothing can draw it.
+      const draws = state.device?.name ?? (state.unavailable && 'webgl2');
+      if (draws) this.compiler.aim(LANGUAGES[draws]);
+    });
     this.linked.set(engine);
-    void engine.start();
+    void engine.drawOn(untracked(this.devices.wished));
   }
 
   /** Whether the picture is seen from one of the views that were kept with the set. */

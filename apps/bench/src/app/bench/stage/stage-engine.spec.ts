@@ -1,13 +1,13 @@
 import type { Material, MaterialImage } from '@brelvin/contract';
-import { compileFor, newMaterial, newRig, newSet, type EmittedMaterial, GLSL_TARGET } from '@brelvin/core';
-import { WebGl2Device } from '@brelvin/devices';
+import { compileFor, newMaterial, newRig, newSet, TARGETS, type EmittedMaterial, type TargetName } from '@brelvin/core';
+import { WebGl2Device, WebGpuDevice } from '@brelvin/devices';
 import { firstValueFrom, filter } from 'rxjs';
 import { NO_LOADERS } from './stage-loaders';
 import { StageEngine } from './stage-engine';
 import type { StageState } from './stage-state';
 
-function compiled(material: Material): EmittedMaterial {
-  const result = compileFor(GLSL_TARGET, material).compiled;
+function compiled(material: Material, target: TargetName = 'glsl'): EmittedMaterial {
+  const result = compileFor(TARGETS[target], material).compiled;
   if (!result) throw new Error('does not compile');
   return result;
 }
@@ -25,15 +25,15 @@ function rimLit(name: string): Material {
   };
 }
 
-/** The engine on a real canvas and a real device. */
+/** The engine on real canvases and real devices. */
 describe('StageEngine', () => {
-  let canvas: HTMLCanvasElement;
+  let place: HTMLElement;
   let engine: StageEngine;
 
   beforeEach(() => {
-    canvas = document.createElement('canvas');
-    document.body.append(canvas);
-    engine = new StageEngine(canvas);
+    place = document.createElement('div');
+    document.body.append(place);
+    engine = new StageEngine(place);
     engine.setSize({ width: 96, height: 72 });
     engine.setBench('m');
     engine.setMaterial('m', newMaterial('m'));
@@ -43,22 +43,24 @@ describe('StageEngine', () => {
 
   afterEach(() => {
     engine.destroy();
-    canvas.remove();
+    place.remove();
   });
+
+  const canvas = (): HTMLCanvasElement => place.querySelector('canvas')!;
 
   const state = (wanted: (state: StageState) => boolean): Promise<StageState> => firstValueFrom(engine.state.pipe(filter(wanted)));
 
   it('draws small at first, sharp when it rests, and then no more', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     const rested = await state(({ sharp, hasSurface }) => sharp && hasSurface);
     await new Promise((resolve) => setTimeout(resolve, 400));
     expect(engine.state.value.pictures).toBe(rested.pictures);
-    expect([canvas.width, canvas.height]).toEqual([96, 72]);
+    expect([canvas().width, canvas().height]).toEqual([96, 72]);
   });
 
   it('takes another program into use only when it is ready, and compiles it once', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const before = engine.state.value.compiledPrograms;
@@ -71,7 +73,7 @@ describe('StageEngine', () => {
   });
 
   it('calls no picture sharp while its program is gauged', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     engine.setMaterial('beside', rimLit('beside'));
     await Promise.all([engine.show('m', compiled(newMaterial('m'))), engine.show('beside', compiled(rimLit('beside')))]);
     await state(({ sharp }) => sharp);
@@ -93,7 +95,7 @@ describe('StageEngine', () => {
   });
 
   it('asks nothing of the device that is gone when another set comes while a program is tried', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     const { finished } = WebGl2Device.prototype;
     let swaps = 0;
     spyOn(WebGl2Device.prototype, 'finished').and.callFake(function (this: WebGl2Device) {
@@ -103,13 +105,13 @@ describe('StageEngine', () => {
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp, hasSurface }) => sharp && hasSurface);
     expect(swaps).toBe(8);
-    const gl = canvas.getContext('webgl2')!;
+    const gl = canvas().getContext('webgl2')!;
     expect(gl.getError()).toBe(gl.NO_ERROR);
   });
 
   it('keeps the picture and says so when the driver refuses a program', async () => {
     spyOn(console, 'error');
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const good = compiled(newMaterial('m'));
@@ -132,7 +134,7 @@ describe('StageEngine', () => {
   });
 
   it('tells how much of a picture at rest is too bright to be shown', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const at = async (exposure: number): Promise<number> => {
@@ -145,7 +147,7 @@ describe('StageEngine', () => {
   });
 
   it('moves the camera smoothly, and frames the mesh', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     const cameras: number[] = [];
     engine.camera.changes.subscribe((camera) => cameras.push(camera.azimuth));
@@ -160,7 +162,7 @@ describe('StageEngine', () => {
 
   it('makes a picture for the Library', async () => {
     expect(await engine.thumbnail()).toBeUndefined();
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     const picture = await engine.thumbnail();
     expect(picture?.type).toBe('image/png');
@@ -168,22 +170,23 @@ describe('StageEngine', () => {
   });
 
   it('says why there is no picture when there is no device', async () => {
-    const taken = document.createElement('canvas');
-    taken.getContext('2d');
-    const without = new StageEngine(taken);
-    await without.start();
+    spyOn(HTMLCanvasElement.prototype, 'getContext').and.returnValue(null);
+    const without = new StageEngine(document.createElement('div'));
+    without.setRig(newRig('r'));
+    without.setSet(newSet('s'));
+    await without.drawOn('webgpu');
     expect(without.state.value.unavailable).toContain('no WebGL2 context');
   });
 
   it('draws stills and thumbnails between its own pictures, one after the other, and goes on', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp, complete }) => sharp && complete);
     engine.camera.orbitBy(0.4, 0);
     const pictures = await Promise.all([engine.still(), engine.thumbnail(), engine.still()]);
     expect(pictures.map((each) => each?.type)).toEqual(['image/png', 'image/png', 'image/png']);
     expect(await state(({ sharp }) => sharp)).toBeDefined();
-    canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!.loseContext();
+    canvas().getContext('webgl2')!.getExtension('WEBGL_lose_context')!.loseContext();
     await state(({ lost }) => lost);
     expect(await engine.still())
       .withContext('without a context')
@@ -191,11 +194,11 @@ describe('StageEngine', () => {
   });
 
   it('comes back after the context was lost', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     await engine.show('m', compiled(newMaterial('m')));
     await state(({ sharp }) => sharp);
     const before = engine.state.value.pictures;
-    const extension = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+    const extension = canvas().getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
     extension.loseContext();
     await state(({ lost }) => lost);
     // Only once the event of the loss has been dealt with may the context come back.
@@ -205,15 +208,104 @@ describe('StageEngine', () => {
     expect(back.pictures).toBeGreaterThan(before);
   });
 
+  const whole = (): Promise<StageState> => state(({ sharp, complete, hasSurface }) => sharp && complete && hasSurface);
+  /** Of the last picture. */
+  async function redOf(): Promise<number> {
+    const picture = await createImageBitmap((await engine.still())!);
+    const context = new OffscreenCanvas(picture.width, picture.height).getContext('2d')!;
+    context.drawImage(picture, 0, 0);
+    return context.getImageData(48, 36, 1, 1).data[0] ?? -1;
+  }
+
+  it('goes over to another device and back, and shows the same', async () => {
+    await engine.drawOn('webgpu');
+    await engine.show('m', compiled(newMaterial('m'), 'wgsl'));
+    await whole();
+    engine.camera.orbitBy(0.4, 0.2);
+    await whole();
+    const [before, camera] = [await redOf(), engine.camera.now];
+    await engine.drawOn('webgl2');
+    expect(engine.state.value.device).toEqual({ name: 'webgl2', instead: undefined });
+    expect(place.querySelectorAll('canvas').length).withContext('the last picture stays').toBe(2);
+    // What was compiled for the device before comes late.
+    await engine.show('m', compiled(newMaterial('m'), 'wgsl'));
+    expect(engine.state.value.hasSurface).toBeFalse();
+    await engine.show('m', compiled(newMaterial('m')));
+    await whole();
+    expect(place.querySelectorAll('canvas').length).toBe(1);
+    expect(engine.camera.now).toEqual(camera);
+    expect(Math.abs((await redOf()) - before)).toBeLessThanOrEqual(1);
+    await engine.drawOn('webgpu');
+    await engine.show('m', compiled(newMaterial('m'), 'wgsl'));
+    await whole();
+    expect(await redOf()).toBe(before);
+    expect(before).toBeGreaterThan(20);
+  });
+
+  it('comes back after WebGPU was lost, and fails nothing that was asked for meanwhile', async () => {
+    const devices: GPUDevice[] = [];
+    const { requestDevice } = GPUAdapter.prototype;
+    spyOn(GPUAdapter.prototype, 'requestDevice').and.callFake(async function (this: GPUAdapter, wish) {
+      const device = await requestDevice.call(this, wish);
+      devices.push(device);
+      return device;
+    });
+    await engine.drawOn('webgpu');
+    await engine.show('m', compiled(newMaterial('m'), 'wgsl'));
+    await whole();
+    const pictures = [engine.still(), engine.range({ outlet: { node: 'dock', outlet: 'colour' }, component: 0 }), engine.thumbnail()];
+    const lost = state((each) => each.lost);
+    devices.at(-1)?.destroy();
+    await lost;
+    expect((await Promise.all(pictures)).length).toBe(3);
+    await state((each) => !each.lost);
+    await whole();
+    expect(devices.length).toBe(2);
+    expect(await redOf()).toBeGreaterThan(20);
+  });
+
+  it('draws with WebGL2 where WebGPU cannot be had, and says why', async () => {
+    spyOn(navigator.gpu, 'requestAdapter').and.resolveTo(null);
+    await engine.drawOn('webgpu');
+    const { device } = engine.state.value;
+    expect(device).toEqual({ name: 'webgl2', instead: 'There is no graphics adapter for WebGPU. WebGL2 draws instead.' });
+    await engine.show('m', compiled(newMaterial('m')));
+    await whole();
+  });
+
+  it('opens no device again that goes before it has drawn', async () => {
+    const { requestDevice } = GPUAdapter.prototype;
+    const asked = spyOn(GPUAdapter.prototype, 'requestDevice').and.callFake(async function (this: GPUAdapter, wish) {
+      const device = await requestDevice.call(this, wish);
+      setTimeout(() => device.destroy(), 20);
+      return device;
+    });
+    await engine.drawOn('webgpu');
+    const { device } = await state((each) => each.device?.name === 'webgl2');
+    expect(device?.instead).toBe('WebGPU was lost before it had drawn a picture. WebGL2 draws instead.');
+    await engine.show('m', compiled(newMaterial('m')));
+    await whole();
+    expect(asked).toHaveBeenCalledTimes(1);
+  });
+
+  it('makes programs ready out of the way of what is drawn, on WebGPU', async () => {
+    await engine.drawOn('webgpu');
+    const made = spyOn(GPUDevice.prototype, 'createRenderPipelineAsync').and.callThrough();
+    const ready = spyOn(WebGpuDevice.prototype, 'makeReady').and.callThrough();
+    await engine.show('m', compiled(rimLit('m'), 'wgsl'));
+    expect([ready.calls.count(), made.calls.count()]).toEqual([1, 1]);
+    await whole();
+  });
+
   it('dresses parts in several materials, finds them under the pointer, and says when the one on the Bench is on none', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     const red: Material = { ...newMaterial('red') };
     engine.setMaterial('red', red);
     await engine.show('m', compiled(newMaterial('m')));
     await engine.show('red', compiled(red));
     engine.setSet({ ...newSet('s'), partRules: { r: { order: 0, pattern: '*', material: 'red', values: {} } } });
     await state(({ benchIsWorn, sharp }) => !benchIsWorn && sharp);
-    canvas.style.cssText = 'width: 96px; height: 72px';
+    place.style.cssText = 'width: 96px; height: 72px';
     expect(engine.pick(48, 36)?.part).toBe('sphere');
     expect(engine.pick(1, 1)).toBeUndefined();
     expect(engine.materialOf({ mesh: 'mesh', part: 'sphere' })).toBe('red');
@@ -223,7 +315,7 @@ describe('StageEngine', () => {
   });
 
   it('brings a material back without a compile where its programs stayed, and compiles it anew where they went', async () => {
-    await engine.start();
+    await engine.drawOn('webgl2');
     engine.setMaterial('rim', rimLit('rim'));
     await Promise.all([engine.show('m', compiled(newMaterial('m'))), engine.show('rim', compiled(rimLit('rim')))]);
     const comesBack = async (): Promise<number> => {
@@ -255,7 +347,7 @@ describe('StageEngine', () => {
       filter: 'smooth',
       uvSet: 0,
     };
-    const other = new StageEngine(document.createElement('canvas'), {
+    const other = new StageEngine(document.createElement('div'), {
       ...NO_LOADERS,
       image: async (image) => {
         asked.push(image.name);
@@ -277,7 +369,7 @@ describe('StageEngine', () => {
     other.setMaterial('m', material);
     other.setRig(newRig('r'));
     other.setSet(newSet('s'));
-    await other.start();
+    await other.drawOn('webgl2');
     await other.show('m', compiled(material));
     const { complete, awaits } = await firstValueFrom(other.state.pipe(filter(({ sharp }) => sharp && asked.length > 0)));
     expect(complete).withContext('while an image is on its way').toBeFalse();
@@ -304,7 +396,7 @@ describe('StageEngine', () => {
     const dark = { ...newRig('dark'), background: [0, 0, 0] };
 
     beforeEach(async () => {
-      await engine.start();
+      await engine.drawOn('webgl2');
       engine.setRig(dark);
       engine.setMaterial('m', red);
       await engine.show('m', compiled(red));
@@ -333,7 +425,7 @@ describe('StageEngine', () => {
     it('draws one again when it is taken away, and survives a lost context', async () => {
       engine.setOther({ material: lit([0, 0, 1]), compiled: compiled(lit([0, 0, 1])), rig: dark });
       await compared();
-      const context = canvas.getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
+      const context = canvas().getContext('webgl2')!.getExtension('WEBGL_lose_context')!;
       context.loseContext();
       await state(({ lost }) => lost);
       engine.camera.orbitBy(0.3, 0);

@@ -1,5 +1,6 @@
 import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
+  DeviceLost,
   lightsMove,
   litProgram,
   placeInPicture,
@@ -15,7 +16,7 @@ import {
   type PictureSize,
   type MaterialPipelines,
 } from '@brelvin/core';
-import { WebGl2Device } from '@brelvin/devices';
+import type { PageDevice, PageDeviceName } from '@brelvin/devices';
 import { BehaviorSubject, Subject } from 'rxjs';
 import { FrameLoop, SCREEN_CLOCK } from './frame-loop';
 import { measured } from './measured-depth';
@@ -28,6 +29,7 @@ import { ProgramGauges, type FrameCost } from './program-gauge';
 import { OTHER, SecondPicture, type OtherPicture } from './second-picture';
 import { StageCamera } from './stage-camera';
 import { RunningClocks } from './stage-clocks';
+import { StageDevice } from './stage-device';
 import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { PREVIEW_CAMERA } from './stage-meshes';
 import { pictureOf, StageSession, type Sight } from './stage-session';
@@ -36,7 +38,7 @@ import { StageSurfaces } from './stage-surfaces';
 
 /**
  * The Stage: what stands there, how it is looked at, and pictures of it, whenever its `FrameLoop` says so. Survives a lost
- * context: another `StageSession` is made of the same documents.
+ * device, and the change to another kind: another `StageSession` is made of the same documents.
  */
 export class StageEngine {
   readonly state = new BehaviorSubject<StageState>(NO_PICTURE_YET);
@@ -44,6 +46,8 @@ export class StageEngine {
   /** A picture was drawn. */
   readonly drawn = new Subject<void>();
 
+  private readonly devices: StageDevice;
+  private wished?: PageDeviceName;
   private session?: StageSession;
   private set?: StageSet;
   private rig?: LightRig;
@@ -52,6 +56,7 @@ export class StageEngine {
   private size: PictureSize = { width: 2, height: 2 };
   private readonly clocks = new RunningClocks();
   private readonly surfaces = new StageSurfaces({
+    fits: ({ program }) => !this.session || program.target === this.session.device.target.name,
     prepare: (id, compiled, material, lit) => this.prepare(id, compiled, material, lit),
     begun: () => this.patch({ complete: false }),
     worn: (id) => this.wear(id),
@@ -75,12 +80,12 @@ export class StageEngine {
   private rested = 0;
   private framed = false;
 
+  /** @param place of the picture in the page, which gets a canvas */
   constructor(
-    private readonly canvas: HTMLCanvasElement,
+    private readonly place: HTMLElement,
     private readonly loaders: StageLoaders = NO_LOADERS,
   ) {
-    canvas.addEventListener('webglcontextlost', this.onLost);
-    canvas.addEventListener('webglcontextrestored', this.onRestored);
+    this.devices = new StageDevice(place);
   }
 
   /** The lights' own clock, seconds. */
@@ -88,14 +93,31 @@ export class StageEngine {
     return this.clocks.lights;
   }
 
-  /** Begins to draw; what stands there and its light were handed over. */
-  async start(): Promise<void> {
+  /** Draws on this device from now on; what stands there and its light were handed over before the first one is named. */
+  async drawOn(wished: PageDeviceName): Promise<void> {
+    if (wished === this.wished) return;
+    this.wished = wished;
+    this.devices.forgive(wished);
+    await this.open();
+  }
+
+  private async open(): Promise<void> {
+    const { wished } = this;
+    if (!wished) return;
     try {
-      this.session = this.openSession();
+      const drawn = await this.devices.draw(wished);
+      if (!drawn) return;
+      const { opened, name, instead } = drawn;
+      this.leave();
+      // Whoever writes programs has to know what they are for.
+      this.patch({ device: { name, instead }, unavailable: undefined, lost: false });
+      this.session = this.openSession(opened);
+      void opened.lost.then(({ back }) => this.lose(opened, back));
     } catch (error) {
       this.patch({ unavailable: error instanceof Error ? error.message : String(error) });
       return;
     }
+    this.loop.resume();
     this.tellSet();
     this.opening.begin();
     await this.surfaces.showAll();
@@ -103,8 +125,7 @@ export class StageEngine {
     this.loop.request();
   }
 
-  private openSession(): StageSession {
-    const device = WebGl2Device.create(this.canvas);
+  private openSession({ device }: PageDevice): StageSession {
     const { set, rig, bench } = this;
     if (!set || !rig) throw new Error('the Stage has nothing to show');
     return new StageSession(device, { set, rig, bench }, this.loaders, {
@@ -116,11 +137,31 @@ export class StageEngine {
     });
   }
 
+  /** The device is gone; another one is opened as soon as there may be one. */
+  private async lose(gone: PageDevice, back: Promise<void>): Promise<void> {
+    if (gone.device !== this.session?.device) return;
+    this.surfaces.interruptAll();
+    this.loop.halt();
+    this.devices.lose();
+    this.patch({ lost: true, sharp: false });
+    await back;
+    if (gone.device === this.session?.device) await this.open();
+  }
+
+  /** Gives up all that is on a device: it is gone, or another one draws from now on. */
+  private leave(): void {
+    if (!this.session) return;
+    this.loop.halt();
+    this.session = undefined;
+    this.second.lose();
+    this.surfaces.interruptAll();
+    this.surfaces.lose();
+    this.patch({ hasSurface: false, sharp: false, compiledPrograms: 0 });
+  }
+
   destroy(): void {
     this.loop.stop();
-    this.canvas.removeEventListener('webglcontextlost', this.onLost);
-    this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
-    this.session?.device.destroy();
+    this.devices.close();
   }
 
   // What stands there
@@ -245,7 +286,7 @@ export class StageEngine {
 
   /** The part that is seen at a place of the canvas, CSS pixels from its top left. */
   pick(x: number, y: number): (PartAddress & { readonly copy: number }) | undefined {
-    const { width, height } = this.canvas.getBoundingClientRect();
+    const { width, height } = this.place.getBoundingClientRect();
     const { sides } = this.second;
     const across = ((x / width) * sides) % 1;
     return this.session?.scene.pick(sightLine(this.camera.now, across * 2 - 1, 1 - (y / height) * 2, width / sides / height));
@@ -253,7 +294,7 @@ export class StageEngine {
 
   /** Where a point of world space is seen, CSS pixels from the canvas' top left. */
   placeOf(position: readonly number[]): { readonly x: number; readonly y: number } | undefined {
-    const { width, height } = this.canvas.getBoundingClientRect();
+    const { width, height } = this.place.getBoundingClientRect();
     const { sides } = this.second;
     const seen = placeInPicture(this.camera.now, position, width / sides / height);
     return seen.depth > 0.01 ? { x: ((seen.x + 1) / 2) * (width / sides), y: ((1 - seen.y) / 2) * height } : undefined;
@@ -282,17 +323,17 @@ export class StageEngine {
   async probe(x: number, y: number): Promise<ProbedOutlets | undefined> {
     const { session } = this;
     if (!session) return undefined;
-    const { width, height } = this.canvas.getBoundingClientRect();
+    const { width, height } = this.place.getBoundingClientRect();
     const { sides } = this.second;
     const [size, css] = [this.second.sizeOf(this.size), this.second.sizeOf(this.cssSize)];
     const pixel = { x: (((x / width) * sides) % 1) * size.width, y: (y / height) * size.height };
-    return this.outlets.probe(session.renderer, (surface) => session.picture(this.sightIn(session), surface), pixel, size, css);
+    return whileThere(this.outlets.probe(session.renderer, (surface) => session.picture(this.sightIn(session), surface), pixel, size, css));
   }
 
   /** Least and largest value of an outlet on what is seen. */
   async range(wish: Pick<LensWish, 'outlet' | 'component'>): Promise<{ low: number; high: number } | undefined> {
     const { session } = this;
-    return session && this.outlets.range(session.renderer, (surface) => session.picture(this.sightIn(session), surface), wish);
+    return session && whileThere(this.outlets.range(session.renderer, (surface) => session.picture(this.sightIn(session), surface), wish));
   }
 
   /** Small pictures of outlets on a sphere under the rig's lights; `side` in pixels. */
@@ -300,7 +341,7 @@ export class StageEngine {
     const { session } = this;
     if (!session) return undefined;
     const light = { camera: PREVIEW_CAMERA, rig: session.rig, ...this.clocks.now };
-    return this.outlets.previews(session.renderer, light, session.previewMesh, wishes, side);
+    return whileThere(this.outlets.previews(session.renderer, light, session.previewMesh, wishes, side));
   }
 
   /** What small pictures are made of besides their program: as long as it is the same, they are. */
@@ -320,7 +361,7 @@ export class StageEngine {
       const { session, cssSize } = this;
       const { width, height } = wish.size;
       const css = { width: (cssSize.height * width) / height, height: cssSize.height };
-      return session && session.still(session.picture(this.sightIn(session)), wish, css);
+      return session && whileThere(session.still(session.picture(this.sightIn(session)), wish, css));
     });
   }
 
@@ -337,7 +378,8 @@ export class StageEngine {
   async thumbnail(whole = false): Promise<Blob | undefined> {
     return this.loop.between(async () => {
       const { session } = this;
-      return session && this.surfaces.has(this.bench) && this.complete ? session.thumbnail(this.clocks.now, whole) : undefined;
+      const isReady = session && this.surfaces.has(this.bench) && this.complete;
+      return isReady ? whileThere(session.thumbnail(this.clocks.now, whole)) : undefined;
     });
   }
 
@@ -354,14 +396,17 @@ export class StageEngine {
   }
 
   private async paint(small: boolean): Promise<number | undefined> {
-    const { session, pace, canvas, second, size, cssSize } = this;
-    if (!session) return undefined;
+    const { session, pace, second, size, cssSize } = this;
+    const { canvas } = this.devices;
+    if (!session || !canvas) return undefined;
     const { device, renderer } = session;
     const scale = Math.min(small ? this.scale.current : 1, pace.scale);
     const started = performance.now();
     const pictures = this.picturesOf(session);
     const measures = !small && !pictures[0]?.lens;
-    const painted = await paintPictures(pictures, { device, renderer, canvas, second, size, cssSize, scale, measures });
+    const painting = { device, renderer, canvas, second, size, cssSize, scale, measures };
+    const painted = await whileThere(paintPictures(pictures, painting));
+    if (!painted) return undefined;
     const { costs, clipped = this.state.value.clipped } = painted;
     const cost = performance.now() - started;
     if (small && pace.scale === 1) this.scale.learn(scale, cost);
@@ -369,7 +414,7 @@ export class StageEngine {
     if (!small && this.gauges.learn(worn, cost)) this.moved();
     if (!small && this.complete && this.gauges.doubts(worn)) void this.reconsiderPace();
     const two = pictures.length === 2;
-    const difference = two && !small ? await second.difference() : undefined;
+    const difference = two && !small ? await whileThere(second.difference()) : undefined;
     // The context was lost meanwhile, and another device draws now.
     if (session !== this.session) return undefined;
     // What a picture costs is told by its second drawing; the first one also makes the driver ready.
@@ -394,6 +439,7 @@ export class StageEngine {
       lightsMove: lightsMove(rig),
       benchIsWorn: session.scene.benchIsWorn,
     });
+    if (this.surfaces.has(this.bench) || !session.scene.benchIsWorn) this.devices.settle();
     this.drawn.next();
   }
 
@@ -417,7 +463,7 @@ export class StageEngine {
   }
 
   private get cssSize(): PictureSize {
-    const ratio = this.size.width / Math.max(this.canvas.clientWidth, 1);
+    const ratio = this.size.width / Math.max(this.place.clientWidth, 1);
     return { width: this.size.width / ratio, height: this.size.height / ratio };
   }
 
@@ -452,10 +498,10 @@ export class StageEngine {
   }
 
   /** Draws what stands there with a new program, small and out of sight, before it takes the old one's place. */
-  private gauge(surface: MaterialPipelines): Promise<FrameCost> | undefined {
+  private gauge(surface: MaterialPipelines): Promise<FrameCost | undefined> | undefined {
     const { session, size } = this;
     if (!session || size.width <= 2) return undefined;
-    return session.gauge(() => session.picture(this.sightIn(session), surface), size);
+    return whileThere(session.gauge(() => session.picture(this.sightIn(session), surface), size));
   }
 
   /** A program that was slow on what stood there before may be quick on what stands there now; one from beside the Bench is new. */
@@ -533,21 +579,14 @@ export class StageEngine {
   private patch(change: Partial<StageState>): void {
     this.state.next({ ...this.state.value, ...change });
   }
+}
 
-  private readonly onLost = (event: Event): void => {
-    // Says that the context may come back.
-    event.preventDefault();
-    this.surfaces.interruptAll();
-    this.loop.halt();
-    this.patch({ lost: true, sharp: false });
-  };
-
-  private readonly onRestored = (): void => {
-    this.session = undefined;
-    this.second.lose();
-    this.surfaces.lose();
-    this.loop.resume();
-    this.patch({ lost: false, hasSurface: false, sharp: false, compiledPrograms: 0 });
-    void this.start();
-  };
+/** What a device was asked for; nothing where it went meanwhile. */
+async function whileThere<T>(work: Promise<T>): Promise<T | undefined> {
+  try {
+    return await work;
+  } catch (error) {
+    if (error instanceof DeviceLost) return undefined;
+    throw error;
+  }
 }

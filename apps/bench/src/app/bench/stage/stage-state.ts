@@ -1,4 +1,5 @@
 import type { ImageLack, PictureDifference, StageScene } from '@brelvin/core';
+import type { DrawnBy } from './stage-device';
 import type { Refusal } from './stage-surfaces';
 
 /** What a picture may have to wait for. */
@@ -15,6 +16,8 @@ export interface StageState {
   /** What of it is on its way. */
   readonly awaits: readonly Awaited[];
   readonly hasSurface: boolean;
+  /** What draws, once it is open. */
+  readonly device?: DrawnBy;
   readonly lost: boolean;
   readonly moves: boolean;
   /** Whether any light of the rig has a motion. */

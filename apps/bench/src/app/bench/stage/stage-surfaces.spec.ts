@@ -7,7 +7,7 @@ describe('What the Stage misses', () => {
 
   it('is what its materials show, and no longer what was replaced', () => {
     const nothing = (): void => undefined;
-    const surfaces = new StageSurfaces({ prepare: () => undefined, begun: nothing, worn: nothing, refused: nothing });
+    const surfaces = new StageSurfaces({ fits: () => true, prepare: () => undefined, begun: nothing, worn: nothing, refused: nothing });
     const wearing = (asset: string): void => {
       const image = { name: asset, asset, width: 4, height: 4 } as MaterialImage;
       surfaces.setMaterial('m', { ...newMaterial('m'), images: { picture: image } });
@@ -26,6 +26,7 @@ describe('The light of the Stage', () => {
   const { compiled } = compileFor(GLSL_TARGET, material, undefined, { variants: ['shadowed'] });
   let asked: string[];
   let surfaces: StageSurfaces;
+  let speaks: string;
 
   beforeEach(() => {
     asked = [];
@@ -45,8 +46,18 @@ describe('The light of the Stage', () => {
       return surface as unknown as MaterialPipelines;
     };
     const nothing = (): void => undefined;
-    surfaces = new StageSurfaces({ prepare, begun: nothing, worn: nothing, refused: nothing });
+    speaks = 'glsl';
+    surfaces = new StageSurfaces({ fits: ({ program }) => program.target === speaks, prepare, begun: nothing, worn: nothing, refused: nothing });
     surfaces.setMaterial('m', material);
+  });
+
+  it('takes nothing that is in the language of another device', async () => {
+    speaks = 'wgsl';
+    await surfaces.show('m', compiled!);
+    expect([asked, surfaces.has('m')]).toEqual([[], false]);
+    speaks = 'glsl';
+    await surfaces.show('m', compiled!);
+    expect(surfaces.has('m')).toBeTrue();
   });
 
   it('says which program of a material is brought', async () => {

@@ -1,5 +1,5 @@
 import type { Material } from '@brelvin/contract';
-import { originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type LitProgram, type MaterialPipelines } from '@brelvin/core';
+import { DeviceLost, originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type LitProgram, type MaterialPipelines } from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -11,6 +11,8 @@ export interface Refusal {
 }
 
 interface Hooks {
+  /** Whether it is in the language of what draws; one that is not belongs to a device that is gone, or to come. */
+  readonly fits: (compiled: EmittedMaterial) => boolean;
   /** Brings a program onto the device; nothing while there is none. */
   readonly prepare: (
     id: string,
@@ -88,6 +90,7 @@ export class StageSurfaces {
 
   /** Takes a new program into use once it is warm. */
   async show(id: string, compiled: EmittedMaterial): Promise<void> {
+    if (!this.hooks.fits(compiled)) return;
     const turn = this.interrupt(id);
     this.programs.set(id, compiled);
     const known = this.surfaces.get(id);
@@ -146,6 +149,7 @@ export class StageSurfaces {
   }
 
   private refuse(id: string, error: unknown, compiled: EmittedMaterial): void {
+    if (error instanceof DeviceLost) return;
     if (!(error instanceof ProgramRefused)) throw error;
     console.error(error.message, error.log);
     this.hooks.refused(id, refusalOf(error, compiled));

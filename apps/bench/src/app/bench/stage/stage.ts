@@ -42,8 +42,8 @@ function lackWords({ name, reason, again }: ImageLack): string {
   styleUrl: './stage.css',
   host: { class: 'relative block min-h-0 min-w-0 flex-1 overflow-hidden' },
   template: `
-    <canvas
-      #canvas
+    <div
+      #place
       tabindex="0"
       role="img"
       class="stage-canvas"
@@ -52,6 +52,7 @@ function lackWords({ name, reason, again }: ImageLack): string {
       [attr.data-pictures]="state().pictures"
       [attr.data-sharp]="atRest()"
       [attr.data-painted]="state().hasSurface"
+      [attr.data-device]="state().device?.name"
       (pointerdown)="down($event)"
       (pointermove)="move($event)"
       (pointerup)="up($event)"
@@ -60,7 +61,7 @@ function lackWords({ name, reason, again }: ImageLack): string {
       (wheel)="wheel($event)"
       (dblclick)="engine().frameMesh()"
       (keydown)="key($event)"
-    ></canvas>
+    ></div>
     @if (handlesShown()) {
       <brelvin-light-handles [camera]="camera()" [width]="extent().width / sides()" [height]="extent().height" />
     }
@@ -89,7 +90,7 @@ export class Stage implements AfterViewInit {
   /** Where the pointer goes without a button; nowhere when it leaves. */
   readonly pointed = output<{ x: number; y: number } | undefined>();
 
-  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  private readonly place = viewChild.required<ElementRef<HTMLElement>>('place');
   private readonly made = signal<StageEngine | undefined>(undefined);
   private readonly states = new BehaviorSubject<StageState>(NO_PICTURE_YET);
   protected readonly state = toSignal(this.states, { requireSync: true });
@@ -119,7 +120,7 @@ export class Stage implements AfterViewInit {
     const lack = formulas.find(({ file }) => file);
     const [problem] = this.problems();
     if (unavailable) return unavailable;
-    if (lost) return 'The graphics context was lost; the Stage comes back by itself.';
+    if (lost) return 'The graphics device was lost; the Stage comes back by itself.';
     const shown = hasSurface ? 'Last good picture.' : 'Not ready.';
     if (problem) return `${shown} ${problem.message}`;
     if (refusal) return `${shown} ${refusal.message}`;
@@ -132,8 +133,8 @@ export class Stage implements AfterViewInit {
   });
 
   ngAfterViewInit(): void {
-    const canvas = this.canvas().nativeElement;
-    const engine = new StageEngine(canvas, {
+    const place = this.place().nativeElement;
+    const engine = new StageEngine(place, {
       image: (image) => this.loaders().image(image),
       environment: (assets) => this.loaders().environment(assets),
       mesh: (asset) => this.loaders().mesh(asset),
@@ -142,12 +143,12 @@ export class Stage implements AfterViewInit {
     this.made.set(engine);
     const states = engine.state.subscribe((state) => this.states.next(state));
     const resize = new ResizeObserver(() => {
-      const { width, height } = canvas.getBoundingClientRect();
+      const { width, height } = place.getBoundingClientRect();
       const ratio = Math.min(devicePixelRatio, 2);
       this.extent.set({ width, height });
       if (width > 0 && height > 0) engine.setSize({ width: Math.round(width * ratio), height: Math.round(height * ratio) });
     });
-    resize.observe(canvas);
+    resize.observe(place);
     this.destroyRef.onDestroy(() => {
       resize.disconnect();
       states.unsubscribe();
@@ -164,7 +165,7 @@ export class Stage implements AfterViewInit {
 
   protected down(event: PointerEvent): void {
     if (event.button === 2) return;
-    this.canvas().nativeElement.setPointerCapture(event.pointerId);
+    this.place().nativeElement.setPointerCapture(event.pointerId);
     this.dragging = { x: event.clientX, y: event.clientY, pans: event.shiftKey || event.button === 1, moved: 0 };
   }
 
@@ -178,7 +179,7 @@ export class Stage implements AfterViewInit {
     const { clientX, clientY } = event;
     const [dx, dy] = [clientX - this.dragging.x, clientY - this.dragging.y];
     Object.assign(this.dragging, { x: clientX, y: clientY, moved: this.dragging.moved + Math.hypot(dx, dy) });
-    const { height } = this.canvas().nativeElement.getBoundingClientRect();
+    const { height } = this.place().nativeElement.getBoundingClientRect();
     if (this.dragging.pans) this.engine().camera.panBy(-dx / height, dy / height);
     else this.engine().camera.orbitBy(-dx * ORBIT_PER_PIXEL, dy * ORBIT_PER_PIXEL);
   }
@@ -192,7 +193,7 @@ export class Stage implements AfterViewInit {
     if (event.type === 'pointerup' && this.dragging && this.dragging.moved < HARDLY)
       this.picked.emit({ x: event.offsetX, y: event.offsetY });
     this.dragging = undefined;
-    this.canvas().nativeElement.releasePointerCapture(event.pointerId);
+    this.place().nativeElement.releasePointerCapture(event.pointerId);
   }
 
   protected wheel(event: WheelEvent): void {

@@ -4,6 +4,7 @@ import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit } from '@brelv
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
+import { DeviceField } from './device-field';
 import { StillFields } from './still-fields';
 import { TURN_SPEED, ViewSettings } from './view-settings';
 import { Popover } from '../../shared/controls/popover';
@@ -30,7 +31,7 @@ const DEGREES = 180 / Math.PI;
 /** What is seen of the surface, from where, and through which lens. */
 @Component({
   selector: 'brelvin-view-menu',
-  imports: [Icon, NumberField, Popover, StillFields],
+  imports: [DeviceField, Icon, NumberField, Popover, StillFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './view-menu.css',
@@ -137,6 +138,7 @@ const DEGREES = 180 / Math.PI;
             <button type="submit" class="bar-button">keep</button>
           </form>
           <brelvin-still-fields />
+          <brelvin-device-field />
         </div>
       </ng-template>
     </brelvin-popover>
