@@ -1,4 +1,4 @@
-import type { PictureSize } from '@brelvin/core';
+import { TARGETS, type PictureSize } from '@brelvin/core';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { check } from './commands/check';
 import { compare, type CompareOptions } from './commands/compare';

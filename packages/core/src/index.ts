@@ -138,7 +138,8 @@ export { SNIPPETS } from './assist/snippets';
 // Graphs and code to programs.
 export { parametersOf, setMaterialCode } from './compile/code/code-edits';
 export { withVertexStage } from './compile/code/vertex-stage';
-export { graphAsCode, type GraphAsCode } from './compile/code/graph-to-code';
+export type { GraphAsCode } from './compile/code/graph-as-code';
+export { graphAsCode } from './compile/code/graph-to-code';
 export { COUNTED_STEPS, loopsCountedIn, type PlacedLoop } from './compile/code/counted-loops';
 export { FIRST_WGSL_CODE, newCodeMaterial } from './compile/code/new-code';
 export { inOtherLanguage, type Translatable, type Translated } from './compile/code/other-language';
@@ -178,10 +179,10 @@ export { typeName } from './ir/types';
 
 // Programs in the text of a target.
 export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
-export { compileFor, compileOutletsFor, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
+export { compileFor, compileOutletsFor, compileToRead, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
 export { ENTRY_POINTS } from './emit/wgsl/entry-names';
-export type { TargetName } from './emit/target';
+export { TARGET_NAMES, type TargetName } from './emit/target';
 export { TARGETS } from './emit/targets';
 export { WGSL_TARGET } from './emit/wgsl/target';
 export { type PackedOutlets, type PackedResult, packOutlets, packResult, unpackOutlets, unpackResult } from './emit/packed-result';

@@ -282,6 +282,21 @@ describe('Code', () => {
       .toBe(1);
   });
 
+  it('reads a graph in WGSL, and the whole program that a device gets, from a node to its lines and back', async () => {
+    await bench.openMaterial('material-puppet-cheek');
+    await bench.choose('bands');
+    await bench.press('code', '.graph-bar');
+    await bench.press('WGSL', '.code-bar');
+    await bench.waitForText('.code-marked', /let bands1 = bands\(/);
+    await bench.press('pixel program', '.code-bar');
+    await bench.waitForText('.code-marked', /let bands1 = bands\(.*Material\.bandsCount/);
+    await cursorBehind('let rim1 = rim');
+    await bench.press('to the node', '.code-bar');
+    await bench.see('[data-kind="rim"].card-selected');
+    await bench.press('GLSL', '.code-bar');
+    await bench.waitForText('.code-marked', /Lit rim1 = rim\(.*rimWidth/);
+  });
+
   it('turns a graph into code that gives the same picture', async () => {
     await bench.openMaterial('material-kite-dusk');
     const graph = await bench.stagePixels();

@@ -221,10 +221,10 @@ describe('The picture', () => {
       .move({ x: dot.x + 15, y: dot.y + 10, origin: Origin.VIEWPORT, duration: 60 })
       .perform();
     await bench.driver.executeScript(
-      `window.lost = document.querySelector('.stage-canvas').getContext('webgl2').getExtension('WEBGL_lose_context');
+      `window.lost = document.querySelector('.stage-canvas canvas').getContext('webgl2').getExtension('WEBGL_lose_context');
        window.lost.loseContext();`,
     );
-    await bench.waitForText('.stage-notice', /context was lost/);
+    await bench.waitForText('.stage-notice', /device was lost/);
     await bench.driver
       .actions({ async: true })
       .move({ x: dot.x + 35, y: dot.y + 25, origin: Origin.VIEWPORT, duration: 60 })

@@ -164,10 +164,10 @@ describe('Trouble', () => {
     await whole();
     const before = await bench.stagePixels();
     await bench.driver.executeScript(`
-      const context = document.querySelector('.stage-canvas').getContext('webgl2');
+      const context = document.querySelector('.stage-canvas canvas').getContext('webgl2');
       window.lost = context.getExtension('WEBGL_lose_context');
       window.lost.loseContext();`);
-    await bench.waitForText('.stage-notice', /context was lost/);
+    await bench.waitForText('.stage-notice', /device was lost/);
     await bench.driver.executeScript('window.lost.restoreContext()');
     await whole();
     await bench.ready();

@@ -1,6 +1,6 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { compileFor, library, libraryWith, newCodeMaterial, TARGETS, type TargetName } from '@brelvin/core';
+import { compileToRead, library, libraryWith, newCodeMaterial, TARGETS, type TargetName } from '@brelvin/core';
 import { CODE_FILE, libraryBeside, readCodeFile } from '../code-file';
 import type { ExitCode, Output } from '../output';
 import { programInputs } from '../program-inputs';
@@ -22,7 +22,7 @@ const ENDINGS = { glsl: ['vert', 'frag'], wgsl: ['vert.wgsl', 'frag.wgsl'] } as 
  */
 export async function emit(file: string, { target, out }: EmitOptions, output: Output): Promise<ExitCode> {
   const { material, library: known } = await materialAndLibrary(file);
-  const { compiled, problems } = compileFor(TARGETS[target], material, known);
+  const { compiled, problems } = compileToRead(TARGETS[target], material, known);
   if (!compiled) {
     for (const { node, message } of problems) output.err(`${file}: ${node ? `${node}: ` : ''}${message}`);
     return 1;

@@ -30,10 +30,11 @@ export interface Slot {
 
 export const MATERIAL_WORDS = PORTABLE_LIMITS.blockWords;
 export const MATERIAL_BLOCK = 'Material';
-const VALUES = 'materialValues';
+/** The only member of the block, as devices have it. */
+export const MATERIAL_VALUES = 'materialValues';
 
 /**
- * Hands out places in the block. Numbers are packed four to a vec4; vectors do not straddle one. While a
+ * Hands out places in the block. Numbers are packed four to a vec4, each where a member of its type might stand by std140. While a
  * program is being built a slot is a global of its own; `packedRead` turns it into a read from the block.
  */
 export class SlotAllocator {
@@ -58,13 +59,17 @@ export class SlotAllocator {
   }
 
   private place(size: number): number | undefined {
-    const gap = this.gaps.find((each) => each.size >= size);
-    if (gap && size < 4) {
-      const { offset } = gap;
-      gap.offset += size;
-      gap.size -= size;
-      if (gap.size === 0) this.gaps.splice(this.gaps.indexOf(gap), 1);
-      return offset;
+    for (const [index, { offset, size: free }] of this.gaps.entries()) {
+      if (size > 2) break;
+      const start = Math.ceil(offset / size) * size;
+      const behind = offset + free - start - size;
+      if (behind < 0) continue;
+      const left = [
+        { offset, size: start - offset },
+        { offset: start + size, size: behind },
+      ];
+      this.gaps.splice(index, 1, ...left.filter((each) => each.size > 0));
+      return start;
     }
     if (this.words + Math.ceil(size / 4) * 4 > MATERIAL_WORDS) return undefined;
     const offset = this.words;
@@ -75,18 +80,18 @@ export class SlotAllocator {
 
   block(): UniformBlock {
     const length = Math.max(1, this.words / 4);
-    return { name: MATERIAL_BLOCK, members: [{ name: VALUES, type: { kind: 'array', element: VEC4, length } }] };
+    return { name: MATERIAL_BLOCK, members: [{ name: MATERIAL_VALUES, type: { kind: 'array', element: VEC4, length } }] };
   }
 
   /** The block's only member, to be declared where the program is linked. */
   blockGlobal(): Global {
     const [member] = this.block().members;
-    return { name: VALUES, type: member?.type ?? VEC4, storage: 'uniform', block: MATERIAL_BLOCK };
+    return { name: MATERIAL_VALUES, type: member?.type ?? VEC4, storage: 'uniform', block: MATERIAL_BLOCK };
   }
 
   /** How programs read each slot, by its name. */
   packedReads(): ReadonlyMap<string, Expression> {
-    const values = global(VALUES, this.blockGlobal().type);
+    const values = global(MATERIAL_VALUES, this.blockGlobal().type);
     return new Map(this.slots.map((slot) => [slot.name, this.packedRead(slot, values)]));
   }
 
@@ -116,7 +121,8 @@ function sourceKey(source: SlotSource): string {
   return source.from === 'frame' ? `frame ${source.name}` : `${source.from} ${source.parameter}`;
 }
 
-function wordsOf(type: Type): number {
+/** How many words a number of a type takes up. */
+export function wordsOf(type: Type): number {
   return type.kind === 'array' ? type.length * wordsOf(type.element) : componentCount(type);
 }
 

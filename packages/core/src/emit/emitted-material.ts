@@ -5,6 +5,7 @@ import { compileOutlets, type CompiledOutlets } from '../compile/compile-outlets
 import type { GraphProblem } from '../compile/resolve';
 import type { OutletAddress } from '../document/graph';
 import type { MaterialSource } from '../document/material';
+import { withNamedNumbers } from './named-numbers';
 import { codeFor, type Target, type TargetCode } from './target';
 
 /** A material whose programs a device takes. Plain data: it crosses from the worker. */
@@ -22,6 +23,12 @@ export function emitMaterial(target: Target, { program, variants, ...fed }: Comp
 export function compileFor(target: Target, material: MaterialSource, library?: Library, options?: CompileOptions): EmittedResult {
   const { compiled, ...result } = compileMaterial(material, library, options);
   return compiled ? { ...result, compiled: emitMaterial(target, compiled) } : result;
+}
+
+/** Compiles a material for people who read its programs, or draw with them elsewhere; see `withNamedNumbers`. */
+export function compileToRead(target: Target, material: MaterialSource, library?: Library): EmittedResult {
+  const { compiled, ...result } = compileMaterial(material, library);
+  return compiled ? { ...result, compiled: emitMaterial(target, withNamedNumbers(compiled, material)) } : result;
 }
 
 /** Compiles a program for looking at outlets, for a target; see `compileOutlets`. */

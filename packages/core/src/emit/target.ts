@@ -10,7 +10,8 @@ export interface StageTexts {
 }
 
 /** Languages that are written. */
-export type TargetName = 'glsl' | 'wgsl';
+export const TARGET_NAMES = ['glsl', 'wgsl'] as const;
+export type TargetName = (typeof TARGET_NAMES)[number];
 
 /** A program in the text of a target, and what is bound to it. */
 export interface TargetCode extends StageTexts {

@@ -46,6 +46,8 @@ function place(type: Type): { align: number; size: number; stride: number } {
       return { align: 1, size: 1, stride: 1 };
     case 'vec2':
       return { align: 2, size: 2, stride: 2 };
+    case 'vec3':
+      return { align: 4, size: 3, stride: 3 };
     case 'vec4':
       return { align: 4, size: 4, stride: 4 };
     case 'mat4':

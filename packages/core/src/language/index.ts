@@ -17,6 +17,7 @@ export { nearestName } from './nearest-name';
 export { LineWriter, originOfLine, type EmittedSource } from './printing/line-writer';
 export { printDeclarator, printExpression, printType, printValue, type PrintedNames } from './printing/print-expression';
 export { functionHead, printStatements } from './printing/print-statements';
+export { camelName } from './printing/camel-name';
 export { writtenName } from './printing/written-name';
 export { writtenGlobal } from './builtin-variables';
 export { alwaysReturns } from './finished-body';

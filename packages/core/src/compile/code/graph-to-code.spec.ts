@@ -3,10 +3,12 @@ import { functionKindId, libraryWith } from '../../catalogue/function-library';
 import { library } from '../../catalogue/library';
 import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
 import { applyChanges } from '../../document/transaction';
-import { originOfLine } from '../../language';
+import { demoLibrary } from '../../demo/demo-library';
+import { isWgsl, originOfLine } from '../../language';
 import { materialOf } from '../../testing/graphs';
 import { compileMaterial } from '../compile-material';
-import { graphAsCode, type GraphAsCode } from './graph-to-code';
+import type { GraphAsCode } from './graph-as-code';
+import { graphAsCode } from './graph-to-code';
 
 function written(material: Material, ...known: [Parameters<typeof graphAsCode>[1]?]): GraphAsCode {
   const made = graphAsCode(material, ...known);
@@ -146,5 +148,42 @@ describe('A graph as code', () => {
   it('says what is wrong with a graph that has no picture', () => {
     const made = graphAsCode(materialOf({ odd: 'no-such-kind' }, { 'dock.colour': 'odd' }));
     expect('problems' in made && made.problems.length).toBeGreaterThan(0);
+  });
+
+  describe('in WGSL', () => {
+    const inWgsl = (material: Material): GraphAsCode => {
+      const made = graphAsCode(material, demoLibrary(), 'wgsl');
+      if ('problems' in made) throw new Error(made.problems.map(({ message }) => message).join());
+      return made;
+    };
+
+    it('leads from every node to its lines and back', () => {
+      const made = inWgsl(bands());
+      const text = made.source.text.split('\n');
+      expect(made.source.lines.length).toBe(text.length - 1);
+      for (const [node, words] of [
+        ['paint', 'pickedColour('],
+        ['light', 'bands('],
+      ] as const) {
+        const [line = 0] = linesOf(made, node);
+        expect(text[line - 1])
+          .withContext(node)
+          .toContain(words);
+      }
+    });
+
+    it('makes the material that the graph is, of every demo', () => {
+      let count = 0;
+      for (const { document } of DEMO_DOCUMENTS) {
+        if (document.format !== 'brelvin-material' || document.code) continue;
+        const { material, source } = inWgsl(document);
+        expect(isWgsl(source.text)).toBeTrue();
+        const { compiled, problems } = compileMaterial(material, demoLibrary());
+        expect(problems).withContext(document.name).toEqual([]);
+        expect(compiled?.images.length).toBe(compileMaterial(document, demoLibrary()).compiled?.images.length);
+        count++;
+      }
+      expect(count).toBeGreaterThan(15);
+    });
   });
 });

@@ -18,6 +18,7 @@ import {
   printType,
   printValue,
   writtenGlobal,
+  camelName,
   writtenName,
   type EmittedSource,
   type PrintedNames,
@@ -28,17 +29,14 @@ import { constantOf, documentNumbers, type Slot } from '../slots';
 import { graphProblems, lowerStages, type LoweredStages } from '../stages';
 import type { LoweredStage } from '../lower';
 import { setMaterialCode } from './code-edits';
-
-/** A graph written as code: the text with the node that each line is made of, and the material that it makes. */
-export interface GraphAsCode {
-  readonly source: EmittedSource;
-  readonly material: Material;
-}
+import type { GraphAsCode } from './graph-as-code';
+import { graphInWgsl } from './graph-in-wgsl';
 
 /** Writes a material's graph as shading code that gives the same picture, with its numbers as parameters. */
 export function graphAsCode(
   material: Material,
   library: Library = loadLibrary(),
+  language: 'glsl' | 'wgsl' = 'glsl',
 ): GraphAsCode | { readonly problems: readonly GraphProblem[] } {
   const resolved = resolveGraph(material, library);
   if (resolved.problems.length > 0) return { problems: resolved.problems };
@@ -46,7 +44,9 @@ export function graphAsCode(
   const inlets = ['colour', 'emission', ...(seenThrough ? ['opacity'] : []), ...(material.outline ? ['outline'] : [])];
   const stages = lowerStages(resolved, material, library, inlets);
   const problems = graphProblems(resolved, stages.shared);
-  return problems.length > 0 ? { problems } : new GraphWriter(material, library, resolved, stages, inlets).write();
+  if (problems.length > 0) return { problems };
+  const written = new GraphWriter(material, library, resolved, stages, inlets).write();
+  return language === 'wgsl' ? graphInWgsl(written, library) : written;
 }
 
 /** Digits that tell a colour or position apart; more would only be noise. */
@@ -111,11 +111,7 @@ class GraphWriter {
   }
 
   private free(wanted: string): string {
-    const words = wanted.split(/[^A-Za-z0-9]+/).filter(Boolean);
-    const camel = words
-      .map((word, index) => (index === 0 ? word.charAt(0).toLowerCase() : word.charAt(0).toUpperCase()) + word.slice(1))
-      .join('');
-    const base = writtenName(/^[A-Za-z]/.test(camel) ? camel.slice(0, 40) : `value${camel}`);
+    const base = writtenName(camelName(wanted));
     let name = base;
     for (let count = 2; this.taken.has(name); count++) name = `${base}${count}`;
     this.taken.add(name);

@@ -23,6 +23,13 @@ export class LineWriter {
     this.indent--;
   }
 
+  /** With one empty line where there are several. */
+  finishTidy(): EmittedSource {
+    const kept = this.text.map((line, index) => line !== '' || this.text[index - 1] !== '');
+    const text = this.text.filter((_, index) => kept[index]);
+    return { text: `${text.join('\n')}\n`, lines: this.origins.filter((_, index) => kept[index]) };
+  }
+
   finish(): EmittedSource {
     return { text: `${this.text.join('\n')}\n`, lines: this.origins };
   }

@@ -13,8 +13,6 @@ export class CodeAnswers {
       const [said, code] = [result.compiled(), store.material()?.code];
       // What was said of an earlier text has its places there.
       if (said?.diagnostics && code && said.codeKey === codeKey(code)) work.said.set(said.diagnostics);
-      const program = said?.compiled?.program;
-      if (program) work.emitted.set({ fragment: program.fragment.text, vertex: program.vertex.text });
     });
   }
 }

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import type { FunctionUser } from '@brelvin/contract';
-import { forkOf, functionOfKind, libraryText, type Diagnostic } from '@brelvin/core';
+import { forkOf, functionOfKind, libraryText, TARGET_NAMES, type Diagnostic } from '@brelvin/core';
 import { UNSOUND_WORDS, Workbench } from '../../shared/documents/workbench';
 import { DocumentApi } from '../../shared/api/document-api';
 import { Tabs, type Tab } from '../../shared/controls/tabs';
@@ -92,6 +92,8 @@ export class CodeView {
       untracked(() => void this.showNodeCode(kind));
     });
   }
+
+  protected readonly languages = TARGET_NAMES;
 
   protected show(key: string): void {
     const sheet = this.source.sheets().find((each) => sheetKey(each) === key);
@@ -249,10 +251,10 @@ function wordsOf(sheet: Sheet): { words: string; help: string } {
       return { words: 'vertices', help: 'The vertex stage of a whole program' };
     case 'graph':
       return { words: 'graph as code', help: 'What the graph says, as shading code; each line knows its node' };
-    case 'glsl pixels':
-      return { words: 'GLSL, pixels', help: 'What the graphics driver is given for the pixel stage' };
-    case 'glsl vertices':
-      return { words: 'GLSL, vertices', help: 'What the graphics driver is given for the vertex stage' };
+    case 'pixel program':
+      return { words: 'pixel program', help: 'The whole pixel stage as a graphics driver gets it, with the names of your numbers' };
+    case 'vertex program':
+      return { words: 'vertex program', help: 'The whole vertex stage as a graphics driver gets it, with the names of your numbers' };
     case 'function':
       return { words: sheet.name, help: 'A function of the Library' };
     case 'library':

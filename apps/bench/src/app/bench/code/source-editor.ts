@@ -11,9 +11,11 @@ import {
   withEdits,
   withVertexStage,
   type Diagnostic,
+  type EmittedSource,
   type GraphAsCode,
   type Origin,
   type Range,
+  type TargetName,
   type TextRole,
   isWgsl,
 } from '@brelvin/core';
@@ -21,6 +23,7 @@ import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
+import type { ProgramTexts } from '../compile/compile.worker';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
 import { GraphEditor } from '../editors/graph-editor';
@@ -28,7 +31,7 @@ import { FunctionBinding } from './function-binding';
 
 /** One of the texts that the code tab can show. */
 export type Sheet =
-  | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'glsl pixels' | 'glsl vertices' }
+  | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'pixel program' | 'vertex program' }
   | { readonly kind: 'function'; readonly id: string; readonly name: string }
   | { readonly kind: 'library'; readonly path: string };
 
@@ -66,7 +69,9 @@ export class SourceEditor {
   private readonly functionSaid = signal<{ readonly id: string; readonly text: string; readonly found: readonly Diagnostic[] } | undefined>(
     undefined,
   );
-  readonly emitted = signal<{ readonly fragment: string; readonly vertex: string } | undefined>(undefined);
+  /** In which language a graph is read. */
+  readonly reading = signal<TargetName>('glsl');
+  private readonly programs = signal<ProgramTexts | undefined>(undefined);
   private readonly asCode = signal<GraphAsCode | undefined>(undefined);
   /** Why the graph cannot be written as code. */
   readonly noCode = signal('');
@@ -85,7 +90,7 @@ export class SourceEditor {
     const code = this.code();
     const own: Sheet[] = code
       ? [{ kind: 'pixels' }, ...(code.vertices === undefined ? [] : [{ kind: 'vertices' } as const])]
-      : [{ kind: 'graph' }, { kind: 'glsl pixels' }, { kind: 'glsl vertices' }];
+      : [{ kind: 'graph' }, { kind: 'pixel program' }, { kind: 'vertex program' }];
     return [...own, ...this.opened().map((sheet) => this.named(sheet))];
   });
   readonly sheet = computed((): Sheet => {
@@ -123,10 +128,25 @@ export class SourceEditor {
     const code = this.code();
     return code !== undefined && isWhole(code);
   });
+  /** What is shown of a graph. */
+  private readonly madeOfGraph = computed((): EmittedSource | undefined => {
+    switch (this.sheet().kind) {
+      case 'graph':
+        return this.asCode()?.source;
+      case 'pixel program':
+        return this.programs()?.fragment;
+      case 'vertex program':
+        return this.programs()?.vertex;
+      default:
+        return undefined;
+    }
+  });
+  /** Whether a graph is read, in this language or the other. */
+  readonly isOfGraph = computed(() => ['graph', 'pixel program', 'vertex program'].includes(this.sheet().kind));
   /** The language that the shown text can be turned into. */
   readonly otherLanguage = computed(() => (isWgsl(this.text()) ? 'GLSL' : 'WGSL'));
   /** Which node each line of the shown text was made of, where it was made of a graph. */
-  readonly origins = computed(() => (this.sheet().kind === 'graph' ? (this.asCode()?.source.lines ?? []) : []));
+  readonly origins = computed(() => this.madeOfGraph()?.lines ?? []);
   /** The material that the graph as code makes. */
   readonly made = computed(() => this.asCode()?.material);
   /** Lines of the nodes that are chosen on the graph. */
@@ -144,7 +164,9 @@ export class SourceEditor {
     effect(() => {
       const [sheet, material] = [this.sheet(), this.graph.material()];
       this.shelf.texts();
-      if (sheet.kind === 'graph' && !material.code) untracked(() => void this.readGraph());
+      const language = this.reading();
+      if (material.code || !this.isOfGraph()) return;
+      untracked(() => void (sheet.kind === 'graph' ? this.readGraph(language) : this.readPrograms(language)));
     });
     effect(() => {
       const [sheet, text] = [this.sheet(), this.stored()];
@@ -184,11 +206,9 @@ export class SourceEditor {
       case 'vertices':
         return this.code()?.vertices ?? '';
       case 'graph':
-        return this.asCode()?.source.text ?? '';
-      case 'glsl pixels':
-        return this.emitted()?.fragment ?? '';
-      case 'glsl vertices':
-        return this.emitted()?.vertex ?? '';
+      case 'pixel program':
+      case 'vertex program':
+        return this.madeOfGraph()?.text ?? '';
       case 'function':
         return this.functionOf(sheet.id)?.text ?? '';
       case 'library':
@@ -219,6 +239,7 @@ export class SourceEditor {
     this.wanted.set({ kind: 'pixels' });
     this.said.set([]);
     this.asCode.set(undefined);
+    this.programs.set(undefined);
     this.draft.set(undefined);
     this.waiting = undefined;
   }
@@ -379,16 +400,30 @@ export class SourceEditor {
     return id;
   }
 
-  private async readGraph(): Promise<void> {
+  private async readGraph(language: TargetName): Promise<void> {
+    const found = await this.asked((id) => this.compiler.graphCode(id, language));
+    if (!found || language !== this.reading()) return;
+    if ('material' in found) this.asCode.set(found);
+    this.noCode.set('material' in found ? '' : (found.problems[0]?.message ?? ''));
+  }
+
+  private async readPrograms(language: TargetName): Promise<void> {
+    const found = await this.asked((id) => this.compiler.programTexts(id, language));
+    if (!found || language !== this.reading()) return;
+    if ('vertex' in found) this.programs.set(found);
+    this.noCode.set('vertex' in found ? '' : (found.problems[0]?.message ?? ''));
+  }
+
+  /** What the compiler answers about the material on the Bench; its own failure as a problem, nothing where another one came. */
+  private async asked<T>(
+    question: (id: string) => Promise<T>,
+  ): Promise<T | { readonly problems: readonly { readonly message: string }[] } | undefined> {
     const id = this.store.materialId();
-    if (id === undefined) return;
-    const found = await this.compiler.graphCode(id).catch((error: unknown): { problems: { message: string }[] } => ({
+    if (id === undefined) return undefined;
+    const found = await question(id).catch((error: unknown) => ({
       problems: [{ message: error instanceof Error ? error.message : String(error) }],
     }));
-    if ('material' in found) {
-      this.asCode.set(found);
-      this.noCode.set('');
-    } else this.noCode.set(found.problems[0]?.message ?? '');
+    return id === this.store.materialId() ? found : undefined;
   }
 
   private async readFunction(id: string, name: string, text: string): Promise<void> {

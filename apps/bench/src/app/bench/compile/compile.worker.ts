@@ -3,6 +3,7 @@ import {
   applyChanges,
   compileFor,
   compileOutletsFor,
+  compileToRead,
   completionsAt,
   functionDiagnostics,
   graphAsCode,
@@ -21,6 +22,7 @@ import {
   type CheckInput,
   type Checked,
   type EmittedResult,
+  type EmittedSource,
   type Completions,
   type Diagnostic,
   type FunctionText,
@@ -41,6 +43,12 @@ import { newId } from '../../shared/documents/new-id';
 
 /** What checks look at besides the material. */
 export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped'>;
+
+/** Both stages of a program. */
+export interface ProgramTexts {
+  readonly vertex: EmittedSource;
+  readonly fragment: EmittedSource;
+}
 
 /** Replicas of the materials on the Stage, kept up to date by their changes, so that no work ever ships whole documents. */
 class MaterialReplicas {
@@ -105,8 +113,14 @@ class MaterialReplicas {
   }
 
   /** A graph as shading code. */
-  graphCode(id: string): GraphAsCode | { readonly problems: readonly GraphProblem[] } {
-    return graphAsCode(this.replica(id), this.library);
+  graphCode(id: string, language: TargetName): GraphAsCode | { readonly problems: readonly GraphProblem[] } {
+    return graphAsCode(this.replica(id), this.library, language);
+  }
+
+  /** Both stages of a material's program, as people read them. */
+  programTexts(id: string, language: TargetName): ProgramTexts | { readonly problems: readonly GraphProblem[] } {
+    const { compiled, problems } = compileToRead(TARGETS[language], this.replica(id), this.library);
+    return compiled ? { vertex: compiled.program.vertex, fragment: compiled.program.fragment } : { problems };
   }
 
   functionDiagnostics(name: string, text: string): readonly Diagnostic[] {

@@ -27,7 +27,7 @@ import {
 } from '@brelvin/core';
 import { wrap, type Remote } from 'comlink';
 import { BehaviorSubject, map, distinctUntilChanged, Subject, type Observable } from 'rxjs';
-import type { RemoteCompiler, Surroundings } from './compile.worker';
+import type { ProgramTexts, RemoteCompiler, Surroundings } from './compile.worker';
 
 export interface CompiledDocument {
   readonly id: string;
@@ -156,8 +156,13 @@ export class Compiler implements OnDestroy {
   }
 
   /** A graph as shading code, of a material that is open. */
-  graphCode(id: string): Promise<GraphAsCode | { readonly problems: readonly GraphProblem[] }> {
-    return this.remote.graphCode(id);
+  graphCode(id: string, language: TargetName): Promise<GraphAsCode | { readonly problems: readonly GraphProblem[] }> {
+    return this.remote.graphCode(id, language);
+  }
+
+  /** Both stages of a material's program as people read them, of a material that is open. */
+  programTexts(id: string, language: TargetName): Promise<ProgramTexts | { readonly problems: readonly GraphProblem[] }> {
+    return this.remote.programTexts(id, language);
   }
 
   functionDiagnostics(name: string, text: string): Promise<readonly Diagnostic[]> {

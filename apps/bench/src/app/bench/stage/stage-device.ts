@@ -86,7 +86,8 @@ export class StageDevice {
 
   /** The device is gone. */
   lose(): void {
-    if (this.now && !this.hasDrawn) this.failed.set(this.now.name, `${DEVICE_WORDS[this.now.name]} was lost before it had drawn a picture.`);
+    if (this.now && !this.hasDrawn)
+      this.failed.set(this.now.name, `${DEVICE_WORDS[this.now.name]} was lost before it had drawn a picture.`);
   }
 
   /** A picture was drawn: the one before it is not needed any more. */

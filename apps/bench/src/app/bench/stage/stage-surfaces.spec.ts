@@ -47,7 +47,13 @@ describe('The light of the Stage', () => {
     };
     const nothing = (): void => undefined;
     speaks = 'glsl';
-    surfaces = new StageSurfaces({ fits: ({ program }) => program.target === speaks, prepare, begun: nothing, worn: nothing, refused: nothing });
+    surfaces = new StageSurfaces({
+      fits: ({ program }) => program.target === speaks,
+      prepare,
+      begun: nothing,
+      worn: nothing,
+      refused: nothing,
+    });
     surfaces.setMaterial('m', material);
   });
 

@@ -1,5 +1,13 @@
 import type { Material } from '@brelvin/contract';
-import { DeviceLost, originOfLine, ProgramRefused, type EmittedMaterial, type ImageLack, type LitProgram, type MaterialPipelines } from '@brelvin/core';
+import {
+  DeviceLost,
+  originOfLine,
+  ProgramRefused,
+  type EmittedMaterial,
+  type ImageLack,
+  type LitProgram,
+  type MaterialPipelines,
+} from '@brelvin/core';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;

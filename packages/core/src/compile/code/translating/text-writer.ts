@@ -2,7 +2,7 @@ import type { Library } from '../../../catalogue/library';
 import type { Global, IrFunction } from '../../../ir/ir';
 import type { Origin, Range } from '../../../ir/origin';
 import type { StructType, Type } from '../../../ir/types';
-import { LineWriter, NotInWgsl, type ElaboratedSource, type PrintedNames } from '../../../language';
+import { LineWriter, NotInWgsl, type ElaboratedSource, type EmittedSource, type PrintedNames } from '../../../language';
 
 /** A text that is turned over, as it was read. */
 export interface Original {
@@ -63,6 +63,11 @@ export abstract class TextWriter {
   }
 
   write(): string {
+    return this.written().text;
+  }
+
+  /** The text, and where in the original each of its lines comes from. */
+  written(): EmittedSource {
     const { module, uniforms, imports } = this.from.read;
     this.nameFunctions(this.ownFunctions());
     const here = (origin: Origin | undefined): number | undefined => (origin?.path === this.from.path ? origin.range?.from : undefined);
@@ -94,7 +99,7 @@ export abstract class TextWriter {
       piece.write();
     }
     this.commentsBefore(this.from.text.length);
-    return this.out.finish().text.replace(/\n{3,}/g, '\n\n');
+    return this.out.finishTidy();
   }
 
   /** Comments that stand before a place of the text and were not written yet. */
