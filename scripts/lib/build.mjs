@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { ROOT, run } from './run.mjs';
 
@@ -8,6 +8,7 @@ const SOURCES = ['packages', 'apps/bench/src', 'apps/bench/public', 'angular.jso
 const SMALLEST_PACKED = 1024;
 /** What `buildServer` makes. */
 export const SERVER = 'apps/server/dist/main.js';
+export const WORKER = 'apps/server/dist/worker.js';
 const STAMP = join(ROOT, 'apps', 'bench', 'dist', '.built');
 
 /** Puts the shader library's texts where the code imports them from. */
@@ -24,13 +25,13 @@ export function buildPages() {
   writeFileSync(STAMP, '');
 }
 
-/** The server as one file, so that no compiler is needed where it runs; quick enough to be done anew each time. */
+/** Server and worker as one file each, so that no compiler is needed where it runs; quick enough to be done anew each time. */
 export async function buildServer() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: ROOT,
-    entryPoints: ['apps/server/src/main.ts'],
-    outfile: SERVER,
+    entryPoints: ['apps/server/src/main.ts', 'apps/server/src/worker.ts'],
+    outdir: dirname(SERVER),
     tsconfig: 'apps/server/tsconfig.json',
     bundle: true,
     platform: 'node',

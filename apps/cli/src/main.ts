@@ -3,6 +3,7 @@ import { Command, CommanderError, InvalidArgumentError, Option } from 'commander
 import { check } from './commands/check';
 import { compare, type CompareOptions } from './commands/compare';
 import { writeDemos } from './commands/demos';
+import { sayDevice } from './commands/device';
 import { emit, type EmitOptions } from './commands/emit';
 import { fuzz } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
@@ -57,6 +58,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--parameter <name=value>', 'a parameter of the material; may be given several times', gathered, [])
     .option('--frames <number>', 'draw a sequence of so many', countOf)
     .option('--fps <number>', 'pictures of a sequence in a second', countOf, 24)
+    .option('--progress', 'say how far it is, as lines of “progress 0.5”')
     .action(async (file: string, options: RenderOptions) => {
       code = await render(file, options, output);
     });
@@ -71,6 +73,12 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--json', 'for programs')
     .action(async (a: string, b: string, options: CompareOptions) => {
       code = await compare(a, b, options, output);
+    });
+  program
+    .command('device')
+    .description('say whether this machine can draw, and with what')
+    .action(async () => {
+      code = await sayDevice(output);
     });
   program
     .command('demos')

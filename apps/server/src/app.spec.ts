@@ -237,6 +237,24 @@ describe('The server', () => {
       await second.close();
     });
 
+    it('hear how far the jobs are that they watch', async () => {
+      const socket = await server.app.injectWS('/api/live', { headers: { host: '127.0.0.1' } });
+      const heard: object[] = [];
+      socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString('utf8')) as object));
+      const wish = async (): Promise<string> => {
+        const answer = await server.send('POST', '/renders', { document: await server.fresh(), width: 8, height: 8 });
+        return (answer.json() as { id: string }).id;
+      };
+      const [watched, other] = [await wish(), await wish()];
+      socket.send(JSON.stringify({ jobs: [watched] }));
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      await server.send('DELETE', `/jobs/${other}`);
+      await server.send('DELETE', `/jobs/${watched}`);
+      for (let turn = 0; turn < 40 && heard.length === 0; turn++) await new Promise((resolve) => setTimeout(resolve, 50));
+      expect(heard).toEqual([{ job: watched, state: 'cancelled', progress: 0 }]);
+      socket.terminate();
+    });
+
     it('hear that the shelves have changed, once for many changes', async () => {
       const socket = await server.app.injectWS('/api/live', { headers: { host: '127.0.0.1' } });
       const heard: object[] = [];

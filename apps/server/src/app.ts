@@ -1,5 +1,6 @@
 import Fastify, { type FastifyInstance } from 'fastify';
 import type { ServerConfig } from './config';
+import { JobQueue } from './jobs/job-queue';
 import { admission } from './plugins/admission';
 import { bodies } from './plugins/bodies';
 import { errors } from './plugins/errors';
@@ -15,13 +16,16 @@ import { documentRoutes } from './routes/documents';
 import { fileRoutes } from './routes/files';
 import { functionRoutes } from './routes/functions';
 import { healthRoutes } from './routes/health';
+import { jobRoutes } from './routes/jobs';
 import { schemaRoutes } from './routes/schemas';
 import { thumbnailRoutes } from './routes/thumbnails';
 import type { DatabaseConnection } from './store/database';
 import { AssetRepository } from './store/asset-repository';
 import { DocumentRepository } from './store/document-repository';
+import { JobRepository } from './store/job-repository';
 import { StepListener } from './store/step-listener';
 import { UploadRepository } from './store/upload-repository';
+import { WorkerRoll } from './store/worker-roll';
 import type { Vitals } from './vitals';
 
 /** Bytes of a body, where a route does not say otherwise. */
@@ -73,12 +77,17 @@ export async function buildApp({
   await app.register(live, { listener: new StepListener(databaseUrl) });
   await app.register(
     async (api) => {
-      await api.register(healthRoutes, { database, vitals });
+      await api.register(healthRoutes, { database, vitals, workers: new WorkerRoll(database) });
       await api.register(documentRoutes, { documents });
       await api.register(thumbnailRoutes, { documents });
       await api.register(assetRoutes, { assets, uploads });
       await api.register(functionRoutes, { documents });
       await api.register(fileRoutes, { documents, assets });
+      await api.register(jobRoutes, {
+        documents,
+        jobs: new JobRepository(database),
+        queue: new JobQueue(databaseUrl, (error) => app.log.warn(error.message)),
+      });
       await api.register(schemaRoutes);
     },
     { prefix: '/api' },

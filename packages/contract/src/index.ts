@@ -132,3 +132,16 @@ export { FILE_QUERY, type FileQuery, type ShelfOrder, type ShelfQuery, type TagC
 export { type DocumentNews, type News, type Told, type Watch, WATCH } from './messages/news';
 export { FAILURE, type Failure } from './messages/failure';
 export { ALIVE, type Health, HEALTH } from './messages/health';
+export {
+  type Job,
+  JOB,
+  JOB_ADDRESS,
+  JOB_LIST,
+  JOB_QUERY,
+  JOB_STATES,
+  type JobNews,
+  type JobState,
+  LARGEST_RENDER,
+  RENDER_WISH,
+  type RenderWish,
+} from './messages/jobs';

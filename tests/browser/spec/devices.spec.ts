@@ -96,10 +96,12 @@ describe('The device that draws', () => {
 
   describe('in a browser without WebGPU', () => {
     let bench: Bench;
+    let browser: Browser;
 
-    withBench((open) => ({ bench } = open));
+    withBench((open) => ({ bench, browser } = open));
 
     it('is WebGL2, whatever is wished', async () => {
+      await browser.beforePages(`Object.defineProperty(Navigator.prototype, 'gpu', { get: () => undefined });`);
       await bench.openMaterial('material-puppet-cheek');
       await drawsWith(bench, 'webgl2');
       await openMenu(bench);

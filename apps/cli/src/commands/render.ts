@@ -18,6 +18,8 @@ export interface RenderOptions {
   /** A sequence of so many pictures. */
   readonly frames?: number;
   readonly fps: number;
+  /** Whether it is told how far it is. */
+  readonly progress?: boolean;
 }
 
 /**
@@ -26,7 +28,7 @@ export interface RenderOptions {
  * @throws BadFile
  */
 export async function render(file: string, options: RenderOptions, output: Output): Promise<ExitCode> {
-  const { out, set, rig, view, size, time, parameter, frames, fps } = options;
+  const { out, set, rig, view, size, time, parameter, frames, fps, progress } = options;
   if (!out.endsWith('.png')) throw new BadFile(`--out ${out}: pictures are written as PNG; end the name in .png.`);
   const scene = withParameters(await readScene(file, { set, rig }), parameter);
   return withStudio(async (studio) => {
@@ -34,7 +36,10 @@ export async function render(file: string, options: RenderOptions, output: Outpu
     for (let frame = 0; frame < (frames ?? 1); frame++) {
       // What is missing is told once.
       const told = frame === 0 ? output : { ...output, err: () => undefined };
-      const drawn = await drawnScene(studio, scene, { size, view, seconds: time + frame / fps }, told);
+      const onProgress = (share: number): void => {
+        if (progress) output.out(`progress ${((frame + share) / (frames ?? 1)).toFixed(3)}`);
+      };
+      const drawn = await drawnScene(studio, scene, { size, view, seconds: time + frame / fps, onProgress }, told);
       whole &&= drawn.whole;
       const path = frames === undefined ? out : out.replace(/\.png$/, `.${String(frame + 1).padStart(4, '0')}.png`);
       await writeFile(path, pngFile(size, drawn.pixels)).catch((error: NodeJS.ErrnoException) => {

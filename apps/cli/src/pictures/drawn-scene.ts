@@ -10,13 +10,15 @@ export interface SceneView {
   readonly view?: string;
   /** Of the Stage's clock. */
   readonly seconds: number;
+  /** Told the part that is drawn, 0…1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /** A picture, RGBA rows from the top, and whether nothing was missing; what was is told. @throws BadFile where there is none */
 export async function drawnScene(
   studio: Studio,
   scene: SceneFile,
-  { size, view, seconds }: SceneView,
+  { size, view, seconds, onProgress }: SceneView,
   output: Output,
 ): Promise<{ readonly pixels: Uint8Array; readonly whole: boolean }> {
   const { pixels, lacks } = await renderDocument(studio, scene, fileAssets(scene.assets), {
@@ -24,6 +26,7 @@ export async function drawnScene(
     seconds,
     camera: cameraOf(scene, view),
     whole: scene.whole,
+    onProgress,
   });
   for (const { what, name, reason } of lacks) output.err(`${scene.name}: ${what} ${name ? `“${name}”` : 'without a name'}: ${reason}`);
   if (!pixels) throw new BadFile(`${scene.name}: there is no picture${lacks.length > 0 ? '' : ': nothing stands in the set'}.`);

@@ -11,6 +11,7 @@ import {
   FileTooLarge,
   FunctionNameTaken,
   IdTaken,
+  JobMissing,
   StaleSave,
   StepMissing,
   TooManyUploads,
@@ -52,6 +53,7 @@ function answerTo(error: FastifyError, mostBytes = 0): Answer {
   if (error instanceof StepMissing) return { status: 422, error: 'no-such-step', message };
   if (error instanceof FunctionNameTaken) return { status: 422, error: 'name-taken', message };
   if (error instanceof VersionNameTaken) return { status: 409, error: 'name-taken', message };
+  if (error instanceof JobMissing) return { status: 404, error: 'missing', message };
   if (error instanceof DocumentMissing) return { status: 404, error: 'missing', message };
   if (error instanceof DocumentGone) return { status: 410, error: 'deleted', message, details: { name: error.documentName } };
   if (error instanceof IdTaken) return { status: 409, error: 'id-taken', message };

@@ -17,7 +17,7 @@ const TRY_LATER = 1013;
  * Tells open windows what happens to documents. A window says `{"watch": [ids]}`; it gets `{"id", "step"}` whenever one of
  * them has a new step, `{"id", "named"}` for a version, `{"id", "deleted"}` and `{"id", "restored"}`, by whichever server on
  * the database it came. One that says `{"shelves": true}` gets the same back when anything was made, changed, deleted or
- * restored: it lists them anew.
+ * restored: it lists them anew. One that says `{"jobs": [ids]}` gets `{"job", "state", "progress"}` as they go on.
  */
 export const live = plugin(async (app: FastifyInstance, { listener }: { listener: StepListener }) => {
   await app.register(websocket, { options: { maxPayload: 128 * 1024 } });
@@ -33,6 +33,10 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
   };
   let shelves: ReturnType<typeof setTimeout> | undefined;
   listener.onNews = (news) => {
+    if ('job' in news) {
+      say(news, ({ jobs }) => jobs.has(news.job));
+      return;
+    }
     if ('id' in news) say(news, ({ ids }) => ids.has(news.id));
     shelves ??= setTimeout(() => {
       shelves = undefined;
@@ -65,17 +69,18 @@ export const live = plugin(async (app: FastifyInstance, { listener }: { listener
 
 interface Watched {
   readonly ids: ReadonlySet<string>;
+  readonly jobs: ReadonlySet<string>;
   readonly shelves: boolean;
 }
 
-const NOTHING: Watched = { ids: new Set(), shelves: false };
+const NOTHING: Watched = { ids: new Set(), jobs: new Set(), shelves: false };
 
 /** What a message asks to watch; one that cannot be read changes nothing. */
 function readWatch(text: string): Watched | undefined {
   try {
     const asked = JSON.parse(text) as Watch;
     if (validate(WATCH, asked).length > 0) return undefined;
-    return { ids: new Set(asked.watch), shelves: asked.shelves === true };
+    return { ids: new Set(asked.watch), jobs: new Set(asked.jobs), shelves: asked.shelves === true };
   } catch {
     return undefined;
   }

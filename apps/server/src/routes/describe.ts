@@ -9,6 +9,8 @@ import {
   FUNCTIONS,
   HEALTH,
   HISTORY_PART,
+  JOB,
+  JOB_LIST,
   MISSING_CHUNKS,
   NAMED,
   SAVED,
@@ -41,6 +43,9 @@ export const ANSWERS = {
   assets: answers(200, ASSET_LIST),
   asset: answers(200, ASSET_SUMMARY),
   missing: answers(200, MISSING_CHUNKS),
+  job: answers(200, JOB),
+  begun: answers(202, JOB),
+  jobs: answers(200, JOB_LIST),
   nothing: { 204: { type: 'null' }, ...failures() },
   alive: answers(200, ALIVE),
   // A server that cannot serve says so with the same numbers.

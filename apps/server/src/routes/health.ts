@@ -2,16 +2,20 @@ import { sql } from 'drizzle-orm';
 import type { Health } from '@brelvin/contract';
 import type { FastifyInstance } from 'fastify';
 import type { Database } from '../store/database';
+import type { WorkerRoll } from '../store/worker-roll';
 import { isRoomy, type Vitals } from '../vitals';
 import { ANSWERS } from './describe';
 
 export interface HealthOptions {
   readonly database: Database;
   readonly vitals: Vitals;
+  readonly workers: WorkerRoll;
 }
 
+const NO_WORKER = 'No worker draws here: pictures for the Library come from pages, and jobs wait. Start one with: npm run worker';
+
 /** Whether the server lives, and whether it can serve: the first says nothing of the database, the second asks it. */
-export async function healthRoutes(app: FastifyInstance, { database, vitals }: HealthOptions): Promise<void> {
+export async function healthRoutes(app: FastifyInstance, { database, vitals, workers }: HealthOptions): Promise<void> {
   app.get(
     '/alive',
     { config: { rateLimit: false }, schema: { summary: 'Whether the server answers at all', response: ANSWERS.alive } },
@@ -25,7 +29,7 @@ export async function healthRoutes(app: FastifyInstance, { database, vitals }: H
       const started = performance.now();
       const { rows } = await database.execute<{ bytes: string }>(sql`select pg_database_size(current_database()) as bytes`);
       const milliseconds = Math.round(performance.now() - started);
-      const disk = await vitals.disk();
+      const [disk, living] = await Promise.all([vitals.disk(), workers.living()]);
       const ok = isRoomy(disk);
       const answer: Health = {
         ok,
@@ -34,6 +38,7 @@ export async function healthRoutes(app: FastifyInstance, { database, vitals }: H
         connections: vitals.pool(),
         files: vitals.files(),
         disk: disk ?? null,
+        workers: { drawing: living.length, ...(living.length === 0 ? { message: NO_WORKER } : {}) },
         memory: { bytes: process.memoryUsage().rss },
         seconds: Math.round(process.uptime()),
       };

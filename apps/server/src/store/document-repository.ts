@@ -31,6 +31,8 @@ import { onShelf, shelfOrder, tagsInUse } from './shelf';
 const pack = promisify(deflate);
 const unpack = promisify(inflate);
 
+/** Materials that are looked through at once for one to be drawn. */
+const MOST_WITHOUT_PICTURE = 100;
 const SNAPSHOT_EVERY = 200;
 const MOST_CACHED = 1000;
 const DIALECT = new PgDialect();
@@ -296,6 +298,24 @@ export class DocumentRepository {
   async readThumbnail(id: string): Promise<{ step: number; png: Buffer } | undefined> {
     const [row] = await this.database.select().from(thumbnails).where(eq(thumbnails.document, id));
     return row;
+  }
+
+  /** Materials whose picture is of an earlier step, or that have none, for some seconds at least; the newest first. */
+  withoutPicture(seconds: number): Promise<{ readonly id: string; readonly step: number }[]> {
+    return this.database
+      .select({ id: documents.id, step: documents.step })
+      .from(documents)
+      .leftJoin(thumbnails, eq(thumbnails.document, documents.id))
+      .where(
+        and(
+          eq(documents.kind, 'material'),
+          isNull(documents.deletedAt),
+          or(isNull(thumbnails.step), gt(documents.step, thumbnails.step)),
+          sql`${documents.updatedAt} <= now() - make_interval(secs => ${seconds})`,
+        ),
+      )
+      .orderBy(desc(documents.updatedAt), documents.id)
+      .limit(MOST_WITHOUT_PICTURE);
   }
 
   /** What lists know of a document. @throws DocumentMissing, DocumentGone */

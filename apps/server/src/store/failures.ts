@@ -61,6 +61,13 @@ export class StepMissing extends Error {
   }
 }
 
+/** There was never a job of this id. */
+export class JobMissing extends Error {
+  constructor(id: string) {
+    super(`There is no job ${id}.`);
+  }
+}
+
 /** What is to go out as one file is more than a Brelvin file may hold. */
 export class FileTooLarge extends Error {
   constructor(bytes: number, most: number) {

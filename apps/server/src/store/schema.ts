@@ -1,6 +1,6 @@
-import type { Change, DocumentKind } from '@brelvin/contract';
+import type { Change, DocumentKind, JobState, RenderWish } from '@brelvin/contract';
 import { sql } from 'drizzle-orm';
-import { customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique } from 'drizzle-orm/pg-core';
+import { customType, index, integer, jsonb, pgTable, primaryKey, real, serial, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
 const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
 /** Every letter and every two that stand together in name and tags: what a search for few letters looks up. */
@@ -162,4 +162,39 @@ export const assetChunks = pgTable(
     content: bytes('content').notNull(),
   },
   (table) => [primaryKey({ columns: [table.storage, table.number] })],
+);
+
+/** Processes that do jobs. One lives as long as its connection holds the lock with its number. */
+export const workers = pgTable('workers', {
+  id: serial('id').primaryKey(),
+  /** The machine and process, for people. */
+  name: text('name').notNull(),
+  startedAt: moment('started_at').notNull().defaultNow(),
+});
+
+/** What workers are asked to make. Whose turn it is is in the queue's own tables. */
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').$type<'render'>().notNull(),
+    /** Called so in lists: the document's name. */
+    title: text('title').notNull(),
+    wish: jsonb('wish').$type<RenderWish>().notNull(),
+    state: text('state').$type<JobState>().notNull().default('waiting'),
+    progress: real('progress').notNull().default(0),
+    message: text('message'),
+    asset: text('asset'),
+    attempts: integer('attempts').notNull().default(0),
+    /** Who does it. */
+    worker: integer('worker'),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    updatedAt: moment('updated_at').notNull().defaultNow(),
+  },
+  (table) => [
+    index('jobs_listed').on(table.createdAt.desc(), table.id),
+    index('jobs_under_way')
+      .on(table.worker)
+      .where(sql`${table.state} = 'running'`),
+  ],
 );

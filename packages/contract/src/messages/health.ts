@@ -14,6 +14,8 @@ export const HEALTH = object({
   files: object({ checked: count, waiting: count }),
   disk: either([object({ free: bytes, size: bytes }), none], 'bytes of the disk with the database, or null'),
   memory: object({ bytes }),
+  /** Workers that draw; without any, pictures for the Library come from pages alone. */
+  workers: object({ drawing: count, message: optional(text(1000)) }),
   seconds: count,
 });
 

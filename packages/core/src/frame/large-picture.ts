@@ -83,7 +83,7 @@ export async function wholePicture(
   renderer: FrameRenderer,
   picture: Picture,
   size: PictureSize,
-  wanted: () => boolean,
+  goesOn: TileReceiver['goesOn'],
 ): Promise<Uint8Array<ArrayBuffer>> {
   let pixels: Uint8Array<ArrayBuffer> | undefined;
   const put = ({ x, y, width, height, pixels: some }: PictureTile): void => {
@@ -95,7 +95,7 @@ export async function wholePicture(
     for (let row = 0; row < height; row++)
       pixels.set(some.subarray(row * width * 4, (row + 1) * width * 4), ((y + row) * size.width + x) * 4);
   };
-  await drawLargePicture(device, renderer, picture, { size, cssSize: size }, { put, goesOn: wanted });
+  await drawLargePicture(device, renderer, picture, { size, cssSize: size }, { put, goesOn });
   return pixels ?? new Uint8Array(size.width * size.height * 4);
 }
 

@@ -56,6 +56,8 @@ export interface RenderView {
   readonly whole?: boolean;
   /** Asked between steps: once it says no, nothing more is done. */
   readonly wanted?: () => boolean;
+  /** Told the part of the picture that is drawn, 0…1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /** What a picture lacks: it is drawn without, or shows a placeholder. */
@@ -83,7 +85,7 @@ export async function renderDocument(
   { device, renderer, surfaces }: Studio,
   { bench, materials, set, rig, library }: SeenDocuments,
   assets: AssetReader,
-  { size, seconds = 0, camera, whole, wanted = () => true }: RenderView,
+  { size, seconds = 0, camera, whole, wanted = () => true, onProgress = () => undefined }: RenderView,
 ): Promise<RenderedDocument> {
   const lacks: RenderLack[] = [];
   const scene = new StageScene(device, renderer);
@@ -117,7 +119,11 @@ export async function renderDocument(
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
     const drawn = (): Promise<Uint8Array<ArrayBuffer>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
-      return wholePicture(device, renderer, picture, size, wanted);
+      const goesOn = (done: number, of: number): boolean => {
+        onProgress(done / of);
+        return wanted();
+      };
+      return wholePicture(device, renderer, picture, size, goesOn);
     };
     if (!wanted()) return { lacks };
     let pixels = await drawn();

@@ -55,6 +55,8 @@ export class WebGpuDevice implements Device {
 
   private constructor(
     private readonly gpu: GPUDevice,
+    /** In the driver's words. */
+    readonly adapter: string,
     private readonly context?: GPUCanvasContext,
   ) {
     this.groups = new BindGroups(gpu);
@@ -74,7 +76,9 @@ export class WebGpuDevice implements Device {
     const context = canvas?.getContext('webgpu') ?? undefined;
     if (canvas && !context) throw new NoWebGpu('The canvas gives no WebGPU context.');
     context?.configure({ device, format: CANVAS_FORMAT, alphaMode: 'opaque' });
-    return new WebGpuDevice(device, context);
+    const { description, device: card, vendor, architecture } = adapter.info;
+    const words = [description || card, vendor, architecture].filter(Boolean).join(', ');
+    return new WebGpuDevice(device, words || 'without a name', context);
   }
 
   get statistics(): { compiledPrograms: number; passes: number } {
