@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PictureRefused, radianceHead, readRadiance, writeRadiance, type FloatPicture } from '@brelvin/core';
-import { ExrReader } from '@brelvin/io';
+import { ExrReader, ExrWriter } from '@brelvin/io';
 import { nodeBinaries } from '@brelvin/io/node';
 
 const [WIDTH, HEIGHT] = [24, 10];
@@ -54,15 +54,27 @@ describe('High-range pictures made by Debian’s own tools', () => {
     expect(farthest(picture, values())).toBeLessThan(1 / 128);
   });
 
-  it('RGBE: what we write is read by them', () => {
-    writeFileSync(join(folder, 'ours.hdr'), writeRadiance({ width: WIDTH, height: HEIGHT, data: values() }));
-    const back = made('pfsinrgbe ours.hdr | pfsoutpfm out');
+  /** A portable float map as they write it. */
+  function upright(back: Buffer): FloatPicture {
     const start = back.indexOf('\n', back.indexOf('\n', back.indexOf('\n') + 1) + 1) + 1;
     const floats = new Float32Array(new Uint8Array(back.subarray(start)).buffer);
-    const upright = new Float32Array(floats.length);
+    const data = new Float32Array(floats.length);
     for (let row = 0; row < HEIGHT; row++)
-      upright.set(floats.subarray((HEIGHT - 1 - row) * WIDTH * 3, (HEIGHT - row) * WIDTH * 3), row * WIDTH * 3);
-    expect(farthest({ width: WIDTH, height: HEIGHT, data: upright }, values())).toBeLessThan(1 / 128);
+      data.set(floats.subarray((HEIGHT - 1 - row) * WIDTH * 3, (HEIGHT - row) * WIDTH * 3), row * WIDTH * 3);
+    return { width: WIDTH, height: HEIGHT, data };
+  }
+
+  it('RGBE: what we write is read by them', () => {
+    writeFileSync(join(folder, 'ours.hdr'), writeRadiance({ width: WIDTH, height: HEIGHT, data: values() }));
+    expect(farthest(upright(made('pfsinrgbe ours.hdr | pfsoutpfm out')), values())).toBeLessThan(1 / 128);
+  });
+
+  it('OpenEXR: what we write is read by them, with layers beside it', async () => {
+    const all = values();
+    const layer = { channels: ['R', 'G', 'B'], values: all };
+    const other = { name: 'diffuse', channels: ['R', 'G', 'B'], values: all.map((each) => each / 2) };
+    writeFileSync(join(folder, 'ours.exr'), await new ExrWriter(nodeBinaries).write(WIDTH, HEIGHT, [layer, other]));
+    expect(farthest(upright(made('pfsinexr ours.exr | pfsoutpfm out')), all)).toBeLessThan(1e-6);
   });
 
   for (const compression of ['NO', 'RLE', 'ZIPS', 'ZIP', 'PIZ'])

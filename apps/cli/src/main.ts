@@ -7,7 +7,7 @@ import { sayDevice } from './commands/device';
 import { emit, type EmitOptions } from './commands/emit';
 import { fuzz } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
-import { pictureSize, render, type RenderOptions } from './commands/render';
+import { passesOf, pictureSize, render, type RenderOptions } from './commands/render';
 import { watch } from './commands/watch';
 import { CONSOLE, type ExitCode, type Output } from './output';
 import { BadFile } from './read-file';
@@ -47,7 +47,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     });
   program
     .command('render')
-    .description('draw a material, set or light rig as a PNG file, or as a sequence of them')
+    .description('draw a material, set or light rig as a PNG or scene-linear OpenEXR file, or as a sequence of them')
     .argument('<file>', 'a Brelvin file, best one with its set and light rig; or a material’s code')
     .requiredOption('--out <file>', 'the picture; of a sequence with a number before its ending')
     .option('--set <file>', 'the set to stand it in')
@@ -58,6 +58,11 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--parameter <name=value>', 'a parameter of the material; may be given several times', gathered, [])
     .option('--frames <number>', 'draw a sequence of so many', countOf)
     .option('--fps <number>', 'pictures of a sequence in a second', countOf, 24)
+    .addOption(
+      new Option('--passes <names>', 'layers of an OpenEXR file: terms for all, or ambient, diffuse, …')
+        .argParser(passes)
+        .default([], 'none'),
+    )
     .option('--progress', 'say how far it is, as lines of “progress 0.5”')
     .action(async (file: string, options: RenderOptions) => {
       code = await render(file, options, output);
@@ -138,8 +143,16 @@ function gathered(text: string, before: readonly string[]): readonly string[] {
 }
 
 function sizeOf(text: string): PictureSize {
+  return argument(() => pictureSize(text));
+}
+
+function passes(text: string): RenderOptions['passes'] {
+  return argument(() => passesOf(text));
+}
+
+function argument<T>(read: () => T): T {
   try {
-    return pictureSize(text);
+    return read();
   } catch (error) {
     throw new InvalidArgumentError(error instanceof Error ? error.message : String(error));
   }

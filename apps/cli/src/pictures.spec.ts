@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import {
+  exrHead,
   newCodeMaterial,
   newFunction,
   newMaterial,
@@ -13,7 +14,9 @@ import {
   writeBrelvinFile,
   type BrelvinFile,
 } from '@brelvin/core';
-import { pngFile } from '@brelvin/io/node';
+import { ExrReader } from '@brelvin/io';
+import { nodeBinaries, pngFile } from '@brelvin/io/node';
+import { readExr } from 'exrs/node_modules/exrs-raw-wasm-bindgen/exrs_raw_wasm_bindgen.js';
 import { PNG } from 'pngjs';
 import { main } from './main';
 
@@ -32,6 +35,14 @@ async function run(...args: string[]): Promise<{ code: number; out: string; err:
   const [out, err]: [string[], string[]] = [[], []];
   const code = await main(args, { out: (line) => void out.push(line), err: (line) => void err.push(line) });
   return { code, out: out.join('\n'), err: err.join('\n') };
+}
+
+/** Channels of a file, pixel by pixel; the library was started when it was written. */
+async function layersOf(bytes: Uint8Array, pixels: number, channels: string[]): Promise<number[][]> {
+  const decoder = readExr(bytes);
+  const all = decoder.getLayerPixels(0, channels) ?? new Float32Array();
+  decoder.free();
+  return Array.from({ length: pixels }, (_, pixel) => [...all.subarray(pixel * channels.length, (pixel + 1) * channels.length)]);
 }
 
 const PAINT = `/** Tint: the colour of it. @value 0.8, 0.1, 0.1 */
@@ -63,6 +74,43 @@ describe('brelvin render', () => {
     const [r = 0, g = 0, b = 0] = pixel(other, 24, 16);
     expect(b).toBeGreaterThan(100);
     expect(Math.max(r, g)).toBeLessThan(60);
+  });
+
+  it('writes scene-linear OpenEXR, beyond white, with a layer for each term that adds up to the whole', async () => {
+    const bright = file('bright.glsl', PAINT.replace('vec4(tint * glow, 1.0)', 'vec4(tint * glow * (0.2 + s.normal.y), 1.0)'));
+    const rig = file('dark.brelvin', JSON.stringify({ ...newRig('dark'), background: [0, 0, 0], backgroundTop: [0, 0, 0] }));
+    const out = place('bright.exr');
+    const seen = await run('render', bright, '--out', out, ...SMALL, '--rig', rig, '--parameter', 'Glow=8', '--passes', 'terms');
+    expect([seen.code, seen.err]).toEqual([0, '']);
+    const bytes = readFileSync(out);
+    const { channels } = exrHead(bytes);
+    for (const channel of ['R', 'A', 'diffuse.R', 'emission.B']) expect(channels).toContain(channel);
+    const { picture } = await new ExrReader(nodeBinaries).read(bytes);
+    expect(Math.max(...picture.data)).toBeGreaterThan(2);
+    const layers = await layersOf(bytes, 48 * 32, [
+      'R',
+      ...['ambient', 'diffuse', 'specular', 'reflection', 'transmission', 'emission'].map((each) => `${each}.R`),
+    ]);
+    const worst = layers.map(([whole = 0, ...terms]) => Math.abs(whole - terms.reduce((sum, each) => sum + each, 0)));
+    // Half floats of the device, added up.
+    expect(Math.max(...worst)).toBeLessThan(0.02);
+  });
+
+  it('says what an OpenEXR file cannot be, and which passes there are', async () => {
+    expect((await run('render', painted, '--out', place('x.png'), '--passes', 'terms')).err).toContain('only OpenEXR files have layers');
+    expect((await run('render', painted, '--out', place('x.exr'), '--size', '4096x16')).err).toContain('at most 2048 pixels a side');
+    const wrong = await run('render', painted, '--out', place('x.exr'), '--passes', 'shine');
+    expect([wrong.code, wrong.err]).toEqual([2, jasmine.stringContaining('There is no pass “shine”. There is ambient, diffuse')]);
+  });
+
+  it('says how far it is, where that is wished for', async () => {
+    const { out } = await run('render', painted, '--out', place('frame.png'), ...SMALL, '--frames', '2', '--progress');
+    expect(out.split('\n').filter((line) => line.startsWith('progress'))).toEqual([
+      'progress 0.000',
+      'progress 0.500',
+      'progress 0.500',
+      'progress 1.000',
+    ]);
   });
 
   it('stands it in a set, under a light rig, in a saved view', async () => {
@@ -115,7 +163,7 @@ describe('brelvin render', () => {
   });
 
   const bad: readonly (readonly [string, readonly string[], RegExp, number])[] = [
-    ['another ending', ['--out', 'x.exr'], /end the name in \.png/, 1],
+    ['another ending', ['--out', 'x.jpg'], /end the name in \.png or \.exr/, 1],
     ['a size that is none', ['--out', 'x.png', '--size', '10'], /width x height/, 2],
     ['more pixels than there may be', ['--out', 'x.png', '--size', '16384x16384'], /at most 8192 pixels a side/, 2],
     ['a sequence of nothing', ['--out', 'x.png', '--frames', '0'], /whole number from 1/, 2],

@@ -242,6 +242,7 @@ export {
   type SeenDocuments,
   type Studio,
 } from './frame/render-document';
+export { LARGEST_LAYERS, PICTURE_LAYERS, type PictureLayer } from './frame/picture-layers';
 export type { PictureSize } from './frame/picture-part';
 export type { StageClocks } from './frame/uniforms';
 

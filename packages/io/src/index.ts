@@ -13,6 +13,7 @@ export { type ImageHead, inspectImage } from './images/image-head';
 // Environments.
 export { type EnvironmentFile, readEnvironment } from './environments/read-environment';
 export { ExrReader } from './environments/read-exr';
+export { type ExrLayer, ExrWriter } from './environments/write-exr';
 
 // Meshes and what they wear.
 export type { MeshFile } from './meshes/read-gltf';

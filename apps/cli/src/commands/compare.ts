@@ -49,7 +49,11 @@ async function seen(files: readonly string[], { size, time }: CompareOptions, ou
     // One after the other: they are drawn by one renderer.
     for (const file of files) {
       if (!studio || PICTURE_FILE.test(file)) all.push(await decoded(file));
-      else all.push({ ...size, pixels: (await drawnScene(studio, await readScene(file), { size, seconds: time }, output)).pixels });
+      else
+        all.push({
+          ...size,
+          pixels: (await drawnScene(studio, await readScene(file), { size, seconds: time }, output)).pixels ?? new Uint8Array(),
+        });
     }
     return all;
   };

@@ -1,8 +1,9 @@
 import { writeFile } from 'node:fs/promises';
-import { LARGEST_PICTURE, type PictureSize } from '@brelvin/core';
-import { pngFile } from '@brelvin/io/node';
+import { LARGEST_LAYERS, LARGEST_PICTURE, PICTURE_LAYERS, type PictureLayer, type PictureSize } from '@brelvin/core';
+import { ExrWriter } from '@brelvin/io';
+import { nodeBinaries, pngFile } from '@brelvin/io/node';
 import type { ExitCode, Output } from '../output';
-import { drawnScene } from '../pictures/drawn-scene';
+import { drawnScene, type DrawnScene } from '../pictures/drawn-scene';
 import { readScene, withParameters } from '../pictures/scene-file';
 import { withStudio } from '../pictures/studio';
 import { BadFile } from '../read-file';
@@ -18,6 +19,8 @@ export interface RenderOptions {
   /** A sequence of so many pictures. */
   readonly frames?: number;
   readonly fps: number;
+  /** Layers of an EXR file besides the whole. */
+  readonly passes: readonly PictureLayer[];
   /** Whether it is told how far it is. */
   readonly progress?: boolean;
 }
@@ -29,7 +32,10 @@ export interface RenderOptions {
  */
 export async function render(file: string, options: RenderOptions, output: Output): Promise<ExitCode> {
   const { out, set, rig, view, size, time, parameter, frames, fps, progress } = options;
-  if (!out.endsWith('.png')) throw new BadFile(`--out ${out}: pictures are written as PNG; end the name in .png.`);
+  const ending = /\.(png|exr)$/.exec(out)?.[0];
+  if (ending === undefined) throw new BadFile(`--out ${out}: pictures are written as PNG or OpenEXR; end the name in .png or .exr.`);
+  const layers = layersOf(ending, options);
+  const exr = new ExrWriter(nodeBinaries);
   const scene = withParameters(await readScene(file, { set, rig }), parameter);
   return withStudio(async (studio) => {
     let whole = true;
@@ -39,10 +45,10 @@ export async function render(file: string, options: RenderOptions, output: Outpu
       const onProgress = (share: number): void => {
         if (progress) output.out(`progress ${((frame + share) / (frames ?? 1)).toFixed(3)}`);
       };
-      const drawn = await drawnScene(studio, scene, { size, view, seconds: time + frame / fps, onProgress }, told);
+      const drawn = await drawnScene(studio, scene, { size, view, seconds: time + frame / fps, layers, onProgress }, told);
       whole &&= drawn.whole;
-      const path = frames === undefined ? out : out.replace(/\.png$/, `.${String(frame + 1).padStart(4, '0')}.png`);
-      await writeFile(path, pngFile(size, drawn.pixels)).catch((error: NodeJS.ErrnoException) => {
+      const path = frames === undefined ? out : out.replace(/\.\w+$/, `.${String(frame + 1).padStart(4, '0')}${ending}`);
+      await writeFile(path, await fileOf(size, drawn, exr)).catch((error: NodeJS.ErrnoException) => {
         throw new BadFile(`${path}: cannot be written (${error.code ?? String(error)}).`);
       });
       output.out(path);
@@ -57,4 +63,33 @@ export function pictureSize(text: string): PictureSize {
   if (!(width > 0 && height > 0)) throw new RangeError('It must be width x height in pixels, as in 512x512.');
   if (Math.max(width, height) > LARGEST_PICTURE) throw new RangeError(`A picture has at most ${LARGEST_PICTURE} pixels a side.`);
   return { width, height };
+}
+
+/** @throws BadFile where what is wished for does not fit the file */
+function layersOf(ending: string, { passes, size }: RenderOptions): readonly PictureLayer[] | undefined {
+  if (ending === '.exr') {
+    if (Math.max(size.width, size.height) > LARGEST_LAYERS)
+      throw new BadFile(`--size: an OpenEXR file has at most ${LARGEST_LAYERS} pixels a side here; larger pictures are written as PNG.`);
+    return ['whole', ...new Set(passes.filter((pass) => pass !== 'whole'))];
+  }
+  if (passes.length > 0) throw new BadFile('--passes: only OpenEXR files have layers; end the name of --out in .exr.');
+  return undefined;
+}
+
+async function fileOf({ width, height }: PictureSize, { pixels, layers }: DrawnScene, exr: ExrWriter): Promise<Uint8Array> {
+  if (!layers) return pngFile({ width, height }, pixels ?? new Uint8Array());
+  const channels = ['R', 'G', 'B', 'A'];
+  const all = [...layers].map(([layer, values]) => ({ ...(layer === 'whole' ? {} : { name: layer }), channels, values }));
+  return exr.write(width, height, all);
+}
+
+/** `diffuse,specular`, or `terms` for all. @throws RangeError with words for the user */
+export function passesOf(text: string): readonly PictureLayer[] {
+  const terms = PICTURE_LAYERS.filter((layer) => layer !== 'whole');
+  return text.split(',').flatMap((name) => {
+    if (name === 'terms') return terms;
+    const found = terms.find((term) => term === name);
+    if (!found) throw new RangeError(`There is no pass “${name}”. There is ${terms.join(', ')}, and terms for all of them.`);
+    return [found];
+  });
 }

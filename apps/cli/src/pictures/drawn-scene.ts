@@ -1,4 +1,4 @@
-import { renderDocument, type PictureSize, type Studio } from '@brelvin/core';
+import { renderDocument, type PictureLayer, type PictureSize, type RenderedDocument, type Studio } from '@brelvin/core';
 import type { Output } from '../output';
 import { BadFile } from '../read-file';
 import { fileAssets } from './file-assets';
@@ -10,27 +10,36 @@ export interface SceneView {
   readonly view?: string;
   /** Of the Stage's clock. */
   readonly seconds: number;
+  /** What is drawn instead of a picture for eyes. */
+  readonly layers?: readonly PictureLayer[];
   /** Told the part that is drawn, 0…1. */
   readonly onProgress?: (share: number) => void;
 }
 
-/** A picture, RGBA rows from the top, and whether nothing was missing; what was is told. @throws BadFile where there is none */
+/** What was drawn, and whether nothing was missing; what was is told. */
+export interface DrawnScene extends Pick<RenderedDocument, 'pixels' | 'layers'> {
+  readonly whole: boolean;
+}
+
+/** @throws BadFile where there is no picture */
 export async function drawnScene(
   studio: Studio,
   scene: SceneFile,
-  { size, view, seconds, onProgress }: SceneView,
+  { size, view, seconds, layers, onProgress }: SceneView,
   output: Output,
-): Promise<{ readonly pixels: Uint8Array; readonly whole: boolean }> {
-  const { pixels, lacks } = await renderDocument(studio, scene, fileAssets(scene.assets), {
+): Promise<DrawnScene> {
+  const { lacks, ...drawn } = await renderDocument(studio, scene, fileAssets(scene.assets), {
     size,
     seconds,
     camera: cameraOf(scene, view),
     whole: scene.whole,
+    layers,
     onProgress,
   });
   for (const { what, name, reason } of lacks) output.err(`${scene.name}: ${what} ${name ? `“${name}”` : 'without a name'}: ${reason}`);
-  if (!pixels) throw new BadFile(`${scene.name}: there is no picture${lacks.length > 0 ? '' : ': nothing stands in the set'}.`);
-  return { pixels, whole: lacks.length === 0 };
+  if (!drawn.pixels && !drawn.layers)
+    throw new BadFile(`${scene.name}: there is no picture${lacks.length > 0 ? '' : ': nothing stands in the set'}.`);
+  return { ...drawn, whole: lacks.length === 0 };
 }
 
 function cameraOf({ set, name }: SceneFile, view: string | undefined): SceneFile['set']['views'][string]['camera'] | undefined {

@@ -3,6 +3,7 @@ import type { Library } from '../catalogue/library';
 import type { Device } from '../device/device';
 import { newFloorMaterial } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
+import type { SurfaceVariant } from '../compile/surface-programs';
 import { compileFor } from '../emit/emitted-material';
 import type { EnvironmentPixels } from '../image/environment/environment-pixels';
 import type { CubeChain, MipChain } from '../image/mips';
@@ -11,6 +12,7 @@ import { litProgram } from '../scene/lights';
 import { wholePicture } from './large-picture';
 import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
+import { drawLayers, type PictureLayer } from './picture-layers';
 import type { MeshBank } from './mesh-bank';
 import { StageScene } from './stage-scene';
 import type { PictureSize } from './picture-part';
@@ -54,6 +56,8 @@ export interface RenderView {
   readonly camera?: OrbitCamera;
   /** In place of that: all that stands in the set is seen. */
   readonly whole?: boolean;
+  /** What is drawn instead of a picture for eyes; see `drawLayers`. */
+  readonly layers?: readonly PictureLayer[];
   /** Asked between steps: once it says no, nothing more is done. */
   readonly wanted?: () => boolean;
   /** Told the part of the picture that is drawn, 0…1. */
@@ -73,6 +77,8 @@ export interface RenderedDocument {
    * material on the Bench does not compile, or where it is not wanted any more.
    */
   readonly pixels?: Uint8Array<ArrayBuffer>;
+  /** In place of pixels, where layers were wanted. */
+  readonly layers?: ReadonlyMap<PictureLayer, Float32Array<ArrayBuffer>>;
   readonly lacks: readonly RenderLack[];
 }
 
@@ -85,7 +91,7 @@ export async function renderDocument(
   { device, renderer, surfaces }: Studio,
   { bench, materials, set, rig, library }: SeenDocuments,
   assets: AssetReader,
-  { size, seconds = 0, camera, whole, wanted = () => true, onProgress = () => undefined }: RenderView,
+  { size, seconds = 0, camera, whole, layers, wanted = () => true, onProgress = () => undefined }: RenderView,
 ): Promise<RenderedDocument> {
   const lacks: RenderLack[] = [];
   const scene = new StageScene(device, renderer);
@@ -104,9 +110,11 @@ export async function renderDocument(
     const view = camera ?? (whole ? scene.wholeView() : scene.portrait());
     if (scene.items(seconds).length === 0) return { lacks };
     const lit = litProgram(rig);
+    const apart = layers?.some((layer) => layer !== 'whole') === true;
+    const variants: SurfaceVariant[] = [...(lit === 'plain' ? [] : [lit]), ...(apart ? (['inspect'] as const) : [])];
     const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];
     for (const [id, material] of new Map([...floor, ...materials])) {
-      const { compiled, problems } = compileFor(device.target, material, library, { variants: lit === 'plain' ? [] : [lit] });
+      const { compiled, problems } = compileFor(device.target, material, library, { variants });
       if (!compiled) lacks.push(lack('material', material.name, problems[0]?.message ?? 'It does not compile.'));
       if (!compiled && id === bench) return { lacks };
       if (!compiled) continue;
@@ -117,23 +125,24 @@ export async function renderDocument(
     if (rig.environment && !(await environments.bring(rig.environment, (files) => assets.environment(files))))
       lacks.push(lack('environment', rig.environment.name, 'It cannot be had: its light is missing.'));
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
-    const drawn = (): Promise<Uint8Array<ArrayBuffer>> => {
+    const drawn = async (): Promise<Pick<RenderedDocument, 'pixels' | 'layers'>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
+      if (layers) return { layers: await drawLayers(renderer, picture, size, layers) };
       const goesOn = (done: number, of: number): boolean => {
         onProgress(done / of);
         return wanted();
       };
-      return wholePicture(device, renderer, picture, size, goesOn);
+      return { pixels: await wholePicture(device, renderer, picture, size, goesOn) };
     };
     if (!wanted()) return { lacks };
-    let pixels = await drawn();
+    let made = await drawn();
     // What programs want of a large mesh is worked out apart, once a drawing has asked for it.
     while (wanted() && meshes.awaits) {
       await meshes.settled();
-      pixels = await drawn();
+      made = await drawn();
     }
     // Of a device that was given back nothing can be read.
-    return wanted() ? { pixels, lacks } : { lacks };
+    return wanted() ? { ...made, lacks } : { lacks };
   } finally {
     scene.destroy();
   }

@@ -63,7 +63,8 @@ export class LiveChannel implements OnDestroy {
       const told = JSON.parse(data) as Told;
       if ('again' in told) this.missed();
       else if ('shelves' in told) this.shelvesTold.next();
-      else this.told.next(told);
+      // This page watches no jobs.
+      else if (!('job' in told)) this.told.next(told);
     };
     socket.onclose = () => {
       if (this.socket !== socket) return;
