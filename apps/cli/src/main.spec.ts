@@ -228,6 +228,16 @@ describe('brelvin fuzz', () => {
     expect(code).toBe(0);
     expect(out).toMatch(/^128 right and 128 broken programs from seed 7 on \(128 of them by glslangValidator too\): 0 found\.$/);
     expect((await run('fuzz', '--count', 'many')).code).toBe(2);
+    expect((await run('fuzz', '--targets', 'cpu')).code).toBe(2);
+    expect((await run('fuzz', '--targets', 'hlsl')).err).toContain('There is no target “hlsl”. There is glsl, wgsl, cpu.');
+  }, 60_000);
+
+  it('computes random functions as WGSL on a device and on the CPU', async () => {
+    const { code, out } = await run('fuzz', '--seed', '5000', '--count', '40', '--targets', 'wgsl,cpu');
+    expect([code, out]).toEqual([
+      0,
+      jasmine.stringMatching(/^40 functions from seed 5000 on, computed as WGSL by .+ and on the CPU: 0 found\.$/),
+    ]);
   }, 60_000);
 });
 

@@ -5,7 +5,7 @@ import { compare, type CompareOptions } from './commands/compare';
 import { writeDemos } from './commands/demos';
 import { sayDevice } from './commands/device';
 import { emit, type EmitOptions } from './commands/emit';
-import { fuzz } from './commands/fuzz';
+import { fuzz, LEGS, type FuzzOptions } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
 import { passesOf, pictureSize, render, type RenderOptions } from './commands/render';
 import { watch } from './commands/watch';
@@ -102,11 +102,16 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     });
   program
     .command('fuzz')
-    .description('read random programs, right and broken, and say what was found')
+    .description('read random programs, right and broken, compute random functions on several legs, and say what was found')
     .option('--seed <number>', 'where to begin', wholeNumber, 1)
     .option('--count <number>', 'how many of each', wholeNumber, 1000)
+    .addOption(
+      new Option('--targets <names>', 'glsl: programs by the reference compiler; wgsl,cpu: functions on the device and the CPU')
+        .argParser(legs)
+        .default(['glsl'], 'glsl'),
+    )
     .option('--json', 'for programs')
-    .action(async (options: { seed: number; count: number; json?: boolean }) => {
+    .action(async (options: FuzzOptions) => {
       code = await fuzz(options, output);
     });
   try {
@@ -140,6 +145,14 @@ function anyNumber(text: string): number {
 
 function gathered(text: string, before: readonly string[]): readonly string[] {
   return [...before, text];
+}
+
+function legs(text: string): FuzzOptions['targets'] {
+  return text.split(',').map((name) => {
+    const found = LEGS.find((leg) => leg === name);
+    if (!found) throw new InvalidArgumentError(`There is no target “${name}”. There is ${LEGS.join(', ')}.`);
+    return found;
+  });
 }
 
 function sizeOf(text: string): PictureSize {

@@ -179,10 +179,10 @@ export { typeName } from './ir/types';
 
 // Programs in the text of a target.
 export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
-export { compileFor, compileOutletsFor, compileToRead, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
+export { compileFor, compileOutletsFor, compileToRead, fullScreenCode, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
 export { ENTRY_POINTS } from './emit/wgsl/entry-names';
-export { TARGET_NAMES, type TargetName } from './emit/target';
+export { TARGET_NAMES, type TargetCode, type TargetName } from './emit/target';
 export { TARGETS } from './emit/targets';
 export { WGSL_TARGET } from './emit/wgsl/target';
 export { type PackedOutlets, type PackedResult, packOutlets, packResult, unpackOutlets, unpackResult } from './emit/packed-result';
@@ -326,6 +326,7 @@ export { demoFunctions, demoLibrary } from './demo/demo-library';
 // Random programs.
 export { broken } from './fuzz/broken';
 export { Computing } from './fuzz/computing';
+export { evaluatePacked, packFunctions, type PackedFunctions } from './fuzz/packed';
 export { Random } from './fuzz/random';
 export { WellTyped, type RandomFunction } from './fuzz/well-typed';
 export { evaluateCall } from './ir/evaluate';

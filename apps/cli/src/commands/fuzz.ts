@@ -1,6 +1,22 @@
 import { spawn } from 'node:child_process';
-import { broken, compileFor, elaborate, formatDiagnostic, library, newCodeMaterial, Random, WellTyped, GLSL_TARGET } from '@brelvin/core';
+import {
+  broken,
+  compileFor,
+  elaborate,
+  evaluatePacked,
+  formatDiagnostic,
+  fullScreenCode,
+  GLSL_TARGET,
+  library,
+  newCodeMaterial,
+  packFunctions,
+  Random,
+  WellTyped,
+  WGSL_TARGET,
+} from '@brelvin/core';
+import { computeRow, LONGEST_ROW } from '@brelvin/devices';
 import type { ExitCode, Output } from '../output';
+import { withGpu } from '../pictures/studio';
 
 /** Random functions in one program for the validator. */
 const PACK = 64;
@@ -10,11 +26,87 @@ interface Found {
   readonly what: string;
 }
 
+/** What computes random functions, and judges random programs. */
+export const LEGS = ['glsl', 'wgsl', 'cpu'] as const;
+
+export interface FuzzOptions {
+  readonly seed: number;
+  readonly count: number;
+  /** glsl: right programs are taken by the reference compiler. wgsl and cpu: functions come to the same, bit by bit. */
+  readonly targets: readonly (typeof LEGS)[number][];
+  readonly json?: boolean;
+}
+
 /**
  * Reads random programs: right ones must be read without an error, and be taken by glslangValidator where it is installed;
- * damaged ones must be told about without an exception.
+ * damaged ones must be told about without an exception. Computes random functions as WGSL on this machine's device and on the
+ * CPU: both must come to the same.
+ *
+ * @throws BadFile where nothing can draw here
  */
-export async function fuzz({ seed, count, json }: { seed: number; count: number; json?: boolean }, output: Output): Promise<ExitCode> {
+export async function fuzz(options: FuzzOptions, output: Output): Promise<ExitCode> {
+  const { targets, json } = options;
+  if (targets.includes('cpu') && !targets.includes('wgsl')) {
+    output.err('The CPU is what others are compared with: write --targets wgsl,cpu.');
+    return 2;
+  }
+  const read = targets.includes('glsl') ? await readAll(options) : undefined;
+  const computed = targets.includes('wgsl') ? await computeAll(options) : undefined;
+  const found = [...(read?.found ?? []), ...(computed?.found ?? [])];
+  const { seed, count } = options;
+  if (json) {
+    output.out(
+      JSON.stringify(
+        {
+          seed,
+          ...(read && { rightPrograms: count, brokenPrograms: count, validated: read.validated }),
+          ...(computed && { computed: count }),
+          found,
+        },
+        null,
+        2,
+      ),
+    );
+    return found.length > 0 ? 1 : 0;
+  }
+  for (const each of found) output.err(`seed ${each.seed}: ${each.what}`);
+  if (read) {
+    const words = read.validator ? `${read.validated} of them by glslangValidator too` : 'glslangValidator is not installed';
+    output.out(`${count} right and ${count} broken programs from seed ${seed} on (${words}): ${read.found.length} found.`);
+  }
+  if (computed)
+    output.out(
+      `${count} functions from seed ${seed} on, computed as WGSL by ${computed.adapter} and on the CPU: ${computed.found.length} found.`,
+    );
+  return found.length > 0 ? 1 : 0;
+}
+
+/** Functions on both, bit by bit. */
+async function computeAll({ seed, count }: FuzzOptions): Promise<{ readonly found: readonly Found[]; readonly adapter: string }> {
+  return withGpu(async (gpu, adapter) => {
+    const found: Found[] = [];
+    for (let first = seed; first < seed + count; first += LONGEST_ROW) {
+      const packed = packFunctions(first, Math.min(LONGEST_ROW, seed + count - first));
+      const [theirs, ours] = [
+        await computeRow(gpu, fullScreenCode(WGSL_TARGET, packed.fragment), packed.functions.length),
+        evaluatePacked(packed),
+      ];
+      packed.functions.forEach(({ text }, index) => {
+        const [a, b] = [theirs, ours].map((each) => each.subarray(index * 4, index * 4 + 4).join(' '));
+        if (a !== b) found.push({ seed: first + index, what: `${b} on the CPU, ${a} by the device\n${text}` });
+      });
+    }
+    return { found, adapter };
+  });
+}
+
+interface Read {
+  readonly found: readonly Found[];
+  readonly validator: boolean;
+  readonly validated: number;
+}
+
+async function readAll({ seed, count }: FuzzOptions): Promise<Read> {
   const found: Found[] = [];
   const validator = await hasValidator();
   let validated = 0;
@@ -35,14 +127,7 @@ export async function fuzz({ seed, count, json }: { seed: number; count: number;
     if (said) found.push({ seed: seed + first, what: `the validator refuses a program of ${seeds.length} from this seed on: ${said}` });
     validated += seeds.length;
   }
-  const report = { seed, rightPrograms: count, brokenPrograms: count, validated, found };
-  if (json) output.out(JSON.stringify(report, null, 2));
-  else {
-    for (const each of found) output.err(`seed ${each.seed}: ${each.what}`);
-    const words = validator ? `${validated} of them by glslangValidator too` : 'glslangValidator is not installed';
-    output.out(`${count} right and ${count} broken programs from seed ${seed} on (${words}): ${found.length} found.`);
-  }
-  return found.length > 0 ? 1 : 0;
+  return { found, validator, validated };
 }
 
 function readBroken(seed: number, text: string): string | undefined {

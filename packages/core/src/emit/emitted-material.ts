@@ -1,10 +1,12 @@
-import type { Library } from '../catalogue/library';
+import { libraryProgram, type Library } from '../catalogue/library';
 import { compileMaterial } from '../compile/compile-material';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compile/compiled-material';
 import { compileOutlets, type CompiledOutlets } from '../compile/compile-outlets';
 import type { GraphProblem } from '../compile/resolve';
 import type { OutletAddress } from '../document/graph';
 import type { MaterialSource } from '../document/material';
+import type { Module } from '../ir/ir';
+import { linkProgram } from '../ir/program';
 import { withNamedNumbers } from './named-numbers';
 import { codeFor, type Target, type TargetCode } from './target';
 
@@ -40,4 +42,9 @@ export function compileOutletsFor(
 ): EmittedOutlets | { readonly problems: readonly GraphProblem[] } {
   const found = compileOutlets(material, wanted, library);
   return 'compiled' in found ? { ...found, compiled: emitMaterial(target, found.compiled) } : found;
+}
+
+/** A pixel stage of no material, drawn over a whole target. */
+export function fullScreenCode(target: Target, fragment: Module): TargetCode {
+  return codeFor(target, linkProgram(libraryProgram('full_screen.vert'), fragment));
 }
