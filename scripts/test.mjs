@@ -4,7 +4,8 @@
  * npm test -- browser: the stages whose names begin so.
  * npm run attack: all attacks on the server, also those that take long.
  * npm test -- browser --keep-seconds: writes down how long each spec of the real interface takes, which its lanes are shared out by.
- * npm test -- "all of webgpu": all specs of devices on WebGPU, in Node, also those that take minutes.
+ * npm test -- "all of webgpu": all specs of devices on WebGPU, in Node, also those that take minutes; and what is seen in pages
+ * with either device.
  *
  * Ports and data are its own, so it can run beside npm start. Ends with "N passed, N failed" alone on a line.
  */
@@ -110,6 +111,12 @@ async function inBrowser(files, options) {
   return found;
 }
 
+/** What is about pictures, with either device. */
+function inBothBrowsers(options) {
+  const files = ['devices', 'environment', 'golden', 'light', 'looking'].map((name) => `tests/browser/spec/${name}.spec.ts`);
+  return build().then(() => jasmine(files, async () => ({ ...(await database()), SPEC_DEVICES: 'both' }))(options));
+}
+
 function keepSeconds(measured) {
   const all = { ...JSON.parse(readFileSync(SECONDS, 'utf8')), ...measured };
   const names = Object.keys(all).sort();
@@ -120,7 +127,8 @@ function keepSeconds(measured) {
 function plan() {
   const core = ['core', jasmine(['packages/{contract,core}/src/**/*.spec.ts'])];
   const commandLine = ['command line', jasmine(['apps/cli/src/**/*.spec.ts'])];
-  if (only === 'all of webgpu') return [[[['all of webgpu', jasmine(onWebGpu({ all: true }))]]]];
+  if (only === 'all of webgpu')
+    return [[[['all of webgpu', jasmine(onWebGpu({ all: true }))]]], [[['all of webgpu, in pages', inBothBrowsers]]]];
   if (quick) return [[[['types', allTypes]], [core, commandLine]]];
   return [
     // Two lanes that take about as long.

@@ -52,7 +52,7 @@ export async function demoFrames(device: Device, renderer: FrameRenderer): Promi
     ];
     const lit = litProgram(rig);
     for (const each of worn) {
-      const { compiled } = compileFor(GLSL_TARGET, each.document, demoLibrary(), { variants: lit === 'plain' ? [] : [lit] });
+      const { compiled } = compileFor(device.target, each.document, demoLibrary(), { variants: lit === 'plain' ? [] : [lit] });
       if (!compiled) throw new Error(`${each.id} does not compile`);
       const surface = await renderer.prepare(compiled, { camera, rig, seconds: 0 }, first.mesh, each.document, [lit]);
       scene.assign(each.id, { material: each.document, surface });

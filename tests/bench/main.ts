@@ -3,10 +3,12 @@ import { benchCode } from './code';
 import { benchDecode } from './decode';
 import { benchEditing } from './editing';
 import { benchFiles } from './files';
+import { benchJobs } from './jobs';
 import { benchOpening } from './opening';
 import { benchPage } from './page';
 import { Report } from './report';
 import { benchStore } from './store';
+import { benchTargets } from './targets';
 
 const report = new Report();
 console.log('Medians, with the middle half of the measurements in brackets.\n');
@@ -19,6 +21,8 @@ const parts: readonly (readonly [string, (report: Report) => void | Promise<void
   ['store', benchStore],
   ['authors', benchAuthors],
   ['opening', benchOpening],
+  ['targets', benchTargets],
+  ['jobs', benchJobs],
 ];
 // npm run bench -- store: this part alone.
 const only = process.argv[2];

@@ -17,7 +17,7 @@ export async function run(): Promise<{ readonly png: string }> {
     for (const [column, roughness] of ROUGHNESS.entries()) {
       const sill = demo<StageSet>('set-lamp-on-the-sill');
       const { pixels } = await drawScene(
-        easel(),
+        await easel(),
         { bench: CHIMNEY, material: rough(roughness), set: sill, rig: demo<LightRig>(rig) },
         SIDE,
       );

@@ -5,7 +5,7 @@ import { pngText } from './png-text';
 
 /** PNG files as base64, by the demo document's id, as lists show it. */
 export async function run(): Promise<Record<string, string>> {
-  const studio = easel();
+  const studio = await easel();
   const pictures: Record<string, string> = {};
   for (const scene of demoScenes()) {
     const { pixels } = await drawScene(studio, scene, THUMBNAIL_SIZE);

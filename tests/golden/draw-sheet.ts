@@ -9,7 +9,7 @@ const LINE = 16;
 /** A PNG file as base64: demos down, all light rigs of the demo across, each with its name. */
 export async function run(): Promise<{ readonly png: string }> {
   const rigs = DEMO_DOCUMENTS.flatMap(({ id, document }) => (document.format === 'brelvin-light-rig' ? [id] : []));
-  const drawn = await drawDemos(easel(), rigs, SIDE);
+  const drawn = await drawDemos(await easel(), rigs, SIDE);
   const rows = Math.ceil(drawn.length / rigs.length);
   const sheet = new OffscreenCanvas(rigs.length * SIDE, LINE + rows * (SIDE + LINE));
   const context = sheet.getContext('2d');

@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { PNG } from 'pngjs';
+import type { BrowserDevice } from '../browser/support/browser';
 import { runInPage } from '../support/device-page';
 import { RIGS, SIDE } from './draw-demos';
 import type { DemoPictures } from './draw-kept';
@@ -12,12 +13,12 @@ export interface DemoPicture {
   readonly pixels: Uint8Array;
 }
 
-/** The demos as they are drawn now. */
-export async function drawnNow(): Promise<DemoPicture[]> {
-  const { names, pixels } = await runInPage<DemoPictures>(fileURLToPath(new URL('./draw-kept.ts', import.meta.url)));
+/** The demos as they are drawn now, and the language of what drew them. */
+export async function drawnNow(device: BrowserDevice = 'webgl2'): Promise<{ readonly target: string; readonly pictures: DemoPicture[] }> {
+  const { names, pixels, target } = await runInPage<DemoPictures>(fileURLToPath(new URL('./draw-kept.ts', import.meta.url)), device);
   const all = Buffer.from(pixels, 'base64');
   const bytes = SIDE * SIDE * 4;
-  return names.map((name, index) => ({ name, pixels: all.subarray(index * bytes, (index + 1) * bytes) }));
+  return { target, pictures: names.map((name, index) => ({ name, pixels: all.subarray(index * bytes, (index + 1) * bytes) })) };
 }
 
 /** The pictures that were looked at and kept: rigs across, demos down. */

@@ -1,16 +1,17 @@
 import { build } from 'esbuild';
 import { createServer, type Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
-import { ALL_PIXELS, Browser } from '../browser/support/browser';
+import { ALL_PIXELS, Browser, type BrowserDevice } from '../browser/support/browser';
 
 /**
  * Runs the export `run` of a module in a real page, with core and devices bundled into it, and gives back what it
  * comes to.
  *
  * @param entry path of the module
+ * @param device what the browser can draw with besides WebGL2
  * @throws Error with the page's words when it fails
  */
-export async function runInPage<T extends object>(entry: string): Promise<T> {
+export async function runInPage<T extends object>(entry: string, device: BrowserDevice = 'webgl2'): Promise<T> {
   const source = (path: string): string => fileURLToPath(new URL(`../../packages/${path}/src/index.ts`, import.meta.url));
   const bundle = await build({
     entryPoints: [entry],
@@ -21,7 +22,7 @@ export async function runInPage<T extends object>(entry: string): Promise<T> {
     alias: { '@brelvin/contract': source('contract'), '@brelvin/core': source('core'), '@brelvin/devices': source('devices') },
   });
   const server = await serve(bundle.outputFiles[0]?.text ?? '');
-  const browser = await Browser.open(ALL_PIXELS);
+  const browser = await Browser.open(ALL_PIXELS, device);
   try {
     const address = server.address();
     if (typeof address !== 'object' || !address) throw new Error('the page has no address');

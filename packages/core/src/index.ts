@@ -179,7 +179,16 @@ export { typeName } from './ir/types';
 
 // Programs in the text of a target.
 export { BINDING_GROUPS, bindingsOf, groupLayout, type GroupLayout, type ProgramLayout } from './emit/bindings';
-export { compileFor, compileOutletsFor, compileToRead, fullScreenCode, type EmittedMaterial, type EmittedOutlets, type EmittedResult } from './emit/emitted-material';
+export {
+  compileFor,
+  compileOutletsFor,
+  compileToRead,
+  emitMaterial,
+  fullScreenCode,
+  type EmittedMaterial,
+  type EmittedOutlets,
+  type EmittedResult,
+} from './emit/emitted-material';
 export { GLSL_TARGET } from './emit/glsl/target';
 export { ENTRY_POINTS } from './emit/wgsl/entry-names';
 export { TARGET_NAMES, type TargetCode, type TargetName } from './emit/target';

@@ -7,11 +7,11 @@ import { generatedEnvironment, newMaterial, newRig, writeRadiance, type FloatPic
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
-import { BOTH_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
+import { PICTURE_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
 import { withBench } from '../support/with-bench';
 
 /** What is all around, and what is seen through glass: as an artist goes about it. */
-for (const device of BOTH_DEVICES)
+for (const device of PICTURE_DEVICES)
   describe(`Environments and glass, drawn with ${DEVICE_WORDS[device]}:`, () => {
     let server: ServerProcess;
     let browser: Browser;

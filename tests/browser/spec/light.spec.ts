@@ -4,11 +4,11 @@ import { newMaterial, newSet } from '@brelvin/core';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
 import type { Browser } from '../support/browser';
-import { BOTH_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
+import { PICTURE_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
 import { withBench } from '../support/with-bench';
 
 /** Light as something one plays: rigs, handles, motion, terms, special views. */
-for (const device of BOTH_DEVICES)
+for (const device of PICTURE_DEVICES)
   describe(`Light, drawn with ${DEVICE_WORDS[device]}:`, () => {
     let server: ServerProcess;
     let browser: Browser;

@@ -4,14 +4,14 @@ import { newMaterial } from '@brelvin/core';
 import { PLAIN_RIG } from '../../support/seeded-database';
 import type { ServerProcess } from '../../support/server-process';
 import type { Bench } from '../support/bench';
-import { BOTH_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
+import { PICTURE_DEVICES, DEVICE_WORDS, itDrewWith } from '../support/on-both-devices';
 import { withBench } from '../support/with-bench';
 
 const PEEK = Key.F6;
 const PROBE = Key.F7;
 
 /** Looking at what nodes give: on the mesh, at points, in small; and writing a node of one's own. */
-for (const device of BOTH_DEVICES)
+for (const device of PICTURE_DEVICES)
   describe(`Looking at values, drawn with ${DEVICE_WORDS[device]}:`, () => {
     let server: ServerProcess;
     let bench: Bench;
