@@ -12,7 +12,7 @@ export async function run(): Promise<BothFigures> {
   const onWebGl2 = WebGl2Device.create(new OffscreenCanvas(512, 512));
   const webgl2 = await demoFrames(onWebGl2, new FrameRenderer(onWebGl2));
   onWebGl2.destroy();
-  const onWebGpu = await WebGpuDevice.create(navigator.gpu);
+  const onWebGpu = await WebGpuDevice.create(navigator.gpu, new OffscreenCanvas(512, 512));
   const webgpu = await demoFrames(onWebGpu, new FrameRenderer(onWebGpu));
   onWebGpu.destroy();
   return { webgl2, webgpu };

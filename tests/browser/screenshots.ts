@@ -58,7 +58,8 @@ try {
   await bench.openMaterial('material-puppet-cheek');
   await bench.choose('bands');
   await bench.press('code', '.graph-bar');
-  await bench.see('.code-marked');
+  await bench.press('WGSL', '.code-bar');
+  await bench.waitForText('.code-marked', /let bands1/);
   await calm();
   await picture('graph-as-code');
   await bench.openMaterial('material-salt-glazed-jar');

@@ -23,6 +23,7 @@ export class StageDevice {
   private now?: OpenCanvas;
   private before?: OpenCanvas;
   private hasDrawn = false;
+  private isLost = false;
   private opens = 0;
   /** Kinds that went before they had drawn a picture: opened once more, they would go again. */
   private readonly failed = new Map<PageDeviceName, string>();
@@ -56,6 +57,9 @@ export class StageDevice {
         reasons.push(failure);
         continue;
       }
+      const instead = reasons[0] && `${reasons[0]} ${DEVICE_WORDS[name]} draws instead.`;
+      // It draws already.
+      if (this.now?.name === name && !this.isLost) return (this.now = { ...this.now, instead });
       const canvas = this.now?.name === name ? this.now.canvas : document.createElement('canvas');
       try {
         const opened = await this.open(name, canvas);
@@ -63,7 +67,7 @@ export class StageDevice {
           opened.close();
           return undefined;
         }
-        return this.take({ name, canvas, opened, instead: reasons[0] && `${reasons[0]} ${DEVICE_WORDS[name]} draws instead.` });
+        return this.take({ name, canvas, opened, instead });
       } catch (error) {
         reasons.push(error instanceof Error ? error.message : String(error));
       }
@@ -75,6 +79,7 @@ export class StageDevice {
   private take(next: OpenCanvas): OpenCanvas {
     const { now } = this;
     this.hasDrawn = false;
+    this.isLost = false;
     if (now && now.canvas !== next.canvas) {
       this.dropBefore();
       this.before = now;
@@ -86,6 +91,7 @@ export class StageDevice {
 
   /** The device is gone. */
   lose(): void {
+    this.isLost = true;
     if (this.now && !this.hasDrawn)
       this.failed.set(this.now.name, `${DEVICE_WORDS[this.now.name]} was lost before it had drawn a picture.`);
   }

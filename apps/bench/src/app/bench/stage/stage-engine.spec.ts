@@ -271,6 +271,14 @@ describe('StageEngine', () => {
     expect(device).toEqual({ name: 'webgl2', instead: 'There is no graphics adapter for WebGPU. WebGL2 draws instead.' });
     await engine.show('m', compiled(newMaterial('m')));
     await whole();
+    // Whoever chooses what draws already, or once more what cannot be had, keeps it as it is.
+    const opened = spyOn(WebGl2Device, 'create').and.callThrough();
+    await engine.drawOn('webgl2');
+    expect(engine.state.value.device).toEqual({ name: 'webgl2', instead: undefined });
+    await engine.drawOn('webgpu');
+    expect(engine.state.value.device?.instead).toContain('no graphics adapter');
+    expect(opened).not.toHaveBeenCalled();
+    expect([engine.state.value.hasSurface, place.querySelectorAll('canvas').length]).toEqual([true, 1]);
   });
 
   it('opens no device again that goes before it has drawn', async () => {

@@ -108,6 +108,10 @@ export class StageEngine {
       const drawn = await this.devices.draw(wished);
       if (!drawn) return;
       const { opened, name, instead } = drawn;
+      if (opened.device === this.session?.device) {
+        this.patch({ device: { name, instead } });
+        return;
+      }
       this.leave();
       // Whoever writes programs has to know what they are for.
       this.patch({ device: { name, instead }, unavailable: undefined, lost: false });
