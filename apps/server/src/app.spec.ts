@@ -243,7 +243,7 @@ describe('The server', () => {
       socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString('utf8')) as object));
       const wish = async (): Promise<string> => {
         const answer = await server.send('POST', '/renders', { document: await server.fresh(), width: 8, height: 8 });
-        return (answer.json() as { id: string }).id;
+        return answer.json<{ id: string }>().id;
       };
       const [watched, other] = [await wish(), await wish()];
       socket.send(JSON.stringify({ jobs: [watched] }));

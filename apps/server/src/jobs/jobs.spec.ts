@@ -89,7 +89,7 @@ describe('Jobs', () => {
     await listener.stop();
     expect(told[0]?.state).toBe('running');
     expect(told.at(-1)).toEqual({ job: id, state: 'done', progress: 1 });
-    expect(((await server.send('GET', '/jobs')).json() as { jobs: Job[] }).jobs.map((each) => each.id)).toEqual([id]);
+    expect((await server.send('GET', '/jobs')).json<{ jobs: Job[] }>().jobs.map((each) => each.id)).toEqual([id]);
   });
 
   it('are refused for what is not there, was deleted, or cannot be drawn', async () => {
@@ -127,7 +127,7 @@ describe('Jobs', () => {
   it('are given up while they wait, and while they are drawn', async () => {
     const document = await server.fresh();
     const waiting = await wish(document);
-    expect(((await server.send('DELETE', `/jobs/${waiting.id}`)).json() as Job).state).toBe('cancelled');
+    expect((await server.send('DELETE', `/jobs/${waiting.id}`)).json<Job>().state).toBe('cancelled');
     await startWorker();
     const large = await wish(document, { width: 8192, height: 8192 });
     await until(large.id, ({ state }) => state === 'running');
@@ -137,7 +137,7 @@ describe('Jobs', () => {
     expect((await ended(large.id)).state).toBe('cancelled');
     expect((await ended(waiting.id)).attempts).toBe(0);
     // What has ended stays as it is.
-    expect(((await server.send('DELETE', `/jobs/${small.id}`)).json() as Job).state).toBe('done');
+    expect((await server.send('DELETE', `/jobs/${small.id}`)).json<Job>().state).toBe('done');
   });
 
   it('are done by another worker where one is killed', async () => {
@@ -180,7 +180,7 @@ describe('Jobs', () => {
     expect(new Set(data).size).toBeGreaterThan(20);
     const asked = draw.calls.count();
     while (draw.calls.count() < asked + 2) await new Promise((resolve) => setTimeout(resolve, 100));
-    const drawn = await Promise.all(draw.calls.all().map(({ returnValue }) => returnValue as Promise<boolean>));
+    const drawn = await Promise.all(draw.calls.all().map(({ returnValue }) => returnValue));
     expect(drawn.filter(Boolean).length).toBe(1);
     expect((await server.send('GET', '/documents/broken/thumbnail')).statusCode).toBe(404);
   });

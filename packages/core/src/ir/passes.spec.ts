@@ -2,7 +2,7 @@ import { constant, float, global, local } from './build';
 import type { Declare, Expression } from './ir';
 import { dropDead, fold, reachableFunctions, shareCommon } from './passes';
 import { blockLayout } from './layout';
-import { FLOAT, matrix as square, VEC2, VEC3, VEC4, type Type } from './types';
+import { FLOAT, matrix as square, VEC2, VEC4, type Type } from './types';
 
 const context = { functions: new Map() };
 const add = (left: Expression, right: Expression): Expression => ({ op: 'binary', operator: '+', left, right, type: left.type });

@@ -32,8 +32,7 @@ export function openPageDevice(name: PageDeviceName, canvas: HTMLCanvasElement):
 
 async function openWebGpu(canvas: HTMLCanvasElement): Promise<PageDevice> {
   const { WebGpuDevice } = await import('../webgpu/webgpu-device');
-  // Old browsers have none.
-  const device = await WebGpuDevice.create(navigator.gpu as GPU | undefined, canvas);
+  const device = await WebGpuDevice.create(navigator.gpu, canvas);
   return {
     name: 'webgpu',
     device,

@@ -20,7 +20,6 @@ import {
   writtenGlobal,
   camelName,
   writtenName,
-  type EmittedSource,
   type PrintedNames,
 } from '../../language';
 import { mapSum, sumFunction } from '../light-loops';

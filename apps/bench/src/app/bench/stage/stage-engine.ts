@@ -1,6 +1,5 @@
 import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import {
-  DeviceLost,
   lightsMove,
   litProgram,
   placeInPicture,
@@ -35,6 +34,7 @@ import { PREVIEW_CAMERA } from './stage-meshes';
 import { pictureOf, StageSession, type Sight } from './stage-session';
 import { NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
+import { whileThere } from './while-there';
 
 /**
  * The Stage: what stands there, how it is looked at, and pictures of it, whenever its `FrameLoop` says so. Survives a lost
@@ -582,15 +582,5 @@ export class StageEngine {
 
   private patch(change: Partial<StageState>): void {
     this.state.next({ ...this.state.value, ...change });
-  }
-}
-
-/** What a device was asked for; nothing where it went meanwhile. */
-async function whileThere<T>(work: Promise<T>): Promise<T | undefined> {
-  try {
-    return await work;
-  } catch (error) {
-    if (error instanceof DeviceLost) return undefined;
-    throw error;
   }
 }
