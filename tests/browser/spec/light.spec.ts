@@ -33,9 +33,10 @@ for (const device of PICTURE_DEVICES)
     const rigOf = (id: string): Promise<LightRig> => server.stored(id);
     /** The rig that the material got when the shared one was to be changed. */
     const ownRig = async (): Promise<LightRig> => {
-      const { seenIn } = await server.stored<Material>(opened);
-      expect(seenIn.rig).not.toBe('rig-north-window');
-      return rigOf(seenIn.rig ?? '');
+      const seenIn = async (): Promise<string> => (await server.stored<Material>(opened)).seenIn.rig ?? '';
+      // It is made first, and then named by the material.
+      expect(await bench.settled(async () => (await seenIn()) !== 'rig-north-window', true)).toBeTrue();
+      return rigOf(await seenIn());
     };
 
     /** Something is seen to change, and then to rest again. */

@@ -48,7 +48,7 @@ describe('The picture', () => {
     await bench.press('view', 'brelvin-view-menu');
     await bench.press('save a still', '.still-fields');
     const first = await savedPng(folder);
-    const canvas = await bench.see('.stage-canvas');
+    const canvas = await bench.see('.stage-canvas canvas');
     expect([first.width, first.height]).toEqual(await sizeOf(canvas));
     expect(alphas(first)).toEqual(new Set([255]));
 
