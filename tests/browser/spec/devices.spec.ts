@@ -31,7 +31,7 @@ describe('The device that draws', () => {
       const before = await bench.stagePixels();
       await openMenu(bench);
       expect(await told(bench)).toBe('WebGPU draws.');
-      await bench.click('[role=radio][data-device=webgl2]');
+      await bench.click('[role=radio][data-choice=webgl2]');
       await drawsWith(bench, 'webgl2');
       expect(await told(bench)).toBe('WebGL2 draws.');
       await bench.keys(Key.ESCAPE);
@@ -64,7 +64,7 @@ describe('The device that draws', () => {
         };`);
       await bench.openMaterial('material-puppet-cheek');
       await openMenu(bench);
-      await bench.click('[role=radio][data-device=webgpu]');
+      await bench.click('[role=radio][data-choice=webgpu]');
       await bench.keys(Key.ESCAPE);
       await drawsWith(bench, 'webgpu');
       await bench.choose('bands');

@@ -14,6 +14,7 @@ import type { FunctionUser } from '@brelvin/contract';
 import { forkOf, functionOfKind, libraryText, TARGET_NAMES, type Diagnostic } from '@brelvin/core';
 import { UNSOUND_WORDS, Workbench } from '../../shared/documents/workbench';
 import { DocumentApi } from '../../shared/api/document-api';
+import { Choices } from '../../shared/controls/choices';
 import { Tabs, type Tab } from '../../shared/controls/tabs';
 import { FunctionShelf } from '../../shared/functions/function-shelf';
 import { Icon } from '../../shared/icons/icon';
@@ -29,7 +30,7 @@ import { RenameField } from './rename-field';
 /** The code tab: texts to read and write, what is wrong with them, and what can be done about it. */
 @Component({
   selector: 'brelvin-code-view',
-  imports: [CodeEditor, FunctionMenu, Icon, RenameField, Tabs],
+  imports: [Choices, CodeEditor, FunctionMenu, Icon, RenameField, Tabs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './code-view.css',
@@ -93,7 +94,11 @@ export class CodeView {
     });
   }
 
-  protected readonly languages = TARGET_NAMES;
+  protected readonly languages = TARGET_NAMES.map((value) => ({
+    value,
+    words: value.toUpperCase(),
+    help: `Read the graph in ${value.toUpperCase()}`,
+  }));
 
   protected show(key: string): void {
     const sheet = this.source.sheets().find((each) => sheetKey(each) === key);

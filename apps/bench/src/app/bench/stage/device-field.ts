@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, ViewEncapsulation } from '@angular/core';
 import { PAGE_DEVICES } from '@brelvin/devices';
+import { Choices } from '../../shared/controls/choices';
 import { DeviceChoice } from './device-choice';
 import { StageBinding } from './stage-binding';
 import { DEVICE_WORDS } from './stage-device';
@@ -7,34 +8,24 @@ import { DEVICE_WORDS } from './stage-device';
 /** Which device draws, and which is to. */
 @Component({
   selector: 'brelvin-device-field',
+  imports: [Choices],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   host: { class: 'still-fields' },
   template: `
     <span class="field-label">Drawn with</span>
-    <div class="choices" role="radiogroup" aria-label="Drawn with">
-      @for (name of names; track name) {
-        <button
-          type="button"
-          class="choice"
-          role="radio"
-          [attr.data-device]="name"
-          [attr.aria-checked]="choice.wished() === name"
-          title="Both draw the same picture. The choice is kept in this browser."
-          (click)="choice.choose(name)"
-        >
-          {{ words[name] }}
-        </button>
-      }
-    </div>
+    <brelvin-choices label="Drawn with" [options]="devices" [value]="choice.wished()" (chosen)="choice.choose($event)" />
     <span class="device-draws" role="status">{{ told() }}</span>
   `,
 })
 export class DeviceField {
   protected readonly choice = inject(DeviceChoice);
   private readonly binding = inject(StageBinding);
-  protected readonly names = PAGE_DEVICES;
-  protected readonly words = DEVICE_WORDS;
+  protected readonly devices = PAGE_DEVICES.map((value) => ({
+    value,
+    words: DEVICE_WORDS[value],
+    help: 'Both draw the same picture. The choice is kept in this browser.',
+  }));
 
   protected readonly told = computed(() => {
     const drawn = this.binding.state()?.device;
