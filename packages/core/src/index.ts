@@ -210,6 +210,7 @@ export {
   type DeviceTexture,
   type DrawCall,
   type PassDescriptor,
+  type PassTimes,
   type PipelineDescriptor,
   type ProgramDescriptor,
   ProgramRefused,
@@ -324,6 +325,11 @@ export { readObj } from './import/obj/read-obj';
 // Checks of well-known mistakes.
 export { type CheckInput, type Finding, type Mend, type SeenThrough, silenceKey } from './checks/check';
 export { type Checked, type CheckFault, runChecks } from './checks/run-checks';
+
+// What a material costs.
+export { addCosts, type Cost, weightOfCost } from './cost/cost';
+export { type CostPlace, type CostWish, materialCost, type MaterialCost, type PartCost } from './cost/material-cost';
+export { type Movable } from './cost/movable';
 
 // The documents of a fresh start.
 export { DEMO_DOCUMENTS } from './demo/demo-documents';

@@ -51,9 +51,22 @@ export interface Device {
    * @throws ProgramRefused
    */
   makeReady(draw: () => void): Promise<void>;
+  /**
+   * Draws, maybe several times, and tells how long each part of that takes.
+   *
+   * @param draw asks for the same passes whenever it is called
+   */
+  timePasses(draw: () => void): Promise<PassTimes>;
   /** Comes back when everything given to the device so far is done. */
   finished(): Promise<void>;
   destroy(): void;
+}
+
+/** How long passes take, by their label, in the order in which they come first. */
+export interface PassTimes {
+  /** By the device’s own clock; or by leaving passes out and looking at the difference. */
+  readonly by: 'timestamps' | 'difference';
+  readonly passes: readonly { readonly label: string; readonly milliseconds: number }[];
 }
 
 export interface DeviceStatistics {
@@ -207,6 +220,8 @@ export interface TargetPart {
 }
 
 export interface PassDescriptor {
+  /** What it does for the picture, in a word; several passes may do one thing together. */
+  readonly label?: string;
   /** A texture, or the device's canvas; nothing where only depth is kept. */
   readonly colour?: DeviceTexture | 'canvas';
   /** The level of the texture that is drawn into; the largest when absent. */

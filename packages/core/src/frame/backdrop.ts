@@ -20,9 +20,9 @@ export class Backdrop {
   private readonly aroundValues: OwnValues;
 
   constructor(device: Device) {
-    this.gradient = new FullScreen(device, 'backdrop', 'Backdrop', 'under');
-    this.image = new FullScreen(device, 'backdrop_image', 'Backdrop', 'under');
-    this.around = new FullScreen(device, 'backdrop_environment', 'EnvironmentBackdrop', 'under');
+    this.gradient = new FullScreen(device, 'backdrop', 'Backdrop', 'background', 'under');
+    this.image = new FullScreen(device, 'backdrop_image', 'Backdrop', 'background', 'under');
+    this.around = new FullScreen(device, 'backdrop_environment', 'EnvironmentBackdrop', 'background', 'under');
     this.values = this.gradient.createValues();
     this.aroundValues = this.around.createValues();
   }

@@ -29,7 +29,7 @@ export class BloomPasses {
     private readonly device: Device,
     private readonly down: FullScreen,
   ) {
-    this.up = new FullScreen(device, 'bloom_up', 'BloomUp');
+    this.up = new FullScreen(device, 'bloom_up', 'BloomUp', 'bloom');
   }
 
   /**

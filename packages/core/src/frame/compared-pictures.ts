@@ -22,7 +22,7 @@ export class ComparedPictures {
   private pictures?: readonly [DeviceTexture, DeviceTexture];
 
   constructor(private readonly device: Device) {
-    this.program = new FullScreen(device, 'compare', 'Compare');
+    this.program = new FullScreen(device, 'compare', 'Compare', 'compare');
     this.values = this.program.createValues();
   }
 

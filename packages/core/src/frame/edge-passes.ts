@@ -48,7 +48,7 @@ export class EdgePasses {
 
   constructor(private readonly device: Device) {
     this.surfaces = ProgramPipelines.own(device, 'edge surface', PLAIN_VERTICES, () => libraryProgram('edge_surface.frag'));
-    this.edges = new FullScreen(device, 'edges', 'Edges');
+    this.edges = new FullScreen(device, 'edges', 'Edges', 'lines');
   }
 
   /** The scene with its lines; the scene itself where there are none. */
@@ -76,13 +76,14 @@ export class EdgePasses {
     drawCall: EdgePicture['drawCall'],
   ): void {
     this.device.runPass({
+      label: 'lines',
       colour: surface,
       depth,
       clear: [0, 0, 0, 0],
       draws: items.map((item) => drawCall(item, item.surface?.compiled.shaped ? 'edges' : this.surfaces)),
     });
     const lined = groups.flatMap((group) => group.items);
-    this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: lined.map((item) => drawCall(item, 'lines')) });
+    this.device.runPass({ label: 'lines', colour, depth, clear: [0, 0, 0, 0], draws: lined.map((item) => drawCall(item, 'lines')) });
   }
 
   private drawLines(

@@ -43,7 +43,7 @@ export interface FramePrograms {
 export function framePrograms(device: Device): FramePrograms {
   const plain = (name: string, fragment = (): Module => libraryProgram(`${name}.frag`)): ProgramPipelines =>
     ProgramPipelines.own(device, name, PLAIN_VERTICES, fragment);
-  const down = new FullScreen(device, 'bloom_down', 'BloomDown');
+  const down = new FullScreen(device, 'bloom_down', 'BloomDown', 'bloom');
   return {
     view: new ViewTransform(device),
     backdrop: new Backdrop(device),
@@ -53,7 +53,7 @@ export function framePrograms(device: Device): FramePrograms {
     wires: new WireProgram(device),
     shadows: new ShadowPasses(device),
     near: new NearOcclusionPasses(device),
-    inverse: new FullScreen(device, 'scene_inverse', 'SceneInverse', 'gather'),
+    inverse: new FullScreen(device, 'scene_inverse', 'SceneInverse', 'seen through', 'gather'),
     ground: groundPrograms(device),
     edges: new EdgePasses(device),
     smaller: new SmallerCopy(device, down),

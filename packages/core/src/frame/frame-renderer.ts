@@ -245,6 +245,7 @@ export class FrameRenderer {
     const [red = 0, green = 0, blue = 0] = plain ? PLAIN_GROUND : rig.background;
     const empty = backdrop.length > 0 || ground.length > 0 || (rig.transparent && !plain);
     this.device.runPass({
+      label: 'surfaces',
       colour,
       depth,
       clear: empty ? [0, 0, 0, 0] : [red, green, blue, 1],
@@ -263,7 +264,7 @@ export class FrameRenderer {
   private drawDistances({ distance, depth }: DistanceTargets, items: readonly FrameItem[], context: PictureContext): void {
     const by = ({ surface }: FrameItem): DrawnBy => (surface?.has('distance') ? 'distance' : this.programs.distance);
     const draws = items.map((item) => this.drawings.call(item, context, DISTANCE_FORMATS, by(item)));
-    this.device.runPass({ colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws });
+    this.device.runPass({ label: 'distances', colour: distance, depth, clear: [FAR_AWAY, 0, 0, 0], draws });
   }
 
   /** Grown meshes that are only hidden by what they belong to, whatever stands in front. */
@@ -274,9 +275,9 @@ export class FrameRenderer {
     const own = items.map((item) =>
       this.drawings.call(item, context, depthAlone, item.surface?.compiled.shaped ? undefined : this.programs.notReady),
     );
-    this.device.runPass({ depth: ownDepth, clear: [0, 0, 0, 0], draws: own });
+    this.device.runPass({ label: 'outlines', depth: ownDepth, clear: [0, 0, 0, 0], draws: own });
     const hulls = items.flatMap((item) => this.drawings.hullCalls(item, context, formats));
-    this.device.runPass({ colour, depth: ownDepth, draws: hulls });
+    this.device.runPass({ label: 'outlines', colour, depth: ownDepth, draws: hulls });
   }
 
   /**

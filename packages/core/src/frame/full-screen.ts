@@ -23,6 +23,8 @@ export class FullScreen {
     private readonly device: Device,
     private readonly name: string,
     block: string,
+    /** What its passes are called. */
+    private readonly label: string,
     private readonly blend?: 'over' | 'under' | 'gather',
   ) {
     const declared = libraryProgram(`${name}.frag`).blocks.get(block);
@@ -52,7 +54,7 @@ export class FullScreen {
     textures?: Textures,
     part?: Pick<PassDescriptor, 'level' | 'face'>,
   ): void {
-    this.device.runPass({ ...part, colour, draws: [this.drawCall(values, numbers, textures, formatsOf({ colour }))] });
+    this.device.runPass({ ...part, label: this.label, colour, draws: [this.drawCall(values, numbers, textures, formatsOf({ colour }))] });
   }
 
   /** The drawing, to stand in a pass. */

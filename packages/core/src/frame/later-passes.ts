@@ -45,7 +45,7 @@ export class LaterPasses {
     let seeing = looks && !overview ? context.seeing({ behind: targets.behind }) : context;
     let layer = 0;
     const lay = ({ colour, depth, formats }: RenderTargets, some: readonly FrameItem[], by?: PlainVariant): void =>
-      this.device.runPass({ colour, depth, draws: this.surfaces.calls(picture, some, seeing, formats, by) });
+      this.device.runPass({ label: 'seen through', colour, depth, draws: this.surfaces.calls(picture, some, seeing, formats, by) });
     for (const { item, looksAnew } of layersOf(items, picture.camera)) {
       if (looks && looksAnew) {
         const known = overview && !overview.fill ? overview.of.behind(layer++) : undefined;

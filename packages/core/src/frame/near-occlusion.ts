@@ -22,11 +22,11 @@ export class NearOcclusionPasses {
   private readonly smooth: FullScreen;
 
   constructor(private readonly device: Device) {
-    const find = (this.find = new FullScreen(device, 'near_occlusion', 'NearOcclusion'));
-    const smooth = (this.smooth = new FullScreen(device, 'near_smooth', 'NearSmooth'));
+    const find = (this.find = new FullScreen(device, 'near_occlusion', 'NearOcclusion', 'occlusion'));
+    const smooth = (this.smooth = new FullScreen(device, 'near_smooth', 'NearSmooth', 'occlusion'));
     this.values = [find.createValues(), smooth.createValues(), smooth.createValues()];
     this.nothing = device.createTexture({ width: 1, height: 1, format: 'rgba16float', samples: 1 });
-    device.runPass({ colour: this.nothing, clear: [1, 0, 0, 1], draws: [] });
+    device.runPass({ label: 'occlusion', colour: this.nothing, clear: [1, 0, 0, 1], draws: [] });
   }
 
   /** @param scene depth in x and normal in view space of what is seen, as `scene_distance` gives them */

@@ -71,12 +71,12 @@ export class OutletPasses {
   async draw(item: FrameItem, cells: readonly OutletCell[], side: number, scene: OutletScene): Promise<Uint8Array<ArrayBuffer>> {
     const { colour, depth } = this.atlasFor(Math.ceil(cells.length / ATLAS_COLUMNS), side);
     const into = formatsOf({ colour, depth });
-    this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+    this.device.runPass({ label: 'outlets', colour, depth, clear: [0, 0, 0, 0], draws: [] });
     cells.forEach((cell, index) => {
       const viewport = { x: (index % ATLAS_COLUMNS) * side, y: Math.floor(index / ATLAS_COLUMNS) * side, width: side, height: side };
       const context = scene.frame(viewport, [-viewport.x, -viewport.y]);
       this.look(cell);
-      this.device.runPass({ colour, depth, viewport, draws: [scene.drawCall(item, context, into, false)] });
+      this.device.runPass({ label: 'outlets', colour, depth, viewport, draws: [scene.drawCall(item, context, into, false)] });
     });
     return this.device.readPixels(colour);
   }
@@ -101,6 +101,7 @@ export class OutletPasses {
     // The whole picture, moved by whole pixels and cut to four of them: rasterised just as it is on the Stage.
     const pass = (cell: number, draws: readonly DrawCall[]): void =>
       this.device.runPass({
+        label: 'outlets',
         colour,
         depth,
         viewport: { ...size, x: cell * QUAD - corner.x, y: -corner.y },
@@ -113,7 +114,7 @@ export class OutletPasses {
       return (cell) => [...pixels.subarray((y * PROBED.width + cell * QUAD + x) * 4).subarray(0, 4)];
     };
     const context = frame(0);
-    this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+    this.device.runPass({ label: 'outlets', colour, depth, clear: [0, 0, 0, 0], draws: [] });
     this.look({ outlet: PLACE });
     pass(
       0,
@@ -128,7 +129,7 @@ export class OutletPasses {
     const most = PROBED.width / QUAD;
     for (let first = 0; first < outlets.length; first += most) {
       const some = outlets.slice(first, first + most);
-      this.device.runPass({ colour, depth, clear: [0, 0, 0, 0], draws: [] });
+      this.device.runPass({ label: 'outlets', colour, depth, clear: [0, 0, 0, 0], draws: [] });
       const calls = own.map((item) => scene.drawCall(item, context, into, false));
       some.forEach((outlet, cell) => {
         frame(cell);
@@ -155,7 +156,7 @@ export class OutletPasses {
       this.look({ outlet });
       const own = items.filter((item) => item.surface === surface);
       const draws = own.map((item) => scene.drawCall(item, context, formatsOf({ colour, depth }), false));
-      this.device.runPass({ colour, depth, clear: [NOWHERE, 0, 0, 0], draws });
+      this.device.runPass({ label: 'outlets', colour, depth, clear: [NOWHERE, 0, 0, 0], draws });
       const pixels = await this.device.readFloats(colour);
       const values = Array.from({ length: size.width * size.height }, (_, index) => [...pixels.subarray(index * 4, index * 4 + 4)]);
       return values.filter(([first]) => first !== NOWHERE);

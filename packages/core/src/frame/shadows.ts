@@ -54,7 +54,7 @@ export class ShadowPasses {
     const { shown, seconds } = drawn?.standing ?? {};
     if (state && state.views === drawn?.views && standing.shown === shown && standing.seconds === seconds) return;
     const casters = items.filter(({ part, surface }) => (part?.casts ?? true) && !isSeenThrough(surface));
-    this.device.runPass({ depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
+    this.device.runPass({ label: 'shadows', depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
     views.forEach(({ clipFromWorld }, square) => {
       const caster = this.casters[square];
       if (!caster) return;
@@ -62,6 +62,7 @@ export class ShadowPasses {
       caster.upload();
       const ownCall = callsOf(caster.group);
       this.device.runPass({
+        label: 'shadows',
         depth: this.atlas,
         viewport: { x: (square % 2) * SHADOW_SIDE, y: Math.floor(square / 2) * SHADOW_SIDE, width: SHADOW_SIDE, height: SHADOW_SIDE },
         draws: casters.map((item) => (item.surface?.has('caster') ? ownCall(item) : this.plainCall(item, caster.group))),

@@ -32,9 +32,9 @@ export class ViewTransform {
   private readonly edgeValues: OwnValues;
 
   constructor(device: Device) {
-    this.bent = new FullScreen(device, 'view_transform', 'View');
-    this.plain = new FullScreen(device, 'plain_view', 'View');
-    this.edges = new FullScreen(device, 'bright_edges', 'BrightEdges');
+    this.bent = new FullScreen(device, 'view_transform', 'View', 'view transform');
+    this.plain = new FullScreen(device, 'plain_view', 'View', 'view transform');
+    this.edges = new FullScreen(device, 'bright_edges', 'BrightEdges', 'view transform');
     this.values = this.bent.createValues();
     this.edgeValues = this.edges.createValues();
   }

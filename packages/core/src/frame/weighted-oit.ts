@@ -12,7 +12,7 @@ export class WeightedOit {
   private readonly values: OwnValues;
 
   constructor(private readonly device: Device) {
-    this.over = new FullScreen(device, 'gathered', 'Gathered', 'over');
+    this.over = new FullScreen(device, 'gathered', 'Gathered', 'seen through', 'over');
     this.values = this.over.createValues();
   }
 
@@ -23,8 +23,8 @@ export class WeightedOit {
   draw(targets: RenderTargets, light: readonly DrawCall[], cover: readonly DrawCall[]): void {
     const { device } = this;
     const gathered = targets.gathered;
-    device.runPass({ colour: gathered.light, depth: targets.depth, clear: [0, 0, 0, 0], keepsDepth: true, draws: light });
-    device.runPass({ colour: gathered.cover, depth: targets.depth, clear: [0, 0, 0, 1], keepsDepth: true, draws: cover });
+    device.runPass({ label: 'seen through', colour: gathered.light, depth: targets.depth, clear: [0, 0, 0, 0], keepsDepth: true, draws: light });
+    device.runPass({ label: 'seen through', colour: gathered.cover, depth: targets.depth, clear: [0, 0, 0, 1], keepsDepth: true, draws: cover });
     if (targets.samples > 1) {
       device.resolve(gathered.light, gathered.resolvedLight);
       device.resolve(gathered.cover, gathered.resolvedCover);

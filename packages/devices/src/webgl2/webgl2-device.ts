@@ -14,11 +14,13 @@ import {
   type DrawCall,
   type GroupLayout,
   type PassDescriptor,
+  type PassTimes,
   type PipelineDescriptor,
   type ProgramDescriptor,
   type ProgramLayout,
   type TextureDescriptor,
 } from '@brelvin/core';
+import { MIPS, PassTimer, RESOLVE } from '../pass-timer';
 import { SharedPrograms } from '../shared-programs';
 import { Framebuffers, type TexturePart } from './framebuffers';
 import { linkProgram, linkProgramNow, pause, type LinkedProgram } from './program';
@@ -63,6 +65,7 @@ export class WebGl2Device implements Device {
   private passes = 0;
   private readonly bufferIds = new WeakMap<DeviceBuffer, number>();
   private nextBufferId = 0;
+  private readonly timer = new PassTimer(() => this.finished());
 
   private constructor(
     private readonly gl: WebGL2RenderingContext,
@@ -119,6 +122,7 @@ export class WebGl2Device implements Device {
   runPass(pass: PassDescriptor): void {
     const fault = passFault(pass);
     if (fault) throw new PassRefused(fault);
+    if (!this.timer.takes(pass.label)) return;
     const { colour, level = 0, face = 0, depth, clear, keepsDepth, viewport, scissor, draws } = pass;
     const { gl } = this;
     this.passes++;
@@ -270,6 +274,7 @@ export class WebGl2Device implements Device {
   }
 
   resolve(from: DeviceTexture, to: DeviceTexture): void {
+    if (!this.timer.takes(RESOLVE)) return;
     const { gl } = this;
     const source = this.framebuffers.find(from as GlTexture);
     const target = this.framebuffers.find(to as GlTexture);
@@ -279,6 +284,7 @@ export class WebGl2Device implements Device {
   }
 
   fillMips(texture: DeviceTexture): void {
+    if (!this.timer.takes(MIPS)) return;
     const { target, texture: handle } = texture as GlTexture;
     this.gl.bindTexture(target, handle ?? null);
     this.gl.generateMipmap(target);
@@ -324,6 +330,10 @@ export class WebGl2Device implements Device {
       await pause(FENCE_POLL_MS);
     }
     gl.deleteSync(fence);
+  }
+
+  timePasses(draw: () => void): Promise<PassTimes> {
+    return this.timer.byDifference(draw);
   }
 
   async makeReady(draw: () => void): Promise<void> {

@@ -21,7 +21,8 @@ export class MipFiller {
 
   constructor(private readonly gpu: GPUDevice) {}
 
-  fill(texture: GpuTexture, encoder: GPUCommandEncoder): void {
+  /** @param stamped what else each of its passes says */
+  fill(texture: GpuTexture, encoder: GPUCommandEncoder, stamped: () => Pick<GPURenderPassDescriptor, 'timestampWrites'> | undefined): void {
     const pipeline = this.pipelineFor(texture.format);
     this.sampler ??= this.gpu.createSampler({ minFilter: 'linear', magFilter: 'linear' });
     for (let face = 0; face < (texture.cube ? 6 : 1); face++)
@@ -35,6 +36,7 @@ export class MipFiller {
         });
         const pass = encoder.beginRenderPass({
           colorAttachments: [{ view: texture.part(level, face), loadOp: 'clear', storeOp: 'store' }],
+          ...stamped(),
         });
         pass.setPipeline(pipeline);
         pass.setBindGroup(0, group);

@@ -16,11 +16,13 @@ import {
   type DrawCall,
   type GroupLayout,
   type PassDescriptor,
+  type PassTimes,
   type PictureSize,
   type PipelineDescriptor,
   type ProgramDescriptor,
   type TextureDescriptor,
 } from '@brelvin/core';
+import { MIPS, PassTimer, RESOLVE } from '../pass-timer';
 import { SharedPrograms } from '../shared-programs';
 import { BindGroups, type GpuBindGroup } from './bind-groups';
 import { MipFiller } from './fill-mips';
@@ -28,12 +30,16 @@ import { GpuPipeline } from './gpu-pipeline';
 import { createModules, GpuProgram, takenModules, type GpuModules } from './gpu-program';
 import { GpuBuffer, GpuTexture } from './gpu-resources';
 import { floatsOf, readRows } from './read-back';
+import { PassStamps } from './pass-stamps';
 
 /** There is no WebGPU here, or no adapter that can draw. */
 export class NoWebGpu extends Error {}
 
 /** Milliseconds within which a device that is gone says so. */
 const LOSS_IS_TOLD_MS = 100;
+
+/** By which a device tells when a pass began and ended. */
+const STAMPS = ['timestamp-query'] as const;
 
 /** What shows pictures; those that go nowhere else need none. */
 export interface GpuCanvas {
@@ -50,6 +56,9 @@ export class WebGpuDevice implements Device {
   private passes = 0;
   private fault?: string;
   private destroyed = false;
+  private readonly timer = new PassTimer(() => this.finished());
+  /** While passes are timed by the device’s clock. */
+  private stamps?: PassStamps;
   /** What drawings wait for, while they are made ready. */
   private readying?: Set<GpuPipeline>;
 
@@ -70,7 +79,8 @@ export class WebGpuDevice implements Device {
     const adapter = await gpu.requestAdapter({ powerPreference: 'high-performance' });
     if (!adapter) throw new NoWebGpu('There is no graphics adapter for WebGPU.');
     const { maxTextureDimension2D } = adapter.limits;
-    const device = await adapter.requestDevice({ requiredLimits: { maxTextureDimension2D } }).catch((error: unknown) => {
+    const requiredFeatures = STAMPS.filter((feature) => adapter.features.has(feature));
+    const device = await adapter.requestDevice({ requiredLimits: { maxTextureDimension2D }, requiredFeatures }).catch((error: unknown) => {
       throw new NoWebGpu(`The graphics adapter gives no WebGPU device: ${error instanceof Error ? error.message : String(error)}`);
     });
     const context = canvas?.getContext('webgpu') ?? undefined;
@@ -127,10 +137,11 @@ export class WebGpuDevice implements Device {
     const fault = passFault(pass);
     if (fault) throw new PassRefused(fault);
     this.tellFault();
+    if (!this.timer.takes(pass.label)) return;
     const { colour, level = 0, depth, scissor, viewport, draws } = pass;
     const size = this.sizeOf(colour ?? depth, level);
     this.passes++;
-    const encoder = this.recording.beginRenderPass(this.attachments(pass));
+    const encoder = this.recording.beginRenderPass({ ...this.attachments(pass), ...this.stamps?.next(pass.label) });
     if (viewport) encoder.setViewport(viewport.x, viewport.y, viewport.width, viewport.height, 0, 1);
     if (scissor) {
       // Only what lies on the target counts.
@@ -192,17 +203,19 @@ export class WebGpuDevice implements Device {
   }
 
   resolve(from: DeviceTexture, to: DeviceTexture): void {
+    if (!this.timer.takes(RESOLVE)) return;
     if (from.samples === 1) {
       const [texture, destination] = [(from as GpuTexture).handle, (to as GpuTexture).handle];
       this.recording.copyTextureToTexture({ texture }, { texture: destination }, [from.width, from.height]);
       return;
     }
     const [view, resolveTarget] = [(from as GpuTexture).part(), (to as GpuTexture).part()];
-    this.recording.beginRenderPass({ colorAttachments: [{ view, resolveTarget, loadOp: 'load', storeOp: 'store' }] }).end();
+    const colorAttachments = [{ view, resolveTarget, loadOp: 'load', storeOp: 'store' }] as const;
+    this.recording.beginRenderPass({ colorAttachments, ...this.stamps?.next(RESOLVE) }).end();
   }
 
   fillMips(texture: DeviceTexture): void {
-    this.mips.fill(texture as GpuTexture, this.recording);
+    if (this.timer.takes(MIPS)) this.mips.fill(texture as GpuTexture, this.recording, () => this.stamps?.next(MIPS));
   }
 
   async readPixels(texture: DeviceTexture): Promise<Uint8Array<ArrayBuffer>> {
@@ -224,6 +237,22 @@ export class WebGpuDevice implements Device {
     }
     await this.asked(Promise.all([...waited].map((pipeline) => pipeline.makeReady())));
     await this.finished();
+  }
+
+  async timePasses(draw: () => void): Promise<PassTimes> {
+    if (!STAMPS.every((feature) => this.gpu.features.has(feature))) return this.timer.byDifference(draw);
+    // The first drawing may make the driver ready.
+    draw();
+    await this.finished();
+    const stamps = (this.stamps = new PassStamps(this.gpu));
+    try {
+      draw();
+    } finally {
+      this.stamps = undefined;
+    }
+    stamps.resolve(this.recording);
+    this.submit();
+    return this.asked(stamps.read());
   }
 
   async finished(): Promise<void> {

@@ -46,9 +46,9 @@ export class EnvironmentPasses {
   private readonly splitSum: FullScreen;
 
   constructor(private readonly device: Device) {
-    this.panorama = new FullScreen(device, 'environment_panorama', 'Panorama');
-    this.filter = new FullScreen(device, 'environment_filter', 'Filtering');
-    this.splitSum = new FullScreen(device, 'split_sum', 'SplitSum');
+    this.panorama = new FullScreen(device, 'environment_panorama', 'Panorama', 'environment');
+    this.filter = new FullScreen(device, 'environment_filter', 'Filtering', 'environment');
+    this.splitSum = new FullScreen(device, 'split_sum', 'SplitSum', 'environment');
   }
 
   /** Albedos of lobes, worked out when they are first wanted; see physical/energy.glsl. */

@@ -1,0 +1,62 @@
+import type { PassTimes } from '@brelvin/core';
+
+/** What a device does between passes. */
+export const RESOLVE = 'samples';
+export const MIPS = 'smaller levels';
+
+/** A drawing that takes longer is not repeated. */
+const LONG_MS = 400;
+const REPEATS = 3;
+
+/**
+ * Times the passes of a drawing where the device has no clock for them: it is drawn again and again with more and more of its
+ * passes, and what each adds is its time.
+ */
+export class PassTimer {
+  /** While passes are timed: how many groups of passes of one label run, and which was met last. */
+  private run?: { readonly most: number; readonly labels: string[] };
+
+  constructor(private readonly finished: () => Promise<void>) {}
+
+  /** Whether a pass runs. */
+  takes(label = ''): boolean {
+    const { run } = this;
+    if (!run) return true;
+    if (run.labels.at(-1) !== label) run.labels.push(label);
+    return run.labels.length <= run.most;
+  }
+
+  async byDifference(draw: () => void): Promise<PassTimes> {
+    const { labels } = await this.drawn(draw, Infinity);
+    const passes = new Map<string, number>();
+    let before = (await this.quickest(draw, 0)).milliseconds;
+    for (const [index, label] of labels.entries()) {
+      const { milliseconds } = await this.quickest(draw, index + 1);
+      passes.set(label, (passes.get(label) ?? 0) + Math.max(0, milliseconds - before));
+      before = Math.max(before, milliseconds);
+    }
+    return { by: 'difference', passes: [...passes].map(([label, milliseconds]) => ({ label, milliseconds })) };
+  }
+
+  private async quickest(draw: () => void, most: number): Promise<{ readonly milliseconds: number }> {
+    let best = await this.drawn(draw, most);
+    for (let again = 1; again < REPEATS && best.milliseconds < LONG_MS; again++) {
+      const next = await this.drawn(draw, most);
+      if (next.milliseconds < best.milliseconds) best = next;
+    }
+    return best;
+  }
+
+  private async drawn(draw: () => void, most: number): Promise<{ readonly milliseconds: number; readonly labels: readonly string[] }> {
+    await this.finished();
+    const run = (this.run = { most, labels: [] });
+    const started = performance.now();
+    try {
+      draw();
+    } finally {
+      this.run = undefined;
+    }
+    await this.finished();
+    return { milliseconds: performance.now() - started, labels: run.labels };
+  }
+}
