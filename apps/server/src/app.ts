@@ -11,6 +11,7 @@ import { pages } from './plugins/pages';
 import { security } from './plugins/security';
 import { sessions } from './plugins/sessions';
 import { assetRoutes } from './routes/assets';
+import { budgetRoutes } from './routes/budget';
 import { described } from './routes/describe';
 import { documentRoutes } from './routes/documents';
 import { fileRoutes } from './routes/files';
@@ -23,6 +24,7 @@ import type { DatabaseConnection } from './store/database';
 import { AssetRepository } from './store/asset-repository';
 import { DocumentRepository } from './store/document-repository';
 import { JobRepository } from './store/job-repository';
+import { SettingRepository } from './store/setting-repository';
 import { StepListener } from './store/step-listener';
 import { UploadRepository } from './store/upload-repository';
 import { WorkerRoll } from './store/worker-roll';
@@ -83,6 +85,7 @@ export async function buildApp({
       await api.register(assetRoutes, { assets, uploads });
       await api.register(functionRoutes, { documents });
       await api.register(fileRoutes, { documents, assets });
+      await api.register(budgetRoutes, { settings: new SettingRepository(database) });
       await api.register(jobRoutes, {
         documents,
         jobs: new JobRepository(database),

@@ -132,6 +132,7 @@ export { FILE_QUERY, type FileQuery, type ShelfOrder, type ShelfQuery, type TagC
 export { type DocumentNews, type News, type Told, type Watch, WATCH } from './messages/news';
 export { FAILURE, type Failure } from './messages/failure';
 export { ALIVE, type Health, HEALTH } from './messages/health';
+export { BUDGET, type Budget } from './messages/budget';
 export {
   type Job,
   JOB,

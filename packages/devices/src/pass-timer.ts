@@ -1,8 +1,8 @@
 import type { PassTimes } from '@brelvin/core';
 
 /** What a device does between passes. */
-export const RESOLVE = 'samples';
-export const MIPS = 'smaller levels';
+export const RESOLVE = 'samples averaged';
+export const MIPS = 'blur behind glass';
 
 /** A drawing that takes longer is not repeated. */
 const LONG_MS = 400;

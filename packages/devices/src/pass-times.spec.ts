@@ -45,7 +45,7 @@ describe('Passes of a picture', () => {
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
     const draw = (): void => renderer.draw(shown, { size, samples: 4, target, targetSize: size });
     const { passes } = await device.timePasses(draw);
-    expect(passes.map(({ label }) => label)).toEqual(['shadows', 'surfaces', 'samples', 'bloom', 'view transform']);
+    expect(passes.map(({ label }) => label)).toEqual(['shadows', 'surfaces', 'samples averaged', 'bloom', 'view transform']);
     expect(passes.every(({ milliseconds }) => milliseconds >= 0)).toBeTrue();
     expect(passes.reduce((sum, { milliseconds }) => sum + milliseconds, 0)).toBeGreaterThan(0);
     target.destroy();

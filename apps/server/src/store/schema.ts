@@ -1,4 +1,4 @@
-import type { Change, DocumentKind, JobState, RenderWish } from '@brelvin/contract';
+import type { Budget, Change, DocumentKind, JobState, RenderWish } from '@brelvin/contract';
 import { sql } from 'drizzle-orm';
 import { customType, index, integer, jsonb, pgTable, primaryKey, real, serial, text, timestamp, unique } from 'drizzle-orm/pg-core';
 
@@ -163,6 +163,12 @@ export const assetChunks = pgTable(
   },
   (table) => [primaryKey({ columns: [table.storage, table.number] })],
 );
+
+/** What holds for all of the workspace, by name. */
+export const settings = pgTable('settings', {
+  name: text('name').primaryKey(),
+  value: jsonb('value').$type<Budget>().notNull(),
+});
 
 /** Processes that do jobs. One lives as long as its connection holds the lock with its number. */
 export const workers = pgTable('workers', {

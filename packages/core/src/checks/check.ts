@@ -1,6 +1,7 @@
-import type { LightRig, Material, OpacityMode, StageSet } from '@brelvin/contract';
+import type { Budget, LightRig, Material, OpacityMode, StageSet } from '@brelvin/contract';
 import type { Library } from '../catalogue/library';
 import type { ResolvedGraph } from '../compile/resolve';
+import type { MaterialCost } from '../cost/material-cost';
 import type { Edit } from '../document/edit';
 import type { ImageFacts } from '../maps/image-facts';
 
@@ -25,6 +26,11 @@ export interface CheckInput {
   readonly images?: ReadonlyMap<string, ImageFacts>;
   /** The part of the picture that is brighter than it can show, 0…1. */
   readonly clipped?: number;
+  /** What the workspace allows, and what it costs: estimated where that bounds it. */
+  readonly budget?: Budget;
+  readonly cost?: MaterialCost;
+  /** Of a picture of 1920 × 1080, where it was measured. */
+  readonly milliseconds?: number;
   readonly newId: () => string;
 }
 

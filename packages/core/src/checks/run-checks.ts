@@ -22,6 +22,7 @@ import { noEffect } from './no-effect';
 import { normalSenses } from './normal-senses';
 import { openDock } from './open-dock';
 import { openEdges } from './open-edges';
+import { overBudget } from './over-budget';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
@@ -35,6 +36,7 @@ import { unused } from './unused-nodes';
 export const CHECKS: readonly Check[] = [
   openDock,
   partMaterials,
+  overBudget,
   imageCount,
   directionKinds,
   travellingDirections,

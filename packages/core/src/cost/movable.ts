@@ -109,8 +109,8 @@ function carry(material: Material, resolved: ResolvedGraph, path: string, newId:
   const node = resolved.nodes.get(path);
   if (!node) return undefined;
   const { home, outlets } = node;
-  const widest = Object.entries(outlets).reduce((best, each) => (WIDTHS[each[1]] ?? 0) > (WIDTHS[best[1]] ?? 0) ? each : best, ['', ''] as const);
-  const [outlet, type] = widest;
+  const width = (outlet: string): number => WIDTHS[outlets[outlet] ?? ''] ?? 0;
+  const outlet = Object.keys(outlets).reduce((best, each) => (width(each) > width(best) ? each : best), '');
   const edits = new GraphEdits(home.group);
   const graph = edits.graphOf(material);
   const from = graph.nodes[home.node];
@@ -119,7 +119,7 @@ function carry(material: Material, resolved: ResolvedGraph, path: string, newId:
     .map(([key]) => inletOf(key));
   // An image on the second UVs takes them by the transform before it.
   const second = readers.some((to) => material.images[graph.nodes[to.node]?.image ?? '']?.uvSet === 1);
-  if (!from || !WIDTHS[type] || readers.length === 0 || second) return undefined;
+  if (!from || width(outlet) === 0 || readers.length === 0 || second) return undefined;
   const id = newId();
   return joinEdits(
     'Carry a value from the vertices',

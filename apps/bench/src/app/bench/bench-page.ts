@@ -6,6 +6,9 @@ import { BenchBar } from './bar/bench-bar';
 import { Toast } from './bar/toast';
 import { CheckRunner } from './checks/check-runner';
 import { SourceEditor } from './code/source-editor';
+import { BudgetShelf } from './cost/budget-shelf';
+import { CostWatch } from './cost/cost-watch';
+import { MeasuredCosts } from './cost/measured-costs';
 import { FunctionBinding } from './code/function-binding';
 import { BenchCommands } from './commands/bench-commands';
 import { CommandList } from './commands/command-list';
@@ -55,7 +58,10 @@ import { Workspace } from './page/workspace';
     BenchOpener,
     BenchPlaces,
     BenchResult,
+    BudgetShelf,
     CheckRunner,
+    CostWatch,
+    MeasuredCosts,
     SourceEditor,
     Comparison,
     Compiler,

@@ -18,6 +18,7 @@ import { HISTORY_TAB } from './history/history-panel';
 import { ENVIRONMENT_TAB } from './lights/environment-panel';
 import { LIGHT_TAB } from './lights/light-panel';
 import { PICTURE_TAB } from './lights/picture-panel';
+import { COST_TAB } from './cost/cost-panel';
 import { LensBinding } from './looking/lens-binding';
 import { lookingCommands } from './looking/looking-commands';
 import { PROBE_TAB } from './looking/probe-panel';
@@ -36,7 +37,7 @@ import { WORKSPACES, type WorkspaceEntry } from './registry/workspace-entry';
 
 /** All that the Bench is put together from. A new tab, command or key is one line here. */
 const WORKSPACE_ENTRIES: readonly WorkspaceEntry[] = [GRAPH_WORKSPACE, CODE_WORKSPACE, MAPS_WORKSPACE, PARTS_WORKSPACE];
-const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, PARAMETERS_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, HISTORY_TAB];
+const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, PARAMETERS_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, COST_TAB, HISTORY_TAB];
 const RIG_TABS: readonly PanelEntry[] = [LIGHT_TAB, ENVIRONMENT_TAB, PICTURE_TAB, TERMS_TAB];
 /** In the order of the list of commands. */
 const COMMANDS: readonly CommandSource[] = [

@@ -6,6 +6,8 @@ import { Workbench } from '../../shared/documents/workbench';
 import { ImageShelf } from '../../shared/images/image-shelf';
 import { FaultHandler } from '../../shared/notices/fault-handler';
 import { Compiler } from '../compile/compiler';
+import { BudgetShelf } from '../cost/budget-shelf';
+import { MeasuredCosts } from '../cost/measured-costs';
 import { DocumentStore } from '../documents/document-store';
 import { GraphEditor } from '../editors/graph-editor';
 import { RigEditor } from '../editors/rig-editor';
@@ -41,6 +43,8 @@ export class CheckRunner {
     ),
     { initialValue: new Map<string, SeenThrough>() },
   );
+  private readonly budget = inject(BudgetShelf).budget;
+  private readonly measured = inject(MeasuredCosts).atFullSize;
   private readonly input = computed(() => ({
     subject: this.subject(),
     material: this.editor.material(),
@@ -49,16 +53,18 @@ export class CheckRunner {
     seenThrough: this.seenThrough(),
     images: this.images(),
     clipped: this.stage.state()?.clipped,
+    budget: this.budget(),
+    milliseconds: this.measured(),
   }));
 
   readonly result = toSignal(
     toObservable(this.input).pipe(
       auditTime(PAUSE_MS),
-      switchMap(({ subject, missing: missingMaterials, rig, seenThrough, images, clipped }) =>
+      switchMap(({ subject, missing: missingMaterials, rig, seenThrough, images, clipped, budget, milliseconds }) =>
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
             from(
-              this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images, clipped }),
+              this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images, clipped, budget, milliseconds }),
             ).pipe(
               catchError((error: unknown) => {
                 if (this.workbench.document(subject.id)) this.faults.report('The checks could not be made', error);

@@ -8,9 +8,13 @@ import {
   functionDiagnostics,
   graphAsCode,
   helpAt,
+  isStructural,
   library,
   libraryWith,
+  litProgram,
   inOtherLanguage,
+  materialCost,
+  numberedLights,
   renamable,
   type Translatable,
   type Translated,
@@ -24,11 +28,13 @@ import {
   type EmittedResult,
   type EmittedSource,
   type Completions,
+  type CostWish,
   type Diagnostic,
   type FunctionText,
   type GraphAsCode,
   type GraphProblem,
   type Library,
+  type MaterialCost,
   type OutletAddress,
   type PackedOutlets,
   type PackedResult,
@@ -42,12 +48,18 @@ import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
 
 /** What checks look at besides the material. */
-export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped'>;
+export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped' | 'budget' | 'milliseconds'>;
 
 /** Both stages of a program. */
 export interface ProgramTexts {
   readonly vertex: EmittedSource;
   readonly fragment: EmittedSource;
+}
+
+interface KnownCost {
+  readonly library: Library;
+  readonly key: string;
+  readonly cost: ReturnType<typeof materialCost>;
 }
 
 /** Replicas of the materials on the Stage, kept up to date by their changes, so that no work ever ships whole documents. */
@@ -57,6 +69,8 @@ class MaterialReplicas {
   private resolved?: { readonly id: string; readonly graph: ResolvedGraph; readonly library: Library };
   /** What the page has of each, so that it is not sent again. */
   private readonly sent = new Map<string, EmittedResult>();
+  /** As they were last asked for. */
+  private readonly costs = new Map<string, KnownCost>();
   private functions: ReadonlyMap<string, FunctionText> = new Map();
   private target: TargetName = 'glsl';
 
@@ -79,17 +93,20 @@ class MaterialReplicas {
   }
 
   open(id: string, material: Material): void {
+    this.costs.delete(id);
     this.materials.set(id, material);
   }
 
   close(id: string): void {
     this.materials.delete(id);
+    this.costs.delete(id);
     this.sent.delete(id);
   }
 
   apply(id: string, changes: readonly Change[]): void {
     const material = this.materials.get(id);
     if (material) this.materials.set(id, applyChanges(material, changes));
+    if (isStructural(changes)) this.costs.delete(id);
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
@@ -109,7 +126,26 @@ class MaterialReplicas {
     const before = this.resolved?.id === id && this.resolved.library === catalogue ? this.resolved.graph : undefined;
     const resolved = resolveGraph(material, catalogue, before);
     this.resolved = { id, graph: resolved, library: catalogue };
-    return runChecks({ ...surroundings, material, resolved, catalogue, newId });
+    return runChecks({ ...surroundings, cost: this.costOf(id, surroundings), material, resolved, catalogue, newId });
+  }
+
+  /** What a material costs in a light; numbers that are tuned change nothing about it. */
+  cost(id: string, wish: Omit<CostWish, 'newId'>): MaterialCost | { readonly problems: readonly GraphProblem[] } {
+    const [material, { library: known }] = [this.replica(id), this];
+    const key = JSON.stringify(wish);
+    const { costs } = this;
+    const before = costs.get(id);
+    if (before?.library === known && before.key === key) return before.cost;
+    const cost = materialCost(material, known, { ...wish, newId });
+    costs.set(id, { library: known, key, cost });
+    return cost;
+  }
+
+  /** What a check of the budget asks for; nothing where nothing is bounded, or it cannot be said. */
+  private costOf(id: string, { rig, budget }: Surroundings): MaterialCost | undefined {
+    if (!rig || (budget?.instructions === undefined && budget?.reads === undefined)) return undefined;
+    const cost = this.cost(id, { lights: numberedLights(rig).length, lit: litProgram(rig) });
+    return 'problems' in cost ? undefined : cost;
   }
 
   /** A graph as shading code. */

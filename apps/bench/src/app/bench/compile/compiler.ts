@@ -9,6 +9,7 @@ import {
   type EmittedOutlets,
   type EmittedResult,
   type Completions,
+  type CostWish,
   type Diagnostic,
   type FunctionText,
   type FunctionTexts,
@@ -16,6 +17,7 @@ import {
   type helpAt,
   type GraphProblem,
   type LitProgram,
+  type MaterialCost,
   type OutletAddress,
   type renamable,
   type Translatable,
@@ -135,6 +137,11 @@ export class Compiler implements OnDestroy {
   /** Looks for well-known mistakes in a material that is open. */
   check(id: string, surroundings: Surroundings): Promise<Checked> {
     return this.remote.check(id, surroundings);
+  }
+
+  /** What a material that is open costs in a light. */
+  cost(id: string, wish: Omit<CostWish, 'newId'>): Promise<MaterialCost | { readonly problems: readonly GraphProblem[] }> {
+    return this.remote.cost(id, wish);
   }
 
   /** A program that gives the values of outlets of a material that is open. */

@@ -28,6 +28,8 @@ import {
 import { Icon } from '../../shared/icons/icon';
 import { BenchContext } from '../editors/bench-context';
 import { cardHeight, cardWidth, controlWidth, featureColumns, NARROWEST_CARD } from '../editors/card-layout';
+import { CostWatch } from '../cost/cost-watch';
+import { costWords, counted } from '../cost/cost-words';
 import { CardPreview } from '../looking/card-preview';
 import { CardValues } from '../looking/card-values';
 import { OutletInspector } from '../looking/outlet-inspector';
@@ -114,6 +116,9 @@ const RATE_TICKS: Readonly<Record<Rate, { readonly ticks: number; readonly words
         </button>
       }
     </ng-template>
+    @if (cost(); as spent) {
+      <span class="card-cost" [title]="spent.help">{{ spent.words }}</span>
+    }
     <header class="card-title" [class.card-title-tall]="node().preview" [title]="kind()?.help ?? ''">
       @if (node().preview) {
         <brelvin-card-preview [node]="id()" />
@@ -249,6 +254,7 @@ export class NodeCard {
 
   private readonly context = inject(BenchContext);
   private readonly editor = inject(GraphEditor);
+  private readonly costs = inject(CostWatch);
   protected readonly outlets = inject(OutletInspector);
   private readonly nameField = viewChild<ElementRef<HTMLInputElement>>('name');
 
@@ -275,6 +281,14 @@ export class NodeCard {
     if (!rate) return { marks: [], words: 'Not part of the picture: nothing carries it to the dock' };
     const { ticks, words } = RATE_TICKS[rate];
     return { marks: Array.from({ length: ticks }), words };
+  });
+
+  /** What it costs, where cards say so. */
+  protected readonly cost = computed(() => {
+    const cost = this.costs.byNode().get(this.editor.typed().pathOf(this.id()));
+    if (!cost) return undefined;
+    const reads = cost.reads > 0 ? ` · ${cost.reads} r` : '';
+    return { words: `${counted(cost.instructions)}${reads}`, help: `${costWords(cost)} at most, estimated; the tab cost says more` };
   });
 
   protected readonly width = computed(() => {

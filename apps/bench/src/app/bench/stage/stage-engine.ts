@@ -36,6 +36,15 @@ import { NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 import { whileThere } from './while-there';
 
+/** What is on the Stage, for those who measure it. */
+export interface Measured {
+  readonly session: StageSession;
+  readonly set: StageSet;
+  readonly picture: () => Picture;
+  readonly size: PictureSize;
+  readonly cssSize: PictureSize;
+}
+
 /**
  * The Stage: what stands there, how it is looked at, and pictures of it, whenever its `FrameLoop` says so. Survives a lost
  * device, and the change to another kind: another `StageSession` is made of the same documents.
@@ -366,6 +375,15 @@ export class StageEngine {
       const { width, height } = wish.size;
       const css = { width: (cssSize.height * width) / height, height: cssSize.height };
       return session && whileThere(session.still(session.picture(this.sightIn(session)), wish, css));
+    });
+  }
+
+  /** Has what measures drawn between two pictures; nothing where there is no device. */
+  measure<T>(work: (measured: Measured) => Promise<T>): Promise<T | undefined> {
+    return this.loop.between(async () => {
+      const { session, set, size, cssSize } = this;
+      if (!session || !set) return undefined;
+      return whileThere(work({ session, set, picture: () => session.picture(this.sightIn(session)), size, cssSize }));
     });
   }
 

@@ -1,0 +1,73 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { litProgram, numberedLights, type Cost, type MaterialCost } from '@brelvin/core';
+import { auditTime, catchError, EMPTY, from, of, switchMap } from 'rxjs';
+import { Workbench } from '../../shared/documents/workbench';
+import { FaultHandler } from '../../shared/notices/fault-handler';
+import { Compiler } from '../compile/compiler';
+import { DocumentStore } from '../documents/document-store';
+import { RigEditor } from '../editors/rig-editor';
+import { BenchResult } from '../stage/bench-result';
+
+const PAUSE_MS = 150;
+
+/** What the material on the Bench costs, estimated behind the work as long as somebody looks. */
+@Injectable()
+export class CostWatch {
+  private readonly compiler = inject(Compiler);
+  private readonly store = inject(DocumentStore);
+  private readonly result = inject(BenchResult);
+  private readonly workbench = inject(Workbench);
+  private readonly faults = inject(FaultHandler);
+  private readonly rig = inject(RigEditor).rig;
+  private readonly lookers = signal(0);
+
+  /** Whether cards say what their node costs. */
+  readonly onCards = signal(false);
+  /** Lights that shine from somewhere and are on. */
+  readonly lights = computed(() => numberedLights(this.rig()).length);
+
+  private readonly asked = computed(() => {
+    const id = this.store.material() && this.store.materialId();
+    const watched = this.lookers() > 0 || this.onCards();
+    return id !== undefined && watched ? { id, lights: this.lights(), lit: litProgram(this.rig()), of: this.result.compiled() } : undefined;
+  });
+
+  /** Nothing while nobody looks, and before the first one is there. */
+  readonly cost = toSignal(
+    toObservable(this.asked).pipe(
+      auditTime(PAUSE_MS),
+      switchMap((asked) => {
+        if (!asked) return of(undefined);
+        const { id, lights, lit } = asked;
+        return from(this.compiler.cost(id, { lights, lit })).pipe(
+          catchError((error: unknown) => {
+            // Of a material that was closed meanwhile there is nothing to say.
+            if (this.workbench.document(id)) this.faults.report('The cost could not be estimated', error);
+            return EMPTY;
+          }),
+        );
+      }),
+    ),
+  );
+  readonly estimate = computed((): MaterialCost | undefined => {
+    const cost = this.cost();
+    return cost && 'pixel' in cost ? cost : undefined;
+  });
+
+  /** At each pixel, by node, for its card. */
+  readonly byNode = computed((): ReadonlyMap<string, Cost> => {
+    const parts = this.onCards() ? (this.estimate()?.parts ?? []) : [];
+    return new Map(parts.flatMap(({ place, pixel, vertex }) => ('node' in place ? [[place.node, hasCost(pixel) ? pixel : vertex]] : [])));
+  });
+
+  /** Until the function that comes back is called. */
+  look(): () => void {
+    this.lookers.update((count) => count + 1);
+    return () => this.lookers.update((count) => count - 1);
+  }
+}
+
+function hasCost({ instructions, reads }: Cost): boolean {
+  return instructions + reads > 0;
+}
