@@ -1,5 +1,6 @@
 import { TARGETS, type PictureSize } from '@brelvin/core';
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
+import { budgetOf, type CheckedBudget } from './budget';
 import { check } from './commands/check';
 import { compare, type CompareOptions } from './commands/compare';
 import { writeDemos } from './commands/demos';
@@ -33,7 +34,12 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .argument('<file...>', 'Brelvin files, or shading code (.glsl, .wgsl, .vert, .frag)')
     .option('--json', 'for programs')
     .option('--warnings-fine', 'end with 0 where there are warnings only')
-    .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean }) => {
+    .addOption(
+      new Option('--budget <bounds>', 'what materials may cost at each pixel: reads=16,instructions=2000; ms=4 for 1920x1080 here').argParser(
+        (text: string) => argument(() => budgetOf(text)),
+      ),
+    )
+    .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean; budget?: CheckedBudget }) => {
       code = await check(files, options, output);
     });
   program
@@ -59,7 +65,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--frames <number>', 'draw a sequence of so many', countOf)
     .option('--fps <number>', 'pictures of a sequence in a second', countOf, 24)
     .addOption(
-      new Option('--passes <names>', 'layers of an OpenEXR file: terms for all, or ambient, diffuse, …')
+      new Option('--passes <names>', 'layers of an OpenEXR file: terms for all of light, or ambient, diffuse, …; normal (world space), depth (metres), part (numbers)')
         .argParser(passes)
         .default([], 'none'),
     )

@@ -96,6 +96,28 @@ describe('brelvin render', () => {
     expect(Math.max(...worst)).toBeLessThan(0.02);
   });
 
+  it('records what is seen at each pixel: where it faces, how far it is, and which part it is', async () => {
+    const camera = { target: [0, 0, 0] as [number, number, number], distance: 5, azimuth: 0, elevation: 0, fieldOfView: 0.6 };
+    const views = { v: { name: 'ahead', order: 0, camera } };
+    const set = file('ball.brelvin', JSON.stringify({ ...newSet('ball'), floor: { ...newSet('ball').floor, shown: false }, views }));
+    const out = place('seen.exr');
+    const seen = await run('render', painted, '--out', out, ...SMALL, '--set', set, '--view', 'ahead', '--passes', 'normal,depth,part');
+    expect([seen.code, seen.err, seen.out]).toEqual([0, '', `${out}\n${place('seen.parts.json')}`]);
+    const names = ['normal.X', 'normal.Y', 'normal.Z', 'depth.Z', 'part.id'];
+    const pixels = await layersOf(readFileSync(out), 48 * 32, names);
+    const at = (x: number, y: number): readonly number[] => pixels[y * 48 + x] ?? [];
+    const [nx = 0, ny = 0, nz = 0, depth = 0, part] = at(24, 16);
+    expect(nz).toBeGreaterThan(0.99);
+    expect(Math.hypot(nx, ny, nz)).toBeCloseTo(1, 3);
+    expect(depth).toBeCloseTo(4, 1);
+    expect(part).toBe(1);
+    // Above the middle it faces upwards, to the right of it to the right.
+    expect(at(24, 9)[1]).toBeGreaterThan(0.3);
+    expect(at(32, 16)[0]).toBeGreaterThan(0.3);
+    expect(at(0, 0)).toEqual([0, 0, 0, Infinity, 0]);
+    expect(JSON.parse(readFileSync(place('seen.parts.json'), 'utf8'))).toEqual({ 1: 'Sphere / sphere' });
+  });
+
   it('says what an OpenEXR file cannot be, and which passes there are', async () => {
     expect((await run('render', painted, '--out', place('x.png'), '--passes', 'terms')).err).toContain('only OpenEXR files have layers');
     expect((await run('render', painted, '--out', place('x.exr'), '--size', '4096x16')).err).toContain('at most 2048 pixels a side');

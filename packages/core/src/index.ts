@@ -252,7 +252,7 @@ export {
   type SeenDocuments,
   type Studio,
 } from './frame/render-document';
-export { LARGEST_LAYERS, PICTURE_LAYERS, type PictureLayer } from './frame/picture-layers';
+export { channelsOf, LARGEST_LAYERS, PICTURE_LAYERS, RECORDED, type PictureLayer } from './frame/picture-layers';
 export type { PictureSize } from './frame/picture-part';
 export type { StageClocks } from './frame/uniforms';
 
@@ -324,6 +324,7 @@ export { readObj } from './import/obj/read-obj';
 
 // Checks of well-known mistakes.
 export { type CheckInput, type Finding, type Mend, type SeenThrough, silenceKey } from './checks/check';
+export { checkBudget } from './checks/over-budget';
 export { type Checked, type CheckFault, runChecks } from './checks/run-checks';
 
 // What a material costs.

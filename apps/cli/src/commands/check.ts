@@ -4,6 +4,7 @@ import {
   library,
   libraryWith,
   loopsCountedIn,
+  newCodeMaterial,
   readCode,
   type CodeMend,
   type Diagnostic,
@@ -12,7 +13,8 @@ import {
   type Range,
   type RelatedPlace,
 } from '@brelvin/core';
-import { CODE_FILE, foundIn } from '../code-file';
+import { beyondBudget, type CheckedBudget } from '../budget';
+import { CODE_FILE, foundIn, libraryBeside, readCodeFile } from '../code-file';
 import type { ExitCode, Output } from '../output';
 import { BadFile, readBrelvinDocument } from '../read-file';
 
@@ -36,11 +38,11 @@ export interface FileReport {
 /** Reads and compiles documents and shading code; says what is wrong with each file. */
 export async function check(
   files: readonly string[],
-  { json, warningsFine }: { json?: boolean; warningsFine?: boolean },
+  { json, warningsFine, budget }: { json?: boolean; warningsFine?: boolean; budget?: CheckedBudget },
   output: Output,
 ): Promise<ExitCode> {
   const reports: FileReport[] = [];
-  for (const file of files) reports.push({ file, problems: await problemsOf(file) });
+  for (const file of files) reports.push({ file, problems: await problemsOf(file, budget) });
   if (json) output.out(JSON.stringify(reports, null, 2));
   else for (const report of reports) tell(report, output);
   const counts = ({ severity }: FoundProblem): boolean => severity !== 'note' && !(warningsFine && severity === 'warning');
@@ -58,11 +60,14 @@ export function tell({ file, problems }: FileReport, output: Output): void {
   }
 }
 
-export async function problemsOf(file: string): Promise<FileReport['problems']> {
+export async function problemsOf(file: string, budget?: CheckedBudget): Promise<FileReport['problems']> {
   try {
     if (CODE_FILE.test(file)) {
       const { diagnostics, loops } = await foundIn(file);
-      return [...diagnostics.map(plain), ...loops.map(note)];
+      const read = budget && (await readCodeFile(file));
+      const beyond =
+        budget && read?.kind === 'material' ? await beyondBudget(file, newCodeMaterial(file, {}, read.code), budget, await libraryBeside(file)) : [];
+      return [...diagnostics.map(plain), ...loops.map(note), ...beyond.map(spent)];
     }
     const { document, functions } = await readBrelvinDocument(file);
     if (document.format !== 'brelvin-material') return [];
@@ -71,6 +76,7 @@ export async function problemsOf(file: string): Promise<FileReport['problems']> 
     const result = compileMaterial(document, known);
     return [
       ...(result.diagnostics?.map(plain) ?? result.problems),
+      ...(budget ? (await beyondBudget(file, document, budget, known)).map(spent) : []),
       ...(document.code ? loopsCountedIn(document.code, readCode(document.code, known)) : []).map(note),
     ];
   } catch (error) {
@@ -81,6 +87,10 @@ export async function problemsOf(file: string): Promise<FileReport['problems']> 
 
 function plain({ message, severity, line, column, range, mends, related }: Diagnostic): FoundProblem {
   return { severity, message, line, column, range, ...(mends ? { mends } : {}), ...(related ? { related } : {}) };
+}
+
+function spent(message: string): FoundProblem {
+  return { message };
 }
 
 /** What becomes of a loop whose length the text does not say. */

@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises';
-import { LARGEST_LAYERS, LARGEST_PICTURE, PICTURE_LAYERS, type PictureLayer, type PictureSize } from '@brelvin/core';
+import { channelsOf, LARGEST_LAYERS, LARGEST_PICTURE, PICTURE_LAYERS, type PictureLayer, type PictureSize, RECORDED } from '@brelvin/core';
 import { ExrWriter } from '@brelvin/io';
 import { nodeBinaries, pngFile } from '@brelvin/io/node';
 import type { ExitCode, Output } from '../output';
@@ -31,7 +31,7 @@ export interface RenderOptions {
  * @throws BadFile
  */
 export async function render(file: string, options: RenderOptions, output: Output): Promise<ExitCode> {
-  const { out, set, rig, view, size, time, parameter, frames, fps, progress } = options;
+  const { out, set, rig, view, size, time, parameter, frames, fps, progress, passes } = options;
   const ending = /\.(png|exr)$/.exec(out)?.[0];
   if (ending === undefined) throw new BadFile(`--out ${out}: pictures are written as PNG or OpenEXR; end the name in .png or .exr.`);
   const layers = layersOf(ending, options);
@@ -52,6 +52,7 @@ export async function render(file: string, options: RenderOptions, output: Outpu
         throw new BadFile(`${path}: cannot be written (${error.code ?? String(error)}).`);
       });
       output.out(path);
+      if (frame === 0 && passes.includes('part')) await writeParts(out, drawn, output);
     }
     return whole ? 0 : 1;
   });
@@ -78,18 +79,25 @@ function layersOf(ending: string, { passes, size }: RenderOptions): readonly Pic
 
 async function fileOf({ width, height }: PictureSize, { pixels, layers }: DrawnScene, exr: ExrWriter): Promise<Uint8Array> {
   if (!layers) return pngFile({ width, height }, pixels ?? new Uint8Array());
-  const channels = ['R', 'G', 'B', 'A'];
-  const all = [...layers].map(([layer, values]) => ({ ...(layer === 'whole' ? {} : { name: layer }), channels, values }));
+  const all = [...layers].map(([layer, values]) => ({ ...(layer === 'whole' ? {} : { name: layer }), channels: channelsOf(layer), values }));
   return exr.write(width, height, all);
 }
 
-/** `diffuse,specular`, or `terms` for all. @throws RangeError with words for the user */
+/** Writes which part each number stands for, beside the picture. */
+async function writeParts(out: string, { parts = [] }: DrawnScene, output: Output): Promise<void> {
+  const path = out.replace(/\.exr$/, '.parts.json');
+  await writeFile(path, `${JSON.stringify(Object.fromEntries(parts.map((part, index) => [index + 1, part])), null, 2)}\n`);
+  output.out(path);
+}
+
+/** `diffuse,normal`, or `terms` for all of light. @throws RangeError with words for the user */
 export function passesOf(text: string): readonly PictureLayer[] {
-  const terms = PICTURE_LAYERS.filter((layer) => layer !== 'whole');
+  const known = PICTURE_LAYERS.filter((layer) => layer !== 'whole');
+  const terms = known.filter((layer) => !RECORDED.some((each) => each === layer));
   return text.split(',').flatMap((name) => {
     if (name === 'terms') return terms;
-    const found = terms.find((term) => term === name);
-    if (!found) throw new RangeError(`There is no pass “${name}”. There is ${terms.join(', ')}, and terms for all of them.`);
+    const found = known.find((each) => each === name);
+    if (!found) throw new RangeError(`There is no pass “${name}”. There is ${known.join(', ')}, and terms for all of light.`);
     return [found];
   });
 }

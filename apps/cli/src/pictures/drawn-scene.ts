@@ -12,12 +12,14 @@ export interface SceneView {
   readonly seconds: number;
   /** What is drawn instead of a picture for eyes. */
   readonly layers?: readonly PictureLayer[];
+  /** How long the passes take, in place of a picture. */
+  readonly timed?: boolean;
   /** Told the part that is drawn, 0…1. */
   readonly onProgress?: (share: number) => void;
 }
 
 /** What was drawn, and whether nothing was missing; what was is told. */
-export interface DrawnScene extends Pick<RenderedDocument, 'pixels' | 'layers'> {
+export interface DrawnScene extends Pick<RenderedDocument, 'pixels' | 'layers' | 'parts' | 'times'> {
   readonly whole: boolean;
 }
 
@@ -25,7 +27,7 @@ export interface DrawnScene extends Pick<RenderedDocument, 'pixels' | 'layers'> 
 export async function drawnScene(
   studio: Studio,
   scene: SceneFile,
-  { size, view, seconds, layers, onProgress }: SceneView,
+  { size, view, seconds, layers, timed, onProgress }: SceneView,
   output: Output,
 ): Promise<DrawnScene> {
   const { lacks, ...drawn } = await renderDocument(studio, scene, fileAssets(scene.assets), {
@@ -34,10 +36,11 @@ export async function drawnScene(
     camera: cameraOf(scene, view),
     whole: scene.whole,
     layers,
+    timed,
     onProgress,
   });
   for (const { what, name, reason } of lacks) output.err(`${scene.name}: ${what} ${name ? `“${name}”` : 'without a name'}: ${reason}`);
-  if (!drawn.pixels && !drawn.layers)
+  if (!drawn.pixels && !drawn.layers && !drawn.times)
     throw new BadFile(`${scene.name}: there is no picture${lacks.length > 0 ? '' : ': nothing stands in the set'}.`);
   return { ...drawn, whole: lacks.length === 0 };
 }

@@ -43,7 +43,8 @@ export class EdgePasses {
   private targets?: EdgeTargets;
   private readonly values: OwnValues[] = [];
 
-  private readonly surfaces: ProgramPipelines;
+  /** Draws normal, depth and number of meshes that have no shape of their own. */
+  readonly surfaces: ProgramPipelines;
   private readonly edges: FullScreen;
 
   constructor(private readonly device: Device) {

@@ -11,6 +11,8 @@ import type { OwnValues } from './own-values';
 
 /** How a part of a mesh is drawn. */
 export interface PartDrawing {
+  /** What it is called: its mesh, and itself where that has several. */
+  readonly name?: string;
   /** Its range of the mesh's indices. */
   readonly first: number;
   readonly count: number;

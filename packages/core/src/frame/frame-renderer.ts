@@ -31,6 +31,7 @@ import { ImageBank } from './image-bank';
 import { SHADOW_FORMATS, type CasterCalls } from './shadows';
 import type { SampleCount } from './program-pipelines';
 import { isDrawnLater } from './see-through';
+import { FAR_AWAY, seenRecord, type SeenRecord } from './seen-record';
 import { SurfaceDrawings } from './surface-drawings';
 import { DISTANCE_FORMATS, PICTURE_FORMATS, RenderTargets, type BehindTargets, type DistanceTargets } from './targets';
 import { frameGlobals } from './uniforms';
@@ -230,6 +231,22 @@ export class FrameRenderer {
     this.programs.shadows.draw(shadows, items, calls, casters?.standing);
   }
 
+  /** What is seen at each pixel of a picture, one thing and not a mean of several; see `SeenRecord`. */
+  async record({ items, camera, rig, ...clocks }: Picture, size: PictureSize): Promise<SeenRecord> {
+    const context = this.begin(frameGlobals(camera, rig, size, clocks, [], size), rig, {});
+    this.blocks.inspectBy(WHOLE_PICTURE);
+    const { far } = this.targetsFor(size, 1);
+    this.drawDistances(far, items, context);
+    const distances = await this.device.readFloats(far.distance);
+    markOutlines(items, []);
+    const { surfaces } = this.programs.edges;
+    const draws = items.map((item) =>
+      this.drawings.call(item, context, DISTANCE_FORMATS, item.surface?.compiled.shaped ? 'edges' : surfaces),
+    );
+    this.device.runPass({ label: 'parts', colour: far.distance, depth: far.depth, clear: [0, 0, 0, 0], draws });
+    return seenRecord(camera, distances, await this.device.readFloats(far.distance));
+  }
+
   /** What is behind everything, and all that hides it. */
   private open(
     { colour, depth, formats }: RenderTargets,
@@ -342,8 +359,6 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
-/** Metres at which nothing stands: farther than the camera goes, and still a half float. */
-const FAR_AWAY = 6e4;
 
 /** The part of a picture that hides what is behind it. */
 interface OpenedScene {

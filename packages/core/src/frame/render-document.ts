@@ -1,6 +1,6 @@
 import type { LightRig, Material, MaterialImage, OrbitCamera, StageSet } from '@brelvin/contract';
 import type { Library } from '../catalogue/library';
-import type { Device } from '../device/device';
+import type { Device, PassTimes } from '../device/device';
 import { newFloorMaterial } from '../document/new-documents';
 import { FLOOR } from '../document/part-rules';
 import type { SurfaceVariant } from '../compile/surface-programs';
@@ -12,7 +12,8 @@ import { litProgram } from '../scene/lights';
 import { wholePicture } from './large-picture';
 import { FrameRenderer } from './frame-renderer';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
-import { drawLayers, type PictureLayer } from './picture-layers';
+import { drawLayers, RECORDED, type PictureLayer } from './picture-layers';
+import type { Picture } from './picture';
 import type { MeshBank } from './mesh-bank';
 import { StageScene } from './stage-scene';
 import type { PictureSize } from './picture-part';
@@ -58,6 +59,8 @@ export interface RenderView {
   readonly whole?: boolean;
   /** What is drawn instead of a picture for eyes; see `drawLayers`. */
   readonly layers?: readonly PictureLayer[];
+  /** In place of a picture: how long its passes take. */
+  readonly timed?: boolean;
   /** Asked between steps: once it says no, nothing more is done. */
   readonly wanted?: () => boolean;
   /** Told the part of the picture that is drawn, 0…1. */
@@ -79,6 +82,10 @@ export interface RenderedDocument {
   readonly pixels?: Uint8Array<ArrayBuffer>;
   /** In place of pixels, where layers were wanted. */
   readonly layers?: ReadonlyMap<PictureLayer, Float32Array<ArrayBuffer>>;
+  /** With them: what the numbers of the layer `part` stand for, from 1. */
+  readonly parts?: readonly string[];
+  /** Where that was wanted. */
+  readonly times?: PassTimes;
   readonly lacks: readonly RenderLack[];
 }
 
@@ -91,7 +98,7 @@ export async function renderDocument(
   { device, renderer, surfaces }: Studio,
   { bench, materials, set, rig, library }: SeenDocuments,
   assets: AssetReader,
-  { size, seconds = 0, camera, whole, layers, wanted = () => true, onProgress = () => undefined }: RenderView,
+  { size, seconds = 0, camera, whole, layers, timed, wanted = () => true, onProgress = () => undefined }: RenderView,
 ): Promise<RenderedDocument> {
   const lacks: RenderLack[] = [];
   const scene = new StageScene(device, renderer);
@@ -110,7 +117,7 @@ export async function renderDocument(
     const view = camera ?? (whole ? scene.wholeView() : scene.portrait());
     if (scene.items(seconds).length === 0) return { lacks };
     const lit = litProgram(rig);
-    const apart = layers?.some((layer) => layer !== 'whole') === true;
+    const apart = layers?.some((layer) => layer !== 'whole' && !RECORDED.some((each) => each === layer)) === true;
     const variants: SurfaceVariant[] = [...(lit === 'plain' ? [] : [lit]), ...(apart ? (['inspect'] as const) : [])];
     const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];
     for (const [id, material] of new Map([...floor, ...materials])) {
@@ -125,9 +132,11 @@ export async function renderDocument(
     if (rig.environment && !(await environments.bring(rig.environment, (files) => assets.environment(files))))
       lacks.push(lack('environment', rig.environment.name, 'It cannot be had: its light is missing.'));
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
-    const drawn = async (): Promise<Pick<RenderedDocument, 'pixels' | 'layers'>> => {
+    const drawn = async (): Promise<Omit<RenderedDocument, 'lacks'>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
-      if (layers) return { layers: await drawLayers(renderer, picture, size, layers) };
+      if (layers)
+        return { layers: await drawLayers(renderer, picture, size, layers), parts: picture.items.map(({ part }) => part?.name ?? '') };
+      if (timed) return { times: await timesOf(device, renderer, picture, size) };
       const goesOn = (done: number, of: number): boolean => {
         onProgress(done / of);
         return wanted();
@@ -145,6 +154,15 @@ export async function renderDocument(
     return wanted() ? { ...made, lacks } : { lacks };
   } finally {
     scene.destroy();
+  }
+}
+
+async function timesOf(device: Device, renderer: FrameRenderer, picture: Picture, size: PictureSize): Promise<PassTimes> {
+  const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
+  try {
+    return await device.timePasses(() => renderer.draw(picture, { size, samples: 4, target, targetSize: size }));
+  } finally {
+    target.destroy();
   }
 }
 

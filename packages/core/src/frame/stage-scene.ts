@@ -288,6 +288,7 @@ export class StageScene {
         surface: worn?.surface,
         material: worn?.material,
         part: {
+          name: this.nameOf(part),
           first: part.first,
           count: part.count,
           object: part.object,
@@ -306,6 +307,12 @@ export class StageScene {
         },
       },
     ];
+  }
+
+  private nameOf({ mesh, part }: StandingPart): string {
+    if (mesh === FLOOR) return 'floor';
+    const name = this.set?.meshes[mesh]?.name ?? mesh;
+    return part === '' ? name : `${name} / ${part}`;
   }
 
   private copiesFarFirst(standing: StandingMesh, camera: OrbitCamera): DeviceBuffer {
