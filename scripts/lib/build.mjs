@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { ROOT, run } from './run.mjs';
 
@@ -9,6 +9,8 @@ const SMALLEST_PACKED = 1024;
 /** What `buildServer` makes. */
 export const SERVER = 'apps/server/dist/main.js';
 export const WORKER = 'apps/server/dist/worker.js';
+const COMMAND_LINE = 'apps/cli/dist/run.js';
+const BUILT = { [SERVER]: 'apps/server/src/main.ts', [WORKER]: 'apps/server/src/worker.ts', [COMMAND_LINE]: 'apps/cli/src/run.ts' };
 const STAMP = join(ROOT, 'apps', 'bench', 'dist', '.built');
 
 /** Puts the shader library's texts where the code imports them from. */
@@ -25,13 +27,13 @@ export function buildPages() {
   writeFileSync(STAMP, '');
 }
 
-/** Server and worker as one file each, so that no compiler is needed where it runs; quick enough to be done anew each time. */
+/** Server, worker and the command line that workers call as one file each, so that no compiler is needed where it runs; quick enough to be done anew each time. */
 export async function buildServer() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: ROOT,
-    entryPoints: ['apps/server/src/main.ts', 'apps/server/src/worker.ts'],
-    outdir: dirname(SERVER),
+    entryPoints: Object.fromEntries(Object.entries(BUILT).map(([built, source]) => [built.replace(/\.js$/, ''), source])),
+    outdir: '.',
     tsconfig: 'apps/server/tsconfig.json',
     bundle: true,
     platform: 'node',

@@ -12,7 +12,7 @@ describe('What is built for another place', () => {
     const folder = mkdtempSync(join(tmpdir(), 'brelvin-place-'));
     try {
       expect(spawnSync('npm', ['run', '-s', 'build'], { cwd: ROOT, encoding: 'utf8' }).status).toBe(0);
-      for (const part of ['apps/server/dist', 'apps/server/drizzle', 'apps/bench/dist'])
+      for (const part of ['apps/server/dist', 'apps/server/drizzle', 'apps/bench/dist', 'apps/cli/dist'])
         cpSync(join(ROOT, part), join(folder, part), { recursive: true });
       cpSync(join(ROOT, 'package.json'), join(folder, 'package.json'));
       symlinkSync(join(ROOT, 'node_modules'), join(folder, 'node_modules'));
@@ -38,6 +38,16 @@ describe('What is built for another place', () => {
       expect(await status('/api/documents?kind=material')).toBe(401);
       expect(await status('/api/documents?kind=material', { authorization: 'Bearer lantern on the quay' })).toBe(200);
       expect(await (await fetch(`http://127.0.0.1:${port}/`)).text()).toContain('Sign in · Brelvin');
+      // A worker of the same build works for the same database, with the command line beside it.
+      const worker = spawn('node', ['apps/server/dist/worker.js'], {
+        cwd: folder,
+        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+        env: { ...process.env, ...database },
+      });
+      expect(await new Promise((resolve) => worker.once('message', resolve))).toEqual(jasmine.objectContaining({ working: true }));
+      const workerEnded = new Promise((resolve) => worker.once('exit', resolve));
+      worker.kill('SIGTERM');
+      expect(await workerEnded).toBe(0);
       const ended = new Promise((resolve) => server.once('exit', resolve));
       server.kill('SIGTERM');
       expect(await ended).toBe(0);

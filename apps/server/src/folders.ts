@@ -6,5 +6,5 @@ export const MIGRATIONS = fileURLToPath(new URL('../drizzle', import.meta.url));
 export const DEMO_PICTURES = fileURLToPath(new URL('../demo-pictures', import.meta.url));
 /** The built web application. */
 export const PAGES = fileURLToPath(new URL('../../bench/dist/browser', import.meta.url));
-/** Draws in a process of its own. */
-export const COMMAND_LINE = fileURLToPath(new URL('../../cli/bin/brelvin.mjs', import.meta.url));
+/** Draws in a process of its own; built with the server. */
+export const COMMAND_LINE = fileURLToPath(new URL('../../cli/dist/run.js', import.meta.url));
