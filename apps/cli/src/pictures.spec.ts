@@ -59,6 +59,14 @@ function pixel(picture: string, x: number, y: number): number[] {
   return [...data.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)];
 }
 
+describe('brelvin check --budget', () => {
+  it('measures a picture where milliseconds are bounded, and says by how much it is beyond', async () => {
+    const { code, err } = await run('check', painted, '--budget', 'ms=0.01');
+    expect(code).toBe(1);
+    expect(err).toMatch(/painted\.glsl: [\d,.]+ milliseconds where 0\.010 are allowed\./);
+  });
+});
+
 describe('brelvin render', () => {
   it('draws a material’s code on a sphere, with parameters as they are set', async () => {
     const plain = place('plain.png');

@@ -7,6 +7,8 @@ import { GraphEditor } from '../editors/graph-editor';
 import type { StageState } from '../stage/stage-state';
 import { ValueControl } from '../values/value-control';
 import { specOfParameter } from '../values/value-spec';
+import { counted } from '../cost/cost-words';
+import { ComparedCosts } from './compared-costs';
 import { Comparison } from './comparison';
 
 const MODES: readonly Choice<CompareView['mode']>[] = [
@@ -20,6 +22,7 @@ const MODES: readonly Choice<CompareView['mode']>[] = [
   selector: 'brelvin-compare-bar',
   imports: [Choices, Icon, NumberField, ValueControl],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [ComparedCosts],
   host: { class: 'compare-bar', role: 'group', 'aria-label': 'Compare' },
   template: `
     <span class="compare-row">
@@ -56,7 +59,7 @@ const MODES: readonly Choice<CompareView['mode']>[] = [
     <span
       class="compare-row compare-numbers"
       role="status"
-      title="Mean and largest difference of a channel, the part of the picture that differs, and how long each picture took to draw"
+      title="Mean and largest difference of a channel, the part of the picture that differs, how long each picture took to draw, and what its material asks for at each pixel at most"
       >{{ numbers() }}</span
     >
   `,
@@ -65,6 +68,7 @@ export class CompareBar {
   readonly result = input<StageState['compared']>();
 
   protected readonly compare = inject(Comparison);
+  private readonly spent = inject(ComparedCosts);
   private readonly editor = inject(GraphEditor);
   protected readonly modes = MODES;
 
@@ -82,7 +86,10 @@ export class CompareBar {
     const { mean, largest, share } = result.difference;
     const apart = largest === 0 ? 'no difference' : `apart ${short(mean)} of 255, at most ${largest}, over ${short(share * 100)} %`;
     const [first = 0, second = 0] = result.costs;
-    return `${apart} · ${Math.round(first)} and ${Math.round(second)} ms`;
+    const [spent, other] = this.spent.costs() ?? [];
+    const counts = spent && other ? ` · ${counted(spent.instructions)} and ${counted(other.instructions)} instructions` : '';
+    const reads = spent && other && spent.reads + other.reads > 0 ? `, ${spent.reads} and ${other.reads} reads` : '';
+    return `${apart} · ${Math.round(first)} and ${Math.round(second)} ms${counts}${reads}`;
   });
 }
 

@@ -34,6 +34,8 @@ export class Comparison {
   private readonly store = inject(DocumentStore);
   private readonly compiledBench = toSignal(toObservable(this.store.materialId).pipe(switchMap((id) => this.compiler.watch(id ?? ''))));
 
+  /** The program of the second picture, where it is another one. */
+  readonly otherProgram = computed(() => (this.fetched().material ? this.compiledOther()?.compiled : undefined));
   readonly with = this.wanted.asReadonly();
   readonly view = signal(FIRST_VIEW);
   /** Why there is no second picture. */

@@ -61,6 +61,12 @@ export class CostWatch {
     return new Map(parts.flatMap(({ place, pixel, vertex }) => ('node' in place ? [[place.node, hasCost(pixel) ? pixel : vertex]] : [])));
   });
 
+  /** What another open material costs in the same light; nothing while it does not compile. */
+  async costOf(id: string): Promise<Cost | undefined> {
+    const cost = await this.compiler.cost(id, { lights: this.lights(), lit: litProgram(this.rig()) });
+    return 'pixel' in cost ? cost.pixel : undefined;
+  }
+
   /** Until the function that comes back is called. */
   look(): () => void {
     this.lookers.update((count) => count + 1);
