@@ -4,6 +4,7 @@ import { newMaterial } from '../document/new-documents';
 import type { OutletAddress } from '../document/graph';
 import { EACH_LIGHT_GROUP } from './each-light-group';
 import { materialOf } from '../testing/graphs';
+import { outletVariant } from './compile-outlets';
 import { MOST_OUTLETS } from './limits';
 import { MOST_CARRIED } from './limits';
 
@@ -160,6 +161,20 @@ describe('Programs for looking at outlets', () => {
         Object.keys(nodes).map((node) => ({ node, outlet: 'result' })),
       ).outlets.length,
     ).toBe(MOST_OUTLETS);
+  });
+
+  it('are spread over programs that compute only what their own need, and are fed what any of them reads', () => {
+    const nodes = Object.fromEntries(Array.from({ length: 9 }, (_, index) => [`n${index}`, 'uv'] as const));
+    const { compiled } = outlets(materialOf({ ...nodes, n8: ['colour', { value: [0.2, 0.4, 0.6] }] }), [
+      ...Object.keys(nodes).map((node) => ({ node, outlet: 'result' })),
+    ]);
+    expect(Object.keys(compiled.variants)).toEqual(['outlets1']);
+    expect(outletVariant(7)).toBeUndefined();
+    expect(outletVariant(8)).toBe('outlets1');
+    expect(outletVariant(-1)).toBeUndefined();
+    expect(compiled.program.fragment.text).not.toContain('materialValues');
+    expect(compiled.variants.outlets1?.fragment.text).toContain('materialValues');
+    expect(compiled.blocks.map(({ name }) => name)).toContain('Material');
   });
 
   it('say what is wrong with a graph', () => {

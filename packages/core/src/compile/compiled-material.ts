@@ -7,7 +7,7 @@ import type { FrameComputation, SystemReads } from './link-surface';
 import type { BakedInlet, ProgramImage } from './lower';
 import type { GraphProblem } from './resolve';
 import type { Slot } from './slots';
-import type { SurfaceVariant } from './surface-programs';
+import type { SurfaceVariant, Variants } from './surface-programs';
 
 /**
  * A material's programs, with all that is needed to feed them.
@@ -20,7 +20,7 @@ export interface CompiledMaterial<Code = Program> extends SystemReads {
   /** What draws the surface as it is seen. */
   readonly program: Code;
   /** The same surface under shadows, and to be taken apart; only where they were asked for. */
-  readonly variants: Readonly<Partial<Record<SurfaceVariant, Code>>>;
+  readonly variants: Variants<Code>;
   readonly blocks: readonly BlockLayout[];
   readonly slots: readonly Slot[];
   readonly frame: FrameComputation;

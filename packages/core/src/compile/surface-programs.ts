@@ -12,6 +12,12 @@ import { VERTEX_GAP } from './vertex-gap';
  * wires.
  */
 export type SurfaceVariant = 'shadowed' | 'occluded' | 'inspect' | 'hull' | 'lines' | 'caster' | 'distance' | 'cover' | 'edges' | 'wires';
+/** Of a program of outlets: gives others than the first few; see `outletVariant`. */
+export type OutletVariant = `outlets${number}`;
+export type ProgramVariant = SurfaceVariant | OutletVariant;
+
+/** Programs besides the plain one, by what they are for. */
+export type Variants<Code> = Readonly<Partial<Record<SurfaceVariant, Code>> & Record<OutletVariant, Code>>;
 
 /** All programs that a material's painters can be linked into. */
 export type SurfaceProgram = 'plain' | 'outlets' | SurfaceVariant;

@@ -13,6 +13,7 @@ import { environmentGlobals } from './environment/environment-globals';
 import { FrameBlocks } from './frame-blocks';
 import { framePrograms, type FramePrograms } from './frame-programs';
 import { GroupCache } from './group-cache';
+import { outletVariant } from '../compile/compile-outlets';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
 import { MeshBank } from './mesh-bank';
 import { isWireView, takesApart, WHOLE_PICTURE } from './inspection';
@@ -339,7 +340,8 @@ export class FrameRenderer {
           rig,
           seen,
         ),
-      drawCall: (item, context, into, quiet) => this.drawings.call(item, context, into, quiet ? this.programs.quiet : undefined),
+      drawCall: (item, context, into, outlet) =>
+        this.drawings.call(item, context, into, outlet === undefined ? this.programs.quiet : outletVariant(outlet)),
     };
   }
 

@@ -1,11 +1,11 @@
-import type { SurfaceVariant } from '../compile/surface-programs';
+import type { ProgramVariant } from '../compile/surface-programs';
 import type { DeviceBuffer, DrawCall, PassFormats } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { PictureContext } from './picture-context';
 import { ProgramPipelines, type PipelineState } from './program-pipelines';
 
 /** Programs of a surface that are drawn like its plain one; a hull has a geometry of its own. */
-export type PlainVariant = Exclude<SurfaceVariant, 'hull'>;
+export type PlainVariant = Exclude<ProgramVariant, 'hull'>;
 /** By what an item is drawn: a program of its own surface, or one of the frame's. */
 export type DrawnBy = PlainVariant | ProgramPipelines;
 

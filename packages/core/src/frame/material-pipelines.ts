@@ -1,4 +1,4 @@
-import type { SurfaceVariant } from '../compile/surface-programs';
+import type { ProgramVariant } from '../compile/surface-programs';
 import type { LitProgram } from '../scene/lights';
 import { writeMaterialValues, type FrameGlobals } from '../compile/material-values';
 import type { LiveValues } from '../compile/slots';
@@ -10,7 +10,7 @@ import { vertexLayouts } from './mesh-buffers';
 import { OwnValues } from './own-values';
 import { SHADOW_BIAS, ProgramPipelines, type PipelineWays } from './program-pipelines';
 
-type ProgramName = LitProgram | SurfaceVariant;
+type ProgramName = LitProgram | ProgramVariant;
 
 /** Where what is wanted is not here, these stand in for it, the first that is. */
 const LIT: readonly LitProgram[] = ['shadowed', 'occluded', 'plain'];
@@ -85,7 +85,7 @@ export class MaterialPipelines {
     return this.source;
   }
 
-  has(variant: SurfaceVariant): boolean {
+  has(variant: ProgramVariant): boolean {
     return this.programs.has(variant);
   }
 

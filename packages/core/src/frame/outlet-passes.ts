@@ -17,8 +17,8 @@ export interface OutletScene {
    * @param corner what is added to a place in the target to get the one in the picture
    */
   readonly frame: (size: PictureSize, corner?: readonly [x: number, y: number]) => PictureContext;
-  /** An item's drawing by its own surface, or in plain grey. */
-  readonly drawCall: (item: FrameItem, context: PictureContext, into: PassFormats, quiet: boolean) => DrawCall;
+  /** An item's drawing by the program of its surface that gives an outlet; in plain grey without one. */
+  readonly drawCall: (item: FrameItem, context: PictureContext, into: PassFormats, outlet?: number) => DrawCall;
 }
 
 /** What is seen at a pixel. */
@@ -40,9 +40,11 @@ const PROBED: PictureSize = { width: 128, height: 2 };
 /** Pixels are computed two by two: so are those of the whole picture, which derivatives show. */
 const QUAD = 2;
 
-/** Draws outlets one by one, by one program: small pictures into an atlas, values of a pixel. */
+/** Draws outlets one by one: small pictures into an atlas, values of a pixel. */
 export class OutletPasses {
   private readonly peek: BoundBlock;
+  /** Surfaces whose programs the driver has made ready for the atlas. */
+  private readonly ready = new WeakSet<object>();
   private probed?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
   private atlas?: { readonly colour: DeviceTexture; readonly depth: DeviceTexture };
 
@@ -71,13 +73,20 @@ export class OutletPasses {
   async draw(item: FrameItem, cells: readonly OutletCell[], side: number, scene: OutletScene): Promise<Uint8Array<ArrayBuffer>> {
     const { colour, depth } = this.atlasFor(Math.ceil(cells.length / ATLAS_COLUMNS), side);
     const into = formatsOf({ colour, depth });
+    const drawCells = (size: number): void =>
+      cells.forEach((cell, index) => {
+        const viewport = { x: (index % ATLAS_COLUMNS) * size, y: Math.floor(index / ATLAS_COLUMNS) * size, width: size, height: size };
+        const context = scene.frame(viewport, [-viewport.x, -viewport.y]);
+        this.look(cell);
+        this.device.runPass({ label: 'outlets', colour, depth, viewport, draws: [scene.drawCall(item, context, into, cell.outlet)] });
+      });
+    if (item.surface && !this.ready.has(item.surface)) {
+      // Several programs at once, out of the way of what is drawn meanwhile.
+      await this.device.makeReady(() => drawCells(1));
+      this.ready.add(item.surface);
+    }
     this.device.runPass({ label: 'outlets', colour, depth, clear: [0, 0, 0, 0], draws: [] });
-    cells.forEach((cell, index) => {
-      const viewport = { x: (index % ATLAS_COLUMNS) * side, y: Math.floor(index / ATLAS_COLUMNS) * side, width: side, height: side };
-      const context = scene.frame(viewport, [-viewport.x, -viewport.y]);
-      this.look(cell);
-      this.device.runPass({ label: 'outlets', colour, depth, viewport, draws: [scene.drawCall(item, context, into, false)] });
-    });
+    drawCells(side);
     return this.device.readPixels(colour);
   }
 
@@ -118,7 +127,7 @@ export class OutletPasses {
     this.look({ outlet: PLACE });
     pass(
       0,
-      items.map((item) => scene.drawCall(item, context, into, item.surface !== surface)),
+      items.map((item) => scene.drawCall(item, context, into, item.surface === surface ? PLACE : undefined)),
     );
     const [x = 0, y = 0, z = 0, mark = 0] = (await read())(0);
     if (mark < 0.5) return undefined;
@@ -130,11 +139,13 @@ export class OutletPasses {
     for (let first = 0; first < outlets.length; first += most) {
       const some = outlets.slice(first, first + most);
       this.device.runPass({ label: 'outlets', colour, depth, clear: [0, 0, 0, 0], draws: [] });
-      const calls = own.map((item) => scene.drawCall(item, context, into, false));
       some.forEach((outlet, cell) => {
         frame(cell);
         this.look({ outlet });
-        pass(cell, calls);
+        pass(
+          cell,
+          own.map((item) => scene.drawCall(item, context, into, outlet)),
+        );
       });
       const at = await read();
       values.push(...some.map((_, cell) => at(cell)));
@@ -155,7 +166,7 @@ export class OutletPasses {
       const context = scene.frame(size);
       this.look({ outlet });
       const own = items.filter((item) => item.surface === surface);
-      const draws = own.map((item) => scene.drawCall(item, context, formatsOf({ colour, depth }), false));
+      const draws = own.map((item) => scene.drawCall(item, context, formatsOf({ colour, depth }), outlet));
       this.device.runPass({ label: 'outlets', colour, depth, clear: [NOWHERE, 0, 0, 0], draws });
       const pixels = await this.device.readFloats(colour);
       const values = Array.from({ length: size.width * size.height }, (_, index) => [...pixels.subarray(index * 4, index * 4 + 4)]);

@@ -1,4 +1,5 @@
 import type { DrawCall, PassFormats } from '../device/device';
+import { outletVariant } from '../compile/compile-outlets';
 import type { FrameItem } from './frame-item';
 import type { FramePrograms } from './frame-programs';
 import type { ItemDrawings, PlainVariant } from './item-drawings';
@@ -22,7 +23,7 @@ export class SurfaceDrawings {
     if (!lens && inspection?.view === 'wires') return [];
     return items.map((item) => {
       if (!lens) return this.drawings.call(item, context, into, variant);
-      return this.drawings.call(item, context, into, item.surface === lens.surface ? undefined : this.programs.quiet);
+      return this.drawings.call(item, context, into, item.surface === lens.surface ? outletVariant(lens.outlet) : this.programs.quiet);
     });
   }
 
