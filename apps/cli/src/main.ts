@@ -8,7 +8,7 @@ import { sayDevice } from './commands/device';
 import { emit, type EmitOptions } from './commands/emit';
 import { fuzz, LEGS, type FuzzOptions } from './commands/fuzz';
 import { listNodes } from './commands/nodes';
-import { passesOf, pictureSize, render, type RenderOptions } from './commands/render';
+import { cameraOf, passesOf, pictureSize, render, type RenderOptions } from './commands/render';
 import { watch } from './commands/watch';
 import { CONSOLE, type ExitCode, type Output } from './output';
 import { BadFile } from './read-file';
@@ -59,6 +59,11 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--set <file>', 'the set to stand it in')
     .option('--rig <file>', 'the light rig')
     .option('--view <name>', 'a saved view of the set; without one, what the Library shows')
+    .addOption(
+      new Option('--camera <json>', 'where the eye is, as it stands in sets, in place of a view').argParser((text: string) =>
+        argument(() => cameraOf(text)),
+      ),
+    )
     .addOption(new Option('--size <size>', 'pixels, width x height').argParser(sizeOf).default(pictureSize('512x512'), '512x512'))
     .option('--time <seconds>', 'of what moves', anyNumber, 0)
     .option('--parameter <name=value>', 'a parameter of the material; may be given several times', gathered, [])

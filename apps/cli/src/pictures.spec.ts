@@ -152,6 +152,16 @@ describe('brelvin render', () => {
     expect([seen.code, seen.err]).toEqual([0, '']);
     const [red = 0, green = 0] = pixel(out, 4, 4);
     expect(green).toBeGreaterThan(red + 50);
+    const other = place('camera.png');
+    const same = await run('render', painted, '--out', other, ...SMALL, '--set', set, '--rig', rig, '--camera', JSON.stringify(camera));
+    expect([same.code, readFileSync(other)]).toEqual([0, readFileSync(out)]);
+    for (const [text, words] of [
+      ['near', /must be JSON/],
+      [JSON.stringify({ ...camera, distance: 'far' }), /distance/],
+    ] as const) {
+      const refused = await run('render', painted, '--out', other, '--camera', text);
+      expect([refused.code, refused.err]).toEqual([2, jasmine.stringMatching(words)]);
+    }
     const wrong = await run('render', painted, '--out', out, '--set', set, '--view', 'near');
     expect([wrong.code, wrong.err]).toEqual([1, 'painted.glsl: the set has no view “near”. There is “from afar”.']);
     expect((await run('render', painted, '--out', out, '--set', rig)).err).toBe(`${rig}: is no set.`);

@@ -44,6 +44,7 @@ export {
   type PartRule,
   type SavedView,
   SET_VERSION,
+  ORBIT_CAMERA,
   type SetFloor,
   type SetMesh,
   type StageSet,

@@ -1,4 +1,5 @@
 import { writeFile } from 'node:fs/promises';
+import { ORBIT_CAMERA, validate, type OrbitCamera } from '@brelvin/contract';
 import { channelsOf, LARGEST_LAYERS, LARGEST_PICTURE, PICTURE_LAYERS, type PictureLayer, type PictureSize, RECORDED } from '@brelvin/core';
 import { ExrWriter } from '@brelvin/io';
 import { nodeBinaries, pngFile } from '@brelvin/io/node';
@@ -13,6 +14,8 @@ export interface RenderOptions {
   readonly set?: string;
   readonly rig?: string;
   readonly view?: string;
+  /** In its place. */
+  readonly camera?: OrbitCamera;
   readonly size: PictureSize;
   readonly time: number;
   readonly parameter: readonly string[];
@@ -31,7 +34,7 @@ export interface RenderOptions {
  * @throws BadFile
  */
 export async function render(file: string, options: RenderOptions, output: Output): Promise<ExitCode> {
-  const { out, set, rig, view, size, time, parameter, frames, fps, progress, passes } = options;
+  const { out, set, rig, view, camera, size, time, parameter, frames, fps, progress, passes } = options;
   const ending = /\.(png|exr)$/.exec(out)?.[0];
   if (ending === undefined) throw new BadFile(`--out ${out}: pictures are written as PNG or OpenEXR; end the name in .png or .exr.`);
   const layers = layersOf(ending, options);
@@ -45,7 +48,7 @@ export async function render(file: string, options: RenderOptions, output: Outpu
       const onProgress = (share: number): void => {
         if (progress) output.out(`progress ${((frame + share) / (frames ?? 1)).toFixed(3)}`);
       };
-      const drawn = await drawnScene(studio, scene, { size, view, seconds: time + frame / fps, layers, onProgress }, told);
+      const drawn = await drawnScene(studio, scene, { size, view, camera, seconds: time + frame / fps, layers, onProgress }, told);
       whole &&= drawn.whole;
       const path = frames === undefined ? out : out.replace(/\.\w+$/, `.${String(frame + 1).padStart(4, '0')}${ending}`);
       await writeFile(path, await fileOf(size, drawn, exr)).catch((error: NodeJS.ErrnoException) => {
@@ -88,6 +91,19 @@ async function writeParts(out: string, { parts = [] }: DrawnScene, output: Outpu
   const path = out.replace(/\.exr$/, '.parts.json');
   await writeFile(path, `${JSON.stringify(Object.fromEntries(parts.map((part, index) => [index + 1, part])), null, 2)}\n`);
   output.out(path);
+}
+
+/** `{"target":[0,0,0],"distance":5,"azimuth":0.5,"elevation":0.3,"fieldOfView":0.6}`. @throws RangeError with words for the user */
+export function cameraOf(text: string): OrbitCamera {
+  let camera: unknown;
+  try {
+    camera = JSON.parse(text);
+  } catch {
+    throw new RangeError('It must be JSON, as cameras stand in sets.');
+  }
+  const [problem] = validate(ORBIT_CAMERA, camera);
+  if (problem) throw new RangeError(`${problem.place || 'camera'}: ${problem.message}`);
+  return camera as OrbitCamera;
 }
 
 /** `diffuse,normal`, or `terms` for all of light. @throws RangeError with words for the user */

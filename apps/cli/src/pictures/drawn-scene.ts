@@ -1,3 +1,4 @@
+import type { OrbitCamera } from '@brelvin/contract';
 import { renderDocument, type PictureLayer, type PictureSize, type RenderedDocument, type Studio } from '@brelvin/core';
 import type { Output } from '../output';
 import { BadFile } from '../read-file';
@@ -8,6 +9,8 @@ export interface SceneView {
   readonly size: PictureSize;
   /** Name of a saved view of the set. */
   readonly view?: string;
+  /** In its place. */
+  readonly camera?: OrbitCamera;
   /** Of the Stage's clock. */
   readonly seconds: number;
   /** What is drawn instead of a picture for eyes. */
@@ -27,13 +30,13 @@ export interface DrawnScene extends Pick<RenderedDocument, 'pixels' | 'layers' |
 export async function drawnScene(
   studio: Studio,
   scene: SceneFile,
-  { size, view, seconds, layers, timed, onProgress }: SceneView,
+  { size, view, camera, seconds, layers, timed, onProgress }: SceneView,
   output: Output,
 ): Promise<DrawnScene> {
   const { lacks, ...drawn } = await renderDocument(studio, scene, fileAssets(scene.assets), {
     size,
     seconds,
-    camera: cameraOf(scene, view),
+    camera: camera ?? cameraOf(scene, view),
     whole: scene.whole,
     layers,
     timed,

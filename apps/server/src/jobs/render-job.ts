@@ -28,11 +28,12 @@ export async function renderJob(
       return path;
     };
     const out = join(folder, 'picture.png');
-    const { document, set, rig, view, width, height, seconds } = wish;
+    const { document, set, rig, view, camera, width, height, seconds } = wish;
     const args = [COMMAND_LINE, 'render', await put('document', document), '--out', out, '--size', `${width}x${height}`, '--progress'];
     if (set !== undefined) args.push('--set', await put('set', set));
     if (rig !== undefined) args.push('--rig', await put('rig', rig));
     if (view !== undefined) args.push('--view', view);
+    if (camera) args.push('--camera', JSON.stringify(camera));
     if (seconds !== undefined) args.push('--time', String(seconds));
     const onLine = (line: string): void => {
       const share = /^progress (\d(?:\.\d+)?)$/.exec(line)?.[1];

@@ -1,4 +1,5 @@
 import { assetAddress, documentId, LONGEST_NAME, name } from '../documents/names';
+import { ORBIT_CAMERA } from '../documents/set';
 import { count, described, list, moment, number, object, oneOf, optional, text, whole, withDefault, type TypeOf } from '../schema/schema';
 
 /** The longer side of a picture, pixels. */
@@ -21,6 +22,7 @@ export const RENDER_WISH = object({
   set: optional(documentId, 'Another set than the one that it was last seen in.'),
   rig: optional(documentId, 'Another light rig.'),
   view: optional(name, 'A saved view of the set; without one, what the Library shows.'),
+  camera: optional(ORBIT_CAMERA, 'In place of a saved view.'),
   seconds: optional(number(0), 'Of the Stage’s clock.'),
 });
 

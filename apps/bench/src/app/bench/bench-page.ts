@@ -38,6 +38,7 @@ import { LinkedImages } from './maps/linked-images';
 import { MapSetEditor } from './maps/map-set-editor';
 import { PanelRow } from './page/panel-row';
 import { FOLLOWERS, REGISTERED } from './registered';
+import { AskedStills } from './stage/asked-stills';
 import { StageFiles } from './stage/stage-files';
 import { StageBinding } from './stage/stage-binding';
 import { StillWork } from './stage/still-work';
@@ -60,6 +61,7 @@ import { Workspace } from './page/workspace';
     BenchResult,
     BudgetShelf,
     CheckRunner,
+    AskedStills,
     CostWatch,
     MeasuredCosts,
     SourceEditor,

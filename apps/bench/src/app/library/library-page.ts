@@ -1,7 +1,7 @@
 import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { DocumentSummary } from '@brelvin/contract';
 import { applyChanges, newRig, newSet, renameFunction } from '@brelvin/core';
 import { debounceTime, fromEvent, of, Subject, switchMap, take } from 'rxjs';
@@ -48,7 +48,7 @@ const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 
 /** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
 @Component({
   selector: 'brelvin-library-page',
-  imports: [BeginningsList, CdkMenu, CdkMenuItem, CdkMenuTrigger, EntryCard, Icon, NoticeList, ThemeSwitch, WindowedGrid],
+  imports: [BeginningsList, CdkMenu, CdkMenuItem, CdkMenuTrigger, EntryCard, Icon, NoticeList, RouterLink, ThemeSwitch, WindowedGrid],
   providers: [LibraryList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,

@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { LARGEST_RENDER } from '@brelvin/contract';
 import { LARGEST_AT_ONCE, LARGEST_PICTURE } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
+import { AskedStills } from './asked-stills';
 import { StageBinding } from './stage-binding';
 import { StillWork } from './still-work';
 
@@ -59,6 +61,15 @@ const SMALLEST = 16;
     <button type="button" class="bar-button" title="Save the picture as it is, PNG" [disabled]="work.busy()" (click)="save()">
       <brelvin-icon name="download" /> save a still
     </button>
+    <button
+      type="button"
+      class="bar-button"
+      title="Drawn apart from this page, by a worker; the page “jobs” shows how far it is, and has the picture"
+      [disabled]="!fitsWorkers()"
+      (click)="ask()"
+    >
+      have a worker draw it
+    </button>
     @if (tiled()) {
       <p class="hint">Drawn in tiles. Bloom, ambient occlusion and what is seen through glass are worked out at {{ atOnce }} px.</p>
     }
@@ -66,6 +77,9 @@ const SMALLEST = 16;
 })
 export class StillFields {
   protected readonly work = inject(StillWork);
+  private readonly stills = inject(AskedStills);
+  /** A worker is asked for one; what is said of it stands elsewhere. */
+  readonly asked = output();
   private readonly binding = inject(StageBinding);
   protected readonly atOnce = LARGEST_AT_ONCE.toLocaleString('en');
   protected readonly help = `At most ${LARGEST_PICTURE.toLocaleString('en')}. Lines stay as wide for the picture as on the Stage. Double-click: as large as the Stage.`;
@@ -74,6 +88,7 @@ export class StillFields {
   protected readonly keepsShape = signal(true);
   protected readonly transparent = signal(false);
   protected readonly size = computed(() => this.own() ?? this.onStage());
+  protected readonly fitsWorkers = computed(() => Math.max(this.size().width, this.size().height) <= LARGEST_RENDER);
   protected readonly tiled = computed(() => Math.max(this.size().width, this.size().height) > LARGEST_AT_ONCE);
 
   private onStage(): { readonly width: number; readonly height: number } {
@@ -97,6 +112,12 @@ export class StillFields {
   protected toggleShape(): void {
     this.keepsShape.update((each) => !each);
     if (this.keepsShape() && this.own()) this.put('width', this.size().width);
+  }
+
+  /** By a worker, as it is saved and seen now. */
+  protected ask(): void {
+    void this.stills.ask(this.size());
+    this.asked.emit();
   }
 
   protected save(): void {

@@ -137,7 +137,7 @@ const DEGREES = 180 / Math.PI;
             <input #name class="text-input" maxlength="120" placeholder="name of this view" aria-label="Name of this view" />
             <button type="submit" class="bar-button">keep</button>
           </form>
-          <brelvin-still-fields />
+          <brelvin-still-fields (asked)="open.set(false)" />
           <brelvin-device-field />
         </div>
       </ng-template>

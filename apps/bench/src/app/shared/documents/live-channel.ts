@@ -1,5 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { type DocumentNews, type Told, type Watch } from '@brelvin/contract';
+import { type DocumentNews, type JobNews, type Told, type Watch } from '@brelvin/contract';
 import { Observable, Subject } from 'rxjs';
 
 const FIRST_RETRY_MS = 1000;
@@ -11,12 +11,16 @@ export class LiveChannel implements OnDestroy {
   private readonly told = new Subject<Partial<DocumentNews>>();
   private socket?: WebSocket;
   private watched: readonly string[] = [];
+  private watchedJobs: readonly string[] = [];
+  private readonly jobsTold = new Subject<Partial<JobNews>>();
   private retryAfter = FIRST_RETRY_MS;
   private timer?: ReturnType<typeof setTimeout>;
   private wasAway = false;
   private readonly shelvesTold = new Subject<void>();
   private shelfWatchers = 0;
 
+  /** How the jobs that are watched go on; without an id, any may have. */
+  readonly jobs = this.jobsTold.asObservable();
   /** What happened to documents elsewhere; without an id, to any. */
   readonly news = this.told.asObservable();
   /** Something was made, changed, deleted or restored; told once a second at most, while somebody listens. */
@@ -37,9 +41,15 @@ export class LiveChannel implements OnDestroy {
     this.tune();
   }
 
+  /** Names the jobs to hear of. */
+  watchJobs(ids: readonly string[]): void {
+    this.watchedJobs = ids;
+    this.tune();
+  }
+
   /** Open while somebody wants to hear, and told what. */
   private tune(): void {
-    if (this.watched.length === 0 && this.shelfWatchers === 0) this.close();
+    if (this.watched.length + this.watchedJobs.length + this.shelfWatchers === 0) this.close();
     else if (!this.socket) this.open();
     else if (this.socket.readyState === WebSocket.OPEN) this.say();
   }
@@ -63,8 +73,8 @@ export class LiveChannel implements OnDestroy {
       const told = JSON.parse(data) as Told;
       if ('again' in told) this.missed();
       else if ('shelves' in told) this.shelvesTold.next();
-      // This page watches no jobs.
-      else if (!('job' in told)) this.told.next(told);
+      else if ('job' in told) this.jobsTold.next(told);
+      else this.told.next(told);
     };
     socket.onclose = () => {
       if (this.socket !== socket) return;
@@ -77,11 +87,12 @@ export class LiveChannel implements OnDestroy {
 
   private missed(): void {
     this.told.next({});
+    this.jobsTold.next({});
     this.shelvesTold.next();
   }
 
   private say(): void {
-    const wanted: Watch = { watch: this.watched, ...(this.shelfWatchers > 0 ? { shelves: true } : {}) };
+    const wanted: Watch = { watch: this.watched, jobs: this.watchedJobs, ...(this.shelfWatchers > 0 ? { shelves: true } : {}) };
     this.socket?.send(JSON.stringify(wanted));
   }
 
