@@ -38,8 +38,19 @@ try {
     await calm();
     await (await bench.see('[data-kind="bands"] .card-name')).click();
     await bench.sharp();
-    await picture(`bench-${room.toLowerCase()}`);
+    if (room === 'Dark') await picture('bench-dark');
   }
+  // What it costs, in the light room.
+  await bench.press('cost', '.panel-about');
+  await bench.see('.cost-table');
+  await bench.click('.cost-check input');
+  await bench.press('Measure', '.cost-panel');
+  await bench.waitForText('.cost-panel', /whole picture/);
+  await bench.click('.cost-check input');
+  await bench.click('.cost-check input');
+  await calm();
+  await picture('cost-light');
+  await bench.click('.cost-check input');
   await bench.press('Dark', 'brelvin-theme-switch');
   await bench.openMaterial('material-lamp-chimney');
   await bench.press('environment', '.panel-light');

@@ -23,7 +23,9 @@ export function budgetOf(text: string): CheckedBudget {
     const [name = '', value = ''] = each.split('=');
     const known = NAMES[name as keyof typeof NAMES];
     if (!known || value.trim() === '' || !Number.isFinite(Number(value)))
-      throw new RangeError(`“${each}” bounds nothing. Write reads=16, instructions=2000 or ms=4, with commas between, and lights=3 for more lights than one.`);
+      throw new RangeError(
+        `“${each}” bounds nothing. Write reads=16, instructions=2000 or ms=4, with commas between, and lights=3 for more lights than one.`,
+      );
     numbers[known] = Number(value);
   }
   const { lights = 1, ...budget } = numbers;

@@ -83,10 +83,14 @@ describe('brelvin check', () => {
     expect(code).toBe(1);
     expect(err).toMatch(/\d+ instructions where 100 are allowed\.\n.*\d+ reads of images where 1 are allowed\./);
     const spent = async (lights: string): Promise<number> =>
-      Number(/: ([\d,]+) instructions/.exec((await run('check', brass, '--budget', `instructions=1,${lights}`)).err)?.[1]?.replace(',', ''));
+      Number(
+        /: ([\d,]+) instructions/.exec((await run('check', brass, '--budget', `instructions=1,${lights}`)).err)?.[1]?.replace(',', ''),
+      );
     expect(await spent('lights=4')).toBeGreaterThan(await spent('lights=1'));
     for (const wrong of ['reads', 'triangles=3', 'reads=few', 'reads=-1', 'lights=9'])
-      expect((await run('check', brass, '--budget', wrong)).code).withContext(wrong).toBe(2);
+      expect((await run('check', brass, '--budget', wrong)).code)
+        .withContext(wrong)
+        .toBe(2);
   });
 
   const document = demos[0]!.document as { surface: { nodes: object; ribbons: object } };

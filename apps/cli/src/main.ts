@@ -35,9 +35,10 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--json', 'for programs')
     .option('--warnings-fine', 'end with 0 where there are warnings only')
     .addOption(
-      new Option('--budget <bounds>', 'what materials may cost at each pixel: reads=16,instructions=2000; ms=4 for 1920x1080 here').argParser(
-        (text: string) => argument(() => budgetOf(text)),
-      ),
+      new Option(
+        '--budget <bounds>',
+        'what materials may cost at each pixel: reads=16,instructions=2000; ms=4 for 1920x1080 here',
+      ).argParser((text: string) => argument(() => budgetOf(text))),
     )
     .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean; budget?: CheckedBudget }) => {
       code = await check(files, options, output);
@@ -70,7 +71,10 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .option('--frames <number>', 'draw a sequence of so many', countOf)
     .option('--fps <number>', 'pictures of a sequence in a second', countOf, 24)
     .addOption(
-      new Option('--passes <names>', 'layers of an OpenEXR file: terms for all of light, or ambient, diffuse, …; normal (world space), depth (metres), part (numbers)')
+      new Option(
+        '--passes <names>',
+        'layers of an OpenEXR file: terms for all of light, or ambient, diffuse, …; normal (world space), depth (metres), part (numbers)',
+      )
         .argParser(passes)
         .default([], 'none'),
     )

@@ -71,7 +71,8 @@ describe('Jobs', () => {
     await bench.waitForText('.job[data-state="done"]', /Tallow seal\s+done/);
     const picture = await bench.see('.job[data-state="done"] img');
     await bench.driver.wait(
-      async () => (await bench.driver.executeScript('return arguments[0].naturalWidth + "x" + arguments[0].naturalHeight', picture)) === '108x120',
+      async () =>
+        (await bench.driver.executeScript('return arguments[0].naturalWidth + "x" + arguments[0].naturalHeight', picture)) === '108x120',
       20_000,
       'the picture never came',
     );

@@ -66,7 +66,9 @@ export async function problemsOf(file: string, budget?: CheckedBudget): Promise<
       const { diagnostics, loops } = await foundIn(file);
       const read = budget && (await readCodeFile(file));
       const beyond =
-        budget && read?.kind === 'material' ? await beyondBudget(file, newCodeMaterial(file, {}, read.code), budget, await libraryBeside(file)) : [];
+        budget && read?.kind === 'material'
+          ? await beyondBudget(file, newCodeMaterial(file, {}, read.code), budget, await libraryBeside(file))
+          : [];
       return [...diagnostics.map(plain), ...loops.map(note), ...beyond.map(spent)];
     }
     const { document, functions } = await readBrelvinDocument(file);

@@ -82,7 +82,11 @@ function layersOf(ending: string, { passes, size }: RenderOptions): readonly Pic
 
 async function fileOf({ width, height }: PictureSize, { pixels, layers }: DrawnScene, exr: ExrWriter): Promise<Uint8Array> {
   if (!layers) return pngFile({ width, height }, pixels ?? new Uint8Array());
-  const all = [...layers].map(([layer, values]) => ({ ...(layer === 'whole' ? {} : { name: layer }), channels: channelsOf(layer), values }));
+  const all = [...layers].map(([layer, values]) => ({
+    ...(layer === 'whole' ? {} : { name: layer }),
+    channels: channelsOf(layer),
+    values,
+  }));
   return exr.write(width, height, all);
 }
 

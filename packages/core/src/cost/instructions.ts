@@ -109,7 +109,7 @@ const BUILTIN_COUNTS: Readonly<Record<string, Count>> = {
   transpose: each(0),
   // By minors: n! products.
   determinant: (n) => ({ 4: 3, 9: 14 })[n] ?? 40,
-  inverse: (n) => DIVISION + (({ 4: 7, 9: 36 })[n] ?? 140),
+  inverse: (n) => DIVISION + ({ 4: 7, 9: 36 }[n] ?? 140),
   any: (n) => n - 1,
   all: (n) => n - 1,
   dFdx: each(2),

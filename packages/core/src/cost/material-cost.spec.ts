@@ -27,7 +27,12 @@ const turned = (): Material => {
 
 describe('What a material costs', () => {
   it('is told by node, dearest first', () => {
-    const cost = costOf(materialOf({ noise: 'fractalNoise', light: 'lambert', c: 'colour' }, { 'light.normal': 'c', 'dock.colour': 'light', 'dock.emission': 'noise' }));
+    const cost = costOf(
+      materialOf(
+        { noise: 'fractalNoise', light: 'lambert', c: 'colour' },
+        { 'light.normal': 'c', 'dock.colour': 'light', 'dock.emission': 'noise' },
+      ),
+    );
     expect(cost.parts[0]?.place).toEqual({ node: 'noise' });
     expect(partOf(cost, 'light')!.pixel.instructions).toBeGreaterThan(20);
     const own = cost.parts.reduce((sum, { pixel }) => sum + pixel.instructions, 0);
@@ -68,7 +73,9 @@ describe('What a material costs', () => {
       if (document.format !== 'brelvin-material' || document.code) continue;
       const cost = costOf(document, { lights: 3 });
       const own = cost.parts.reduce((sum, { pixel }) => sum + pixel.instructions, 0);
-      expect(own + cost.rest.pixel.instructions).withContext(document.name).toBe(cost.pixel.instructions);
+      expect(own + cost.rest.pixel.instructions)
+        .withContext(document.name)
+        .toBe(cost.pixel.instructions);
       expect(cost.openLoops).withContext(document.name).toBe(0);
     }
   });
@@ -113,7 +120,17 @@ describe('What could be computed less often', () => {
         s3: 'add',
         s4: 'add',
       },
-      { 'check.uv': 'turn.uv', 'dock.colour': 'check', 's1.a': 'c0', 's1.b': 'c1', 's2.a': 's1', 's2.b': 'c2', 's3.a': 's2', 's3.b': 'c3', 'dock.emission': 's3' },
+      {
+        'check.uv': 'turn.uv',
+        'dock.colour': 'check',
+        's1.a': 'c0',
+        's1.b': 'c1',
+        's2.a': 's1',
+        's2.b': 'c2',
+        's3.a': 's2',
+        's3.b': 'c3',
+        'dock.emission': 's3',
+      },
     );
     expect(costOf(many).movable.every(({ mend }) => mend === undefined)).toBeTrue();
   });

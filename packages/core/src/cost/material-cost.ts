@@ -59,9 +59,7 @@ export function materialCost(
   const shaded = compiled.variants[variants[0] ?? 'shadowed'];
   const whole = shaded ? programCost(shaded, question).pixel.whole : plain.pixel.whole;
   const { pixel, vertex } = plain;
-  const nodes = material.code
-    ? []
-    : movableNodes(material, resolveGraph(material, library), compiled.program, pixel.places, newId);
+  const nodes = material.code ? [] : movableNodes(material, resolveGraph(material, library), compiled.program, pixel.places, newId);
   return {
     pixel: pixel.whole,
     vertex: vertex.whole,

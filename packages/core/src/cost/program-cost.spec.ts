@@ -35,9 +35,9 @@ describe('What a program costs', () => {
 
   it('takes the dearer way of a branch', () => {
     expect(instructions('float a = 0.0; if (frameTime > 1.0) { a = sin(frameTime); } else { a = 1.0 + frameTime; }')).toBe(1 + 5);
-    expect(instructions('float a = 0.0; switch (int(frameTime)) { case 0: a = frameTime * 2.0; break; default: a = exp2(frameTime); }')).toBe(
-      1 + 4,
-    );
+    expect(
+      instructions('float a = 0.0; switch (int(frameTime)) { case 0: a = frameTime * 2.0; break; default: a = exp2(frameTime); }'),
+    ).toBe(1 + 4);
   });
 
   it('multiplies by the turns of loops, and by the lights that there are', () => {
@@ -56,7 +56,15 @@ describe('What a program costs', () => {
   });
 
   it('goes to the place of each statement, calls with it, once for each turn', () => {
-    const text = ['float f(float x) { return x * 2.0; }', 'void main() {', 'for (int i = 0; i < 4; i++) {', 'float a = frameTime + 1.0;', 'float b = f(a) * f(a);', '}', '}'];
+    const text = [
+      'float f(float x) { return x * 2.0; }',
+      'void main() {',
+      'for (int i = 0; i < 4; i++) {',
+      'float a = frameTime + 1.0;',
+      'float b = f(a) * f(a);',
+      '}',
+      '}',
+    ];
     const { places, whole } = costOf(text.join('\n'));
     expect(places.get('line 1')?.instructions).toBe(4 * 2);
     expect(places.get('line 4')?.instructions).toBe(4);
@@ -67,7 +75,9 @@ describe('What a program costs', () => {
   });
 
   it('counts reads of images apart', () => {
-    const { whole } = costOf('uniform sampler2D map;\nvoid main() { vec4 a = texture(map, vec2(0.0)) + texelFetch(map, ivec2(0), 0); ivec2 b = textureSize(map, 0); }');
+    const { whole } = costOf(
+      'uniform sampler2D map;\nvoid main() { vec4 a = texture(map, vec2(0.0)) + texelFetch(map, ivec2(0), 0); ivec2 b = textureSize(map, 0); }',
+    );
     expect(whole.reads).toBe(2);
   });
 

@@ -127,7 +127,9 @@ describe('The contract between frame and device', () => {
     const cells = [0, 1, 2].map((outlet) => ({ outlet, mode: 'colour' as const }));
     await renderer.drawOutlets({ camera: START_CAMERA, rig: rich, seconds: 0 }, { mesh, surface, material }, cells, 16);
     // Drawn very small before, so that their programs are ready.
-    const looked = device.passes.filter(({ viewport }) => viewport?.width === 16).flatMap(({ found }) => found.map((blocks) => blocks.get('Peek')?.[0]));
+    const looked = device.passes
+      .filter(({ viewport }) => viewport?.width === 16)
+      .flatMap(({ found }) => found.map((blocks) => blocks.get('Peek')?.[0]));
     expect(looked).toEqual([0, 1, 2]);
   });
 });

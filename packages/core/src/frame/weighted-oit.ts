@@ -23,8 +23,22 @@ export class WeightedOit {
   draw(targets: RenderTargets, light: readonly DrawCall[], cover: readonly DrawCall[]): void {
     const { device } = this;
     const gathered = targets.gathered;
-    device.runPass({ label: 'seen through', colour: gathered.light, depth: targets.depth, clear: [0, 0, 0, 0], keepsDepth: true, draws: light });
-    device.runPass({ label: 'seen through', colour: gathered.cover, depth: targets.depth, clear: [0, 0, 0, 1], keepsDepth: true, draws: cover });
+    device.runPass({
+      label: 'seen through',
+      colour: gathered.light,
+      depth: targets.depth,
+      clear: [0, 0, 0, 0],
+      keepsDepth: true,
+      draws: light,
+    });
+    device.runPass({
+      label: 'seen through',
+      colour: gathered.cover,
+      depth: targets.depth,
+      clear: [0, 0, 0, 1],
+      keepsDepth: true,
+      draws: cover,
+    });
     if (targets.samples > 1) {
       device.resolve(gathered.light, gathered.resolvedLight);
       device.resolve(gathered.cover, gathered.resolvedCover);

@@ -37,7 +37,16 @@ import { WORKSPACES, type WorkspaceEntry } from './registry/workspace-entry';
 
 /** All that the Bench is put together from. A new tab, command or key is one line here. */
 const WORKSPACE_ENTRIES: readonly WorkspaceEntry[] = [GRAPH_WORKSPACE, CODE_WORKSPACE, MAPS_WORKSPACE, PARTS_WORKSPACE];
-const MATERIAL_TABS: readonly PanelEntry[] = [ABOUT_TAB, PARAMETERS_TAB, OUTLINE_TAB, OPACITY_TAB, CHECKS_TAB, PROBE_TAB, COST_TAB, HISTORY_TAB];
+const MATERIAL_TABS: readonly PanelEntry[] = [
+  ABOUT_TAB,
+  PARAMETERS_TAB,
+  OUTLINE_TAB,
+  OPACITY_TAB,
+  CHECKS_TAB,
+  PROBE_TAB,
+  COST_TAB,
+  HISTORY_TAB,
+];
 const RIG_TABS: readonly PanelEntry[] = [LIGHT_TAB, ENVIRONMENT_TAB, PICTURE_TAB, TERMS_TAB];
 /** In the order of the list of commands. */
 const COMMANDS: readonly CommandSource[] = [

@@ -33,7 +33,9 @@ const STATES: Readonly<Record<JobState, string>> = {
       <h1 class="library-title">Jobs</h1>
       @if (list.workers(); as workers) {
         <span class="hint" role="status">
-          {{ workers.drawing === 0 ? 'No worker draws.' : workers.drawing === 1 ? 'One worker draws.' : workers.drawing + ' workers draw.' }}
+          {{
+            workers.drawing === 0 ? 'No worker draws.' : workers.drawing === 1 ? 'One worker draws.' : workers.drawing + ' workers draw.'
+          }}
           {{ workers.message }}
         </span>
       }
@@ -82,8 +84,8 @@ const STATES: Readonly<Record<JobState, string>> = {
       } @empty {
         @if (list.jobs()) {
           <p class="hint">
-            Nothing was asked for yet. On the Bench, view → Still → “have a worker draw it” has a picture drawn apart from the page: as large as
-            8,192 pixels, while work goes on.
+            Nothing was asked for yet. On the Bench, view → Still → “have a worker draw it” has a picture drawn apart from the page: as
+            large as 8,192 pixels, while work goes on.
           </p>
         } @else if (!list.failure()) {
           <p class="hint" role="status">Looking …</p>

@@ -64,7 +64,17 @@ export class CheckRunner {
         subject
           ? // Of a material that was closed meanwhile there is nothing to say.
             from(
-              this.compiler.check(subject.id, { set: subject.set, missingMaterials, rig, bench: subject.id, seenThrough, images, clipped, budget, milliseconds }),
+              this.compiler.check(subject.id, {
+                set: subject.set,
+                missingMaterials,
+                rig,
+                bench: subject.id,
+                seenThrough,
+                images,
+                clipped,
+                budget,
+                milliseconds,
+              }),
             ).pipe(
               catchError((error: unknown) => {
                 if (this.workbench.document(subject.id)) this.faults.report('The checks could not be made', error);

@@ -48,7 +48,10 @@ import { expose } from 'comlink';
 import { newId } from '../../shared/documents/new-id';
 
 /** What checks look at besides the material. */
-export type Surroundings = Pick<CheckInput, 'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped' | 'budget' | 'milliseconds'>;
+export type Surroundings = Pick<
+  CheckInput,
+  'set' | 'missingMaterials' | 'rig' | 'bench' | 'seenThrough' | 'images' | 'clipped' | 'budget' | 'milliseconds'
+>;
 
 /** Both stages of a program. */
 export interface ProgramTexts {

@@ -100,7 +100,13 @@ export class CostPanel {
     return [
       row('instructions', 'instructions', 'At each pixel, estimated, without shadows and occlusion', 2000, pixel?.instructions),
       row('reads', 'reads', 'Reads of images at each pixel, without shadows and occlusion', 16, pixel?.reads),
-      row('milliseconds', 'ms at 1920 × 1080', 'Of a whole picture, measured on this machine and turned to that size by its pixels', 16, this.measured.atFullSize()),
+      row(
+        'milliseconds',
+        'ms at 1920 × 1080',
+        'Of a whole picture, measured on this machine and turned to that size by its pixels',
+        16,
+        this.measured.atFullSize(),
+      ),
     ];
   });
 

@@ -123,7 +123,10 @@ export function withLights(rig: LightRig, count: number): LightRig {
   );
   const more = Array.from({ length: count - own.length }, (_, index) => {
     const turn = (index * Math.PI * 2) / MOST_LIGHTS;
-    return [`measured${index}`, newLight('sun', { order: 1000 + index, direction: [Math.cos(turn) * 0.8, 0.6, Math.sin(turn) * 0.8] })] as const;
+    return [
+      `measured${index}`,
+      newLight('sun', { order: 1000 + index, direction: [Math.cos(turn) * 0.8, 0.6, Math.sin(turn) * 0.8] }),
+    ] as const;
   });
   return { ...rig, sun: { ...rig.sun, on: has(SUN) }, lights: { ...lights, ...Object.fromEntries(more) } };
 }

@@ -35,7 +35,12 @@ export class GrowthChart implements OnDestroy {
   }
 
   protected words(): string {
-    return GROWTHS.map((of) => `${of}: ${this.growth()[of].map(({ count, milliseconds }) => `${counted(count)}, ${msWords(milliseconds)}`).join('; ')}`).join('. ');
+    return GROWTHS.map(
+      (of) =>
+        `${of}: ${this.growth()
+          [of].map(({ count, milliseconds }) => `${counted(count)}, ${msWords(milliseconds)}`)
+          .join('; ')}`,
+    ).join('. ');
   }
 
   private draw(growth: Growth): void {

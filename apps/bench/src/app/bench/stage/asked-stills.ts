@@ -28,7 +28,9 @@ export class AskedStills {
       const { title } = await this.api.render(wish);
       const { drawing } = await this.api.workers();
       const words = drawing > 0 ? 'A worker draws' : 'No worker draws now; the first one that comes draws';
-      this.notices.say(`${words} “${title}”, ${width} × ${height}.`, [{ words: 'Show the jobs', run: () => void this.router.navigate(['/jobs']) }]);
+      this.notices.say(`${words} “${title}”, ${width} × ${height}.`, [
+        { words: 'Show the jobs', run: () => void this.router.navigate(['/jobs']) },
+      ]);
     } catch (error) {
       this.notices.say(`No worker was asked. ${error instanceof Error ? error.message : String(error)}`);
     }
