@@ -8,7 +8,7 @@ const core = (from, to) => ({
 
 /** The rooms of the Bench, from below: each knows only those that stand before it. */
 const BENCH = [
-  ...['documents', 'commands', 'compile', 'editors', 'images', 'layout', 'registry', 'values', 'maps', 'stage', 'terms', 'checks', 'code'],
+  ...['documents', 'commands', 'compile', 'editors', 'images', 'layout', 'registry', 'values', 'maps', 'stage', 'terms', 'code', 'cost', 'checks'],
   ...['compare', 'history', 'lights', 'looking', 'outline', 'parameters', 'files', 'graph', 'parts', 'about', 'bar', 'page'],
 ];
 const benchRoom = (room, index) => ({
@@ -52,14 +52,14 @@ module.exports = {
     {
       name: 'library-and-bench-are-apart',
       severity: 'error',
-      from: { path: '^apps/bench/src/app/(library|bench)/' },
-      to: { path: '^apps/bench/src/app/(library|bench)/', pathNot: '^apps/bench/src/app/$1/' },
+      from: { path: '^apps/bench/src/app/(library|bench|jobs)/' },
+      to: { path: '^apps/bench/src/app/(library|bench|jobs)/', pathNot: '^apps/bench/src/app/$1/' },
     },
     {
       name: 'shared-knows-no-page',
       severity: 'error',
       from: { path: '^apps/bench/src/app/shared/' },
-      to: { path: '^apps/bench/src/app/(library|bench)/' },
+      to: { path: '^apps/bench/src/app/(library|bench|jobs)/' },
     },
     { name: 'unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '(comlink|karma)' } },
     core('ir', []),
@@ -78,7 +78,8 @@ module.exports = {
     core('import', ['document', 'mesh']),
     core('demo', ['catalogue', 'compile', 'document', 'image', 'maps']),
     core('formats', ['document', 'image', 'mesh']),
-    core('checks', ['catalogue', 'compile', 'document', 'image', 'maps', 'mesh', 'scene']),
+    core('cost', ['ir', 'catalogue', 'compile', 'document', 'scene']),
+    core('checks', ['catalogue', 'compile', 'cost', 'document', 'image', 'maps', 'mesh', 'scene']),
     core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'image', 'mesh', 'scene']),
   ],
   options: {

@@ -53,7 +53,11 @@ export function compileOutlets(
 /** Which program gives an outlet, by its index; nothing for the first one, which also gives the place. */
 export function outletVariant(outlet: number): OutletVariant | undefined {
   const index = Math.floor(outlet / OUTLETS_TOGETHER);
-  return index > 0 ? `outlets${index}` : undefined;
+  return index > 0 ? variantOf(index) : undefined;
+}
+
+function variantOf(index: number): OutletVariant {
+  return `outlets${index}`;
 }
 
 /** All programs as one material: what any of them reads is fed. */
@@ -64,7 +68,7 @@ function assembleOutlets(programs: readonly Program[], fed: Omit<SurfaceParts, '
   return {
     ...first,
     key: all.map(({ key }) => key).join(' '),
-    variants: Object.fromEntries(others.map(({ program }, index) => [outletVariant((index + 1) * OUTLETS_TOGETHER), program])),
+    variants: Object.fromEntries<Program>(others.map(({ program }, index) => [variantOf(index + 1), program])),
     blocks: [...new Map(all.flatMap(({ blocks }) => blocks.map((block) => [block.name, block] as const))).values()],
     readsSceneColour: all.some(({ readsSceneColour }) => readsSceneColour),
     transmits: all.some(({ transmits }) => transmits),

@@ -1,7 +1,7 @@
 import type { LightRig, StageSet } from '@brelvin/contract';
 import { framePoints, MOST_LIGHTS, newLight, numberedLights, SUN, type PassTimes, type Picture, type PictureSize } from '@brelvin/core';
 import { SAMPLES } from '../stage/paint-pictures';
-import type { Measured } from '../stage/stage-engine';
+import type { Measured } from '../stage/stage-session';
 
 /** What the cost of a picture is looked at against. */
 export const GROWTHS = ['pixels', 'copies', 'lights'] as const;

@@ -31,19 +31,10 @@ import { RunningClocks } from './stage-clocks';
 import { StageDevice } from './stage-device';
 import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { PREVIEW_CAMERA } from './stage-meshes';
-import { pictureOf, StageSession, type Sight } from './stage-session';
-import { NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
+import { pictureOf, StageSession, type Measured, type Sight } from './stage-session';
+import { awaitedBy, NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
 import { StageSurfaces } from './stage-surfaces';
 import { whileThere } from './while-there';
-
-/** What is on the Stage, for those who measure it. */
-export interface Measured {
-  readonly session: StageSession;
-  readonly set: StageSet;
-  readonly picture: () => Picture;
-  readonly size: PictureSize;
-  readonly cssSize: PictureSize;
-}
 
 /**
  * The Stage: what stands there, how it is looked at, and pictures of it, whenever its `FrameLoop` says so. Survives a lost
@@ -494,14 +485,7 @@ export class StageEngine {
   }
 
   private get awaits(): readonly Awaited[] {
-    const { images, meshes, environments } = this.session?.renderer ?? {};
-    const all: readonly [Awaited, boolean | undefined][] = [
-      ['program', this.surfaces.prepares],
-      ['environment', environments?.awaits],
-      ['image', images?.awaits],
-      ['mesh', meshes?.awaits],
-    ];
-    return all.flatMap(([what, isAwaited]) => (isAwaited ? [what] : []));
+    return awaitedBy(this.session?.renderer, this.surfaces.prepares);
   }
 
   // Programs

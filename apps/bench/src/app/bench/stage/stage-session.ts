@@ -36,6 +36,15 @@ export interface Sight {
   readonly lens?: Lens;
 }
 
+/** What is on the Stage, for those who measure it. */
+export interface Measured {
+  readonly session: StageSession;
+  readonly set: StageSet;
+  readonly picture: () => Picture;
+  readonly size: PictureSize;
+  readonly cssSize: PictureSize;
+}
+
 /** All that the Stage has on one device, from its start until it is lost. */
 export class StageSession {
   readonly renderer: FrameRenderer;

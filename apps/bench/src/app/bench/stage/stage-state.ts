@@ -1,9 +1,24 @@
-import type { ImageLack, PictureDifference, StageScene } from '@brelvin/core';
+import type { FrameRenderer, ImageLack, PictureDifference, StageScene } from '@brelvin/core';
 import type { DrawnBy } from './stage-device';
 import type { Refusal } from './stage-surfaces';
 
 /** What a picture may have to wait for. */
 export type Awaited = 'program' | 'environment' | 'image' | 'mesh';
+
+/** @param prepares whether a program is on its way */
+export function awaitedBy(
+  renderer: Pick<FrameRenderer, 'environments' | 'images' | 'meshes'> | undefined,
+  prepares: boolean,
+): readonly Awaited[] {
+  const { images, meshes, environments } = renderer ?? {};
+  const all: readonly [Awaited, boolean | undefined][] = [
+    ['program', prepares],
+    ['environment', environments?.awaits],
+    ['image', images?.awaits],
+    ['mesh', meshes?.awaits],
+  ];
+  return all.flatMap(([what, isAwaited]) => (isAwaited ? [what] : []));
+}
 
 /** What the Stage shows of itself. */
 export interface StageState {
