@@ -2,6 +2,7 @@ import type { Device, DeviceTexture } from '../../device/device';
 import { MOST_SOURCES, type BrightSource } from '../../image/environment/bright-sources';
 import type { EnvironmentPixels } from '../../image/environment/environment-pixels';
 import type { Harmonics } from '../../image/environment/harmonics';
+import { filterLooks, paddedLooks } from './filter-looks';
 import { LEVELS, roughnessOfLevel } from './environment-levels';
 import type { Value } from '../../ir/value';
 import { FullScreen } from '../full-screen';
@@ -29,8 +30,6 @@ export interface ReadyEnvironment {
 const LARGEST_FILTERED = 256;
 const SMALLEST_SHARP = 64;
 const LARGEST_SHARP = 512;
-/** Looks of each pixel of a level: the wider the lobe, the more, and the fewer pixels there are. */
-const SAMPLES = [1, 80, 160, 256, 384, 640] as const;
 const TABLE_SIDE = 64;
 const TABLE_SAMPLES = 1024;
 
@@ -129,9 +128,12 @@ export class EnvironmentPasses {
   ): void {
     const side = filtered.width >> level;
     const slots = Array.from({ length: MOST_SOURCES }, (_, index) => sources[index]);
+    const alpha = roughnessOfLevel(level) ** 2;
+    const looks = filterLooks(level, alpha, sharp.width);
     const numbers = new Map<string, Value>([
-      ['filterFace', [face, 1 / side, roughnessOfLevel(level) ** 2, SAMPLES[level] ?? 1]],
-      ['filterFrom', [sharp.width, log2(sharp.width), sources.length, 0]],
+      ['filterFace', [face, 1 / side, alpha, sharp.width]],
+      ['filterSums', [looks.looks.length, looks.cosines, looks.all, sources.length]],
+      ['filterLooks', { items: paddedLooks(looks) }],
       ['sourceWays', { items: slots.map((source) => [...(source?.direction ?? [0, 1, 0]), 0]) }],
       ['sourcePowers', { items: slots.map((source) => [...(source?.power ?? [0, 0, 0]), 0]) }],
     ]);
