@@ -8,7 +8,22 @@ const core = (from, to) => ({
 
 /** The rooms of the Bench, from below: each knows only those that stand before it. */
 const BENCH = [
-  ...['documents', 'commands', 'compile', 'editors', 'images', 'layout', 'registry', 'values', 'maps', 'stage', 'terms', 'code', 'cost', 'checks'],
+  ...[
+    'documents',
+    'commands',
+    'compile',
+    'editors',
+    'images',
+    'layout',
+    'registry',
+    'values',
+    'maps',
+    'stage',
+    'terms',
+    'code',
+    'cost',
+    'checks',
+  ],
   ...['compare', 'history', 'lights', 'looking', 'outline', 'parameters', 'files', 'graph', 'parts', 'about', 'bar', 'page'],
 ];
 const benchRoom = (room, index) => ({

@@ -40,7 +40,10 @@ describe('What is carried from the vertices because it changes evenly', () => {
     const surface = await bring(device, compiled!);
     const mesh = renderer.uploadMesh(buildMesh({ shape: 'torusKnot', numbers: {}, smooth: true }));
     const target = device.createTexture({ ...size, format: 'rgba8unorm', samples: 1 });
-    renderer.draw({ items: [{ mesh, surface, material }], camera: START_CAMERA, rig, seconds: 0 }, { size, samples: 4, target, targetSize: size });
+    renderer.draw(
+      { items: [{ mesh, surface, material }], camera: START_CAMERA, rig, seconds: 0 },
+      { size, samples: 4, target, targetSize: size },
+    );
     const pixels = await device.readPixels(target);
     target.destroy();
     return pixels;
