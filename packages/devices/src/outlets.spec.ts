@@ -135,7 +135,7 @@ describe('Outlets on a device', () => {
     expect(row.size).toBe(2);
   });
 
-  it('draws sixty small pictures by a program for every eight', async () => {
+  it('draws sixty small pictures by a program for every four', async () => {
     const nodes = Object.fromEntries(
       Array.from({ length: 60 }, (_, index) => [`n${index}`, node('colour', { value: [index / 60, 0.5, 1 - index / 60] })]),
     );
@@ -144,7 +144,7 @@ describe('Outlets on a device', () => {
     expect(found.outlets.length).toBe(60);
     const before = device.statistics.compiledPrograms;
     const { surface, mesh } = await stand(material, found);
-    expect(device.statistics.compiledPrograms - before).toBe(Math.ceil(60 / 8));
+    expect(device.statistics.compiledPrograms - before).toBe(60 / 4);
     const cell = 16;
     const pixels = await renderer.drawOutlets(
       { camera, rig, seconds: 0 },

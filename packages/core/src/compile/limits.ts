@@ -11,7 +11,7 @@ export const MOST_OUTLETS = 64;
  * Outlets that one program computes along its line. Devices that walk through both ways of a branch compute all of them at each
  * pixel, whichever is wanted.
  */
-export const OUTLETS_TOGETHER = 8;
+export const OUTLETS_TOGETHER = 4;
 export const MOST_IMAGES = PORTABLE_LIMITS.textures - SYSTEM_TEXTURES;
 export const MOST_CARRIED = PORTABLE_LIMITS.varyings - SURFACE_VARYINGS;
 export const TOO_MANY_CARRIED = `A material may carry ${MOST_CARRIED} values to its pixels; this is one too many. Combine numbers into one vector.`;

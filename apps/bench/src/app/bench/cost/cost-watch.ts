@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { litProgram, numberedLights, type Cost, type MaterialCost } from '@brelvin/core';
+import { addCosts, litProgram, numberedLights, type Cost, type MaterialCost, type PartCost } from '@brelvin/core';
 import { auditTime, catchError, EMPTY, from, of, switchMap } from 'rxjs';
 import { Workbench } from '../../shared/documents/workbench';
 import { FaultHandler } from '../../shared/notices/fault-handler';
@@ -55,11 +55,8 @@ export class CostWatch {
     return cost && 'pixel' in cost ? cost : undefined;
   });
 
-  /** At each pixel, by node, for its card. */
-  readonly byNode = computed((): ReadonlyMap<string, Cost> => {
-    const parts = this.onCards() ? (this.estimate()?.parts ?? []) : [];
-    return new Map(parts.flatMap(({ place, pixel, vertex }) => ('node' in place ? [[place.node, hasCost(pixel) ? pixel : vertex]] : [])));
-  });
+  /** At each pixel, or at each vertex what is computed there alone, by node, for its card. */
+  readonly byNode = computed((): ReadonlyMap<string, Cost> => costsOfNodes(this.onCards() ? (this.estimate()?.parts ?? []) : []));
 
   /** What another open material costs in the same light; nothing while it does not compile. */
   async costOf(id: string): Promise<Cost | undefined> {
@@ -73,6 +70,23 @@ export class CostWatch {
     return () => this.lookers.update((count) => count - 1);
   }
 }
+
+/** Of nodes by path; a group’s is that of all in it. */
+export function costsOfNodes(parts: readonly PartCost[]): ReadonlyMap<string, Cost> {
+  const costs = new Map<string, Cost>();
+  for (const { place, pixel, vertex } of parts) {
+    if (!('node' in place)) continue;
+    const steps = place.node.split('/');
+    const cost = hasCost(pixel) ? pixel : vertex;
+    steps.forEach((_, index) => {
+      const path = steps.slice(0, index + 1).join('/');
+      costs.set(path, addCosts(costs.get(path) ?? NOTHING, cost));
+    });
+  }
+  return costs;
+}
+
+const NOTHING: Cost = { instructions: 0, reads: 0 };
 
 function hasCost({ instructions, reads }: Cost): boolean {
   return instructions + reads > 0;

@@ -1,10 +1,11 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Budget } from '@brelvin/contract';
-import { newLight, newMesh, newRig, newSet, numberedLights } from '@brelvin/core';
+import { type PartCost, newLight, newMesh, newRig, newSet, numberedLights } from '@brelvin/core';
 import { BudgetApi } from '../../shared/api/budget-api';
 import { FaultHandler } from '../../shared/notices/fault-handler';
 import { BudgetShelf } from './budget-shelf';
+import { costsOfNodes } from './cost-watch';
 import { costWords, msWords } from './cost-words';
 import { growthSteps, withCopies, withLights } from './frame-times';
 
@@ -104,6 +105,24 @@ describe('The budget of the workspace', () => {
     budget.bound('reads', 10);
     await settled();
     expect(written).toEqual([{ reads: 10 }]);
+  });
+});
+
+describe('Costs on cards', () => {
+  const part = (node: string, pixel: number, vertex = 0): PartCost => ({
+    place: { node },
+    pixel: { instructions: pixel, reads: 0 },
+    vertex: { instructions: vertex, reads: 0 },
+  });
+
+  it('are those of the nodes, and of a group all in it', () => {
+    const costs = costsOfNodes([part('a', 5), part('g/b', 7), part('g/h/c', 11, 3), part('v', 0, 4)]);
+    const found = Object.fromEntries([...costs].map(([path, { instructions }]) => [path, instructions]));
+    expect(found).toEqual({ a: 5, g: 18, 'g/b': 7, 'g/h': 11, 'g/h/c': 11, v: 4 });
+  });
+
+  it('leave out lines of code', () => {
+    expect(costsOfNodes([{ ...part('', 5), place: { text: 'code', line: 3 } }]).size).toBe(0);
   });
 });
 
