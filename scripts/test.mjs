@@ -68,12 +68,16 @@ async function allTypes(options) {
   return { code: plain.code || pages.code, output: `${plain.output}${pages.output}` };
 }
 
+let served;
+/** The server, and the command line that its workers call, made once. */
+const builtServer = () => (served ??= buildServer());
+
 let built;
 /** Pages and server as their users have them, made once. */
 function build() {
   return (built ??= (async () => {
     buildPages();
-    await buildServer();
+    await builtServer();
     const there = ['apps/bench/dist/browser/index.html', SERVER].every((file) => existsSync(join(ROOT, file)));
     return { code: there ? 0 : 1, output: '' };
   })());
@@ -137,7 +141,7 @@ function plan() {
         ['pages and devices', npx('ng', 'test', '--no-watch')],
         ['files', jasmine(['packages/io/src/**/*.spec.ts', 'tests/files/*.spec.ts'])],
         commandLine,
-        ['server', jasmine(['apps/server/src/**/*.spec.ts'], database)],
+        ['server', jasmine(['apps/server/src/**/*.spec.ts'], () => builtServer().then(database))],
       ],
       [
         ['types', types],

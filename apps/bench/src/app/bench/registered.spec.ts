@@ -64,7 +64,7 @@ describe('What the Bench is put together from', () => {
   };
 
   it('has tabs that say how much there is to mend and to look at', () => {
-    expect(words(PANELS)).toEqual(['about', 'parameters', 'outline', 'opacity', 'checks', 'probe', 'history']);
+    expect(words(PANELS)).toEqual(['about', 'parameters', 'outline', 'opacity', 'checks', 'probe', 'cost', 'history']);
     expect(words(RIG_PANELS)).toEqual(['light dial', 'environment', 'picture', 'terms']);
     problems.set([{}, {}]);
     checked.set({ findings: [{}] });

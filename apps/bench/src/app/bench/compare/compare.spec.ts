@@ -1,10 +1,11 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { BrelvinDocument, Material } from '@brelvin/contract';
-import { compileFor, newLight, newMaterial, newRig, GLSL_TARGET } from '@brelvin/core';
+import { compileFor, type Cost, newLight, newMaterial, newRig, GLSL_TARGET } from '@brelvin/core';
 import { BehaviorSubject, map } from 'rxjs';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Compiler } from '../compile/compiler';
+import { CostWatch } from '../cost/cost-watch';
 import { GraphView } from '../editors/graph-view';
 import { GraphEditor } from '../editors/graph-editor';
 import { BenchLayout } from '../layout/bench-layout';
@@ -22,6 +23,13 @@ const bench: Material = {
 const casting = { ...newRig('Dusk'), sun: newLight('sun', { casts: true }) };
 const stored: Record<string, BrelvinDocument> = { other: newMaterial('Other'), dusk: casting };
 const before = { ...bench, name: 'Before' };
+
+const dear: Cost = { instructions: 1234, reads: 2 };
+const watch = {
+  estimate: signal({ pixel: { instructions: 399, reads: 0 } }),
+  look: () => () => undefined,
+  costOf: async () => dear,
+};
 
 /** Answers at once, without a worker. */
 class InstantCompiler {
@@ -83,6 +91,7 @@ describe('Compare', () => {
         RigEditor,
         ...held.providers,
         { provide: Compiler, useValue: asCompiler },
+        { provide: CostWatch, useValue: watch },
         { provide: DocumentApi, useValue: api },
       ],
     });
@@ -169,6 +178,15 @@ describe('Compare', () => {
     expect(compare.with()).toEqual(jasmine.objectContaining({ value: 0.52 }));
     root(fixture).querySelector<HTMLElement>('[aria-label="Stop comparing"]')!.click();
     expect(compare.with()).toBeUndefined();
+  });
+
+  it('tells what both ask for at each pixel, where another program draws the second', async () => {
+    await compare.compareWith({ kind: 'material', id: 'other', name: 'Other' });
+    const fixture = TestBed.createComponent(CompareBar);
+    fixture.componentRef.setInput('result', { costs: [10, 20], difference: { mean: 1, largest: 8, share: 0.5 } });
+    await fixture.whenStable();
+    await fixture.whenStable();
+    expect(root(fixture).querySelector('.compare-numbers')?.textContent).toContain('399 and 1,234 instructions, 0 and 2 reads');
   });
 
   it('moves the line between both by keys, and stays in the picture', async () => {
