@@ -53,7 +53,9 @@ describe('The tab cost', () => {
     await openCost('material-puppet-cheek');
     await bench.press('Measure', '.cost-panel');
     const words = await bench.waitForText('.cost-panel', /whole picture\s+[\d.]+ ms/);
-    for (const pass of ['shadows', 'surfaces', 'view transform']) expect(words).toMatch(new RegExp(`${pass}\\s+[\\d.]+ ms`));
+    expect(words).toMatch(/surfaces\s+[\d.]+ ms/);
+    // By difference, what is short may drown in what else the machine does.
+    for (const pass of ['shadows', 'view transform']) expect(words).toMatch(new RegExp(`${pass}\\s+([\\d.]+ ms|too short to tell)`));
     expect(words).toContain('by leaving passes out');
   });
 
