@@ -37,7 +37,7 @@ export async function main(args: readonly string[], output: Output = CONSOLE, st
     .addOption(
       new Option(
         '--budget <bounds>',
-        'what materials may cost at each pixel: reads=16,instructions=2000; ms=4 for 1920x1080 here',
+        'what materials may cost at each pixel: reads=16,instructions=2000, under one light or lights=3; ms=4 for 1920x1080 here',
       ).argParser((text: string) => argument(() => budgetOf(text))),
     )
     .action(async (files: string[], options: { json?: boolean; warningsFine?: boolean; budget?: CheckedBudget }) => {

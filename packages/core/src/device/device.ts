@@ -64,8 +64,8 @@ export interface Device {
 
 /** How long passes take, by their label, in the order in which they come first. */
 export interface PassTimes {
-  /** By the device’s own clock; or by leaving passes out and looking at the difference. */
-  readonly by: 'timestamps' | 'difference';
+  /** By the device’s own clock; by waiting for each; or by leaving passes out and looking at the difference. */
+  readonly by: 'timestamps' | 'waiting' | 'difference';
   readonly passes: readonly { readonly label: string; readonly milliseconds: number }[];
 }
 

@@ -333,7 +333,14 @@ export class WebGl2Device implements Device {
   }
 
   timePasses(draw: () => void): Promise<PassTimes> {
-    return this.timer.byDifference(draw);
+    // Reading a pixel waits for all that was asked for before it.
+    const pixel = this.createTexture({ width: 1, height: 1, format: 'rgba8unorm', samples: 1 }) as GlTexture;
+    const { gl } = this;
+    const wait = (): void => {
+      gl.bindFramebuffer(gl.FRAMEBUFFER, this.framebuffers.find(pixel));
+      gl.readPixels(0, 0, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(4));
+    };
+    return this.timer.byWaiting(draw, wait).finally(() => pixel.destroy());
   }
 
   async makeReady(draw: () => void): Promise<void> {

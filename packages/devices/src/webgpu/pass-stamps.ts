@@ -20,7 +20,7 @@ export class PassStamps {
     this.readable = gpu.createBuffer({ size, usage: GPUBufferUsage.COPY_DST | GPUBufferUsage.MAP_READ });
   }
 
-  /** What the next pass says, so that it is timed. */
+  /** What a pass says that is to be timed. */
   next(label = ''): Pick<GPURenderPassDescriptor, 'timestampWrites'> | undefined {
     const { queries: querySet, labels } = this;
     if (labels.length >= MOST_PASSES) return undefined;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal, ViewEncapsulation } from '@angular/core';
 import { NgComponentOutlet } from '@angular/common';
 import type { Budget } from '@brelvin/contract';
-import { titleOfNode, weightOfCost, type Cost, type CostPlace, type Movable } from '@brelvin/core';
+import { titleOfNode, weightOfCost, type Cost, type CostPlace, type Movable, type PassTimes } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { DocumentStore } from '../documents/document-store';
 import { BenchContext } from '../editors/bench-context';
@@ -34,6 +34,12 @@ interface BoundRow {
   readonly over: boolean;
 }
 
+const TIMED_BY: Readonly<Record<PassTimes['by'], string>> = {
+  timestamps: 'by the device’s own clock.',
+  waiting: 'by waiting for each pass, which takes a little longer than they do together.',
+  difference: 'by leaving passes out: this device has no clock for them.',
+};
+
 /** Rows that are shown before all are asked for. */
 const FEW = 8;
 
@@ -59,6 +65,7 @@ export class CostPanel {
   protected readonly all = signal(false);
   protected readonly counted = counted;
   protected readonly msWords = msWords;
+  protected readonly timedBy = TIMED_BY;
 
   /** Why nothing can be said. */
   protected readonly refusal = computed(() => {
