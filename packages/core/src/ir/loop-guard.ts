@@ -2,7 +2,7 @@ import { constant, global } from './build';
 import type { BinaryOperator, Declare, Expression, Global, IrFunction, Loop, Statement } from './ir';
 import { BOOL, FLOAT, INT, sameType, type Type } from './types';
 import type { Origin } from './origin';
-import { inner, walkExpression, walkStatements, expressionsOf } from './walk';
+import { anyExpression, expressionsOf, inner, walkExpression, walkStatements } from './walk';
 
 /** Steps that all loops of one invocation may take together whose end is not plain. */
 export const MOST_STEPS = 4096;
@@ -67,9 +67,7 @@ export function countedLoops(functions: readonly IrFunction[]): Origin[] {
 }
 
 function isCounted({ condition }: Loop): boolean {
-  let counts = false;
-  walkExpression(condition, (each) => (counts ||= each.op === 'reference' && each.name === LOOP_STEPS.name));
-  return counts;
+  return anyExpression(condition, (each) => each.op === 'reference' && each.name === LOOP_STEPS.name);
 }
 
 /** Begins its count anew: each run of a material's code has all its steps, also the second one at a pixel. */

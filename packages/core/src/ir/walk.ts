@@ -78,20 +78,29 @@ export function walkExpression(expression: Expression, visit: (expression: Expre
   for (const operand of operands(expression)) walkExpression(operand, visit);
 }
 
+/** Whether this holds for an expression or any below it; asks no further once it does. */
+export function anyExpression(expression: Expression, holds: (expression: Expression) => boolean): boolean {
+  return holds(expression) || operands(expression).some((each) => anyExpression(each, holds));
+}
+
 /** The statements directly inside a statement. */
 export function inner(statement: Statement): readonly Statement[] {
   switch (statement.op) {
     case 'if':
-      return [...statement.then, ...statement.else];
+      return both(statement.then, statement.else);
     case 'switch':
       return statement.cases.flatMap((each) => each.body);
     case 'loop':
-      return [...statement.body, ...statement.step];
+      return both(statement.body, statement.step);
     case 'block':
       return statement.body;
     default:
       return NONE;
   }
+}
+
+function both(first: readonly Statement[], second: readonly Statement[]): readonly Statement[] {
+  return second.length === 0 ? first : [...first, ...second];
 }
 
 /** The expressions directly inside a statement. */
@@ -113,6 +122,11 @@ export function expressionsOf(statement: Statement): readonly Expression[] {
     default:
       return NONE;
   }
+}
+
+/** Whether this holds for any of the statements or any within them; asks no further once it does. */
+export function anyStatement(statements: readonly Statement[], holds: (statement: Statement) => boolean): boolean {
+  return statements.some((each) => holds(each) || anyStatement(inner(each), holds));
 }
 
 export function walkStatements(statements: readonly Statement[], visit: (statement: Statement) => void): void {

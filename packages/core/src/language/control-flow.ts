@@ -1,7 +1,6 @@
 import { needsNeighbours } from '../ir/builtins/table';
-import type { Expression } from '../ir/ir';
+import type { Expression, Global, IrFunction } from '../ir/ir';
 import type { Range } from '../ir/origin';
-import type { Global } from '../ir/ir';
 import { operands } from '../ir/walk';
 import type { CodeMend } from './diagnostics';
 import type { FunctionScope } from './scope';
@@ -23,6 +22,8 @@ export interface DividedCall {
  */
 export class ControlFlow {
   readonly divided: DividedCall[] = [];
+  /** A function is called whose own body is not read yet. */
+  callsAhead = false;
   private loops = 0;
   private branches = 0;
   /** Some neighbours may have returned. */
@@ -63,10 +64,11 @@ export class ControlFlow {
     return this.loops > 0 ? 'loop' : undefined;
   }
 
-  /** Notes a call that may need its neighbours. */
-  call(name: string, callee: string | undefined, range: Range, mend?: CodeMend): void {
+  /** Notes a call that may need its neighbours. @param callee absent for what is built in */
+  call(name: string, callee: IrFunction | undefined, range: Range, mend?: CodeMend): void {
     const { where } = this;
-    if (where) this.divided.push({ name, callee, range, where, mend });
+    if (callee?.body.length === 0) this.callsAhead = true;
+    if (where) this.divided.push({ name, callee: callee?.signature, range, where, mend });
   }
 
   /** Whether an expression is the same for all neighbours; in doubt it is not. */

@@ -58,7 +58,7 @@ export class DeclarationElaborator {
         if (declaration.op === op) this.diagnostics.guard(() => work(declaration as Extract<DeclarationSyntax, { op: Op }>), undefined);
       }
     };
-    for (const { op, ...more } of declarations) if (op === 'function' && 'name' in more) this.environment.functionsOfText.add(more.name);
+    for (const each of declarations) if (each.op === 'function') this.environment.functionsOfText.add(each.name);
     each('import', (syntax) => importFunction(syntax, this.environment));
     each('struct', (syntax) => this.struct(syntax));
     each('uniformBlock', (syntax) => this.uniformBlock(syntax));
@@ -78,10 +78,12 @@ export class DeclarationElaborator {
         const head = declared[index];
         if (!head || !syntax.body) return;
         const read = (): ReadBody => this.body(syntax, head);
-        this.environment.addFunction(syntax.name, { ...head, body: bodies?.body(syntax, read) ?? read().body });
+        const { body, callsAhead } = bodies?.body(syntax, read) ?? read();
+        this.environment.callsAhead ||= callsAhead;
+        this.environment.addFunction(syntax.name, { ...head, body });
       });
       this.refuseBodiless(functions);
-      refuseRecursion(functions, this.environment, this.source.path, this.diagnostics);
+      if (this.environment.callsAhead) refuseRecursion(functions, this.environment, this.source.path, this.diagnostics);
       this.adviseDivided();
     };
   }
@@ -278,8 +280,9 @@ export class DeclarationElaborator {
     this.environment.addFunction(name, declared);
     if (syntax.body) this.environment.defined.add(declared.signature);
     this.own.push(declared.signature);
-    const symbol = { kind: 'function', name, signature: functionWords(declared, name) } as const;
-    this.environment.note(nameRange, () => ({ ...symbol, declared: { path: this.source.path, range: declared.nameRange } }));
+    const signature = (): string => functionWords(declared, name);
+    const here = { path: this.source.path, range: declared.nameRange };
+    this.environment.note(nameRange, () => ({ kind: 'function', name, signature: signature(), declared: here }));
     if (syntax.documentation) {
       this.documentation.set(declared.signature, readDocumentation(this.source.slice(syntax.documentation)));
     }
@@ -307,13 +310,14 @@ export class DeclarationElaborator {
       this.environment.options.index?.visible({ name, type: typeName(type), from: to, to: syntax.to });
     });
     const statements = new StatementElaborator(this.context, scope, declared.result);
+    const { flow } = statements;
     const read = statements.list(syntax.body ?? []);
-    this.flows.push(statements.flow);
+    this.flows.push(flow);
     const falls = !this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(read);
     if (falls) this.adviseReturn(syntax, declared.result, read);
     const body: Statement[] = falls ? [...read, { op: 'return', value: zeroOf(declared.result) }] : read;
     statements.advise(syntax);
-    return { body: markMutable(body, statements.assigned()), dependsOnOthers: statements.flow.divided.length > 0 };
+    return { body: markMutable(body, statements.assigned()), dependsOnOthers: flow.divided.length > 0, callsAhead: flow.callsAhead };
   }
 
   /** The standard lets a function end without giving anything, and leaves open what it gives then. */

@@ -1,7 +1,8 @@
 import { constant, local } from '../ir/build';
 import type { Binary, Expression, Statement } from '../ir/ir';
+import type { Origin } from '../ir/origin';
 import { BOOL, isFloatLike, ofSize, sameType, scalarOf, typeName, VOID, type Type } from '../ir/types';
-import { expressionsOf, walkExpression, walkStatements } from '../ir/walk';
+import { anyExpression, expressionsOf, walkStatements } from '../ir/walk';
 import type { ControlFlow } from './control-flow';
 import { LanguageError } from './diagnostics';
 import type { ElaboratesExpressions, ExpressionContext } from './expression-context';
@@ -112,7 +113,7 @@ export class EffectElaborator {
   }
 
   /** The statement that an assignment is. */
-  assign(syntax: AssignmentSyntax): Extract<Statement, { op: 'assign' }> {
+  assign(syntax: AssignmentSyntax, origin = this.originOf(syntax)): Extract<Statement, { op: 'assign' }> {
     const { operator } = syntax;
     const target = this.steady(this.expressions.place(syntax.target), syntax.target, operator !== undefined);
     const given = this.expressions.elaborate(syntax.value);
@@ -125,7 +126,7 @@ export class EffectElaborator {
     }
     this.expressions.expectType(value, target.type, syntax.value, 'The new value');
     this.changed(target, value);
-    return { op: 'assign', target, value };
+    return { op: 'assign', target, value, origin };
   }
 
   private combined(syntax: AssignmentSyntax, operator: Binary['operator'], left: Expression, right: Expression): Expression {
@@ -134,7 +135,8 @@ export class EffectElaborator {
   }
 
   /** The statement that an increment is. */
-  step({ target: syntax, operator }: IncrementSyntax): Extract<Statement, { op: 'assign' }> {
+  step(whole: IncrementSyntax, origin = this.originOf(whole)): Extract<Statement, { op: 'assign' }> {
+    const { target: syntax, operator } = whole;
     const target = this.steady(this.expressions.place(syntax), syntax, true);
     const scalar = scalarOf(target.type);
     if (!scalar || scalar === 'bool') {
@@ -143,7 +145,7 @@ export class EffectElaborator {
     const one = constant(ofSize(scalar, 1), [1]);
     const value: Expression = { op: 'binary', operator, left: target, right: one, type: target.type };
     this.changed(target, value);
-    return { op: 'assign', target, value };
+    return { op: 'assign', target, value, origin };
   }
 
   /** `modf(x, whole)`, section 8.3: `whole` is given what stands before the point. */
@@ -241,8 +243,11 @@ export class EffectElaborator {
 
   private emit(statement: Statement, syntax: ExpressionSyntax): void {
     if (!this.before) throw new LanguageError('Nothing can be changed here: this value is known beforehand.', syntax);
-    const origin = { path: this.context.source.path, range: { from: syntax.from, to: syntax.to } };
-    this.before.push({ origin, ...statement });
+    this.before.push(statement.origin ? statement : { origin: this.originOf(syntax), ...statement });
+  }
+
+  private originOf({ from, to }: ExpressionSyntax): Origin {
+    return { path: this.context.source.path, range: { from, to } };
   }
 }
 
@@ -264,16 +269,10 @@ function rootName(place: Expression): string {
 }
 
 function readsAny(value: Expression, names: ReadonlySet<string> | undefined): boolean {
-  let reads = false;
-  walkExpression(value, (each) => {
-    // A call may read whatever was changed.
-    if (each.op === 'call' || (each.op === 'reference' && (names === undefined || names.has(each.name)))) reads = true;
-  });
-  return reads;
+  // A call may read whatever was changed.
+  return anyExpression(value, (each) => each.op === 'call' || (each.op === 'reference' && (names === undefined || names.has(each.name))));
 }
 
 function hasCall(value: Expression): boolean {
-  let found = false;
-  walkExpression(value, (each) => (found ||= each.op === 'call'));
-  return found;
+  return anyExpression(value, (each) => each.op === 'call');
 }

@@ -221,7 +221,7 @@ export class ExpressionElaborator implements ElaboratesExpressions {
         const { path, range } = declared.origin;
         return { kind, name, signature: functionWords(declared, name), declared: { path, range: declared.nameRange ?? range } };
       });
-      this.flow?.call(name, declared.signature, syntax);
+      this.flow?.call(name, declared, syntax);
       this.adviseDirections(declared, args, syntax);
       return { op: 'call', callee: declared.signature, args, type: declared.result };
     }

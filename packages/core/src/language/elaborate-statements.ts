@@ -40,7 +40,9 @@ export class StatementElaborator {
   }
 
   list(statements: readonly StatementSyntax[]): Statement[] {
-    return statements.flatMap((statement) => this.context.diagnostics.guard(() => this.statement(statement), []));
+    const read: Statement[] = [];
+    for (const each of statements) read.push(...this.context.diagnostics.guard(() => this.statement(each), []));
+    return read;
   }
 
   /** Warns of what nobody reads; with an error in the function, that may be the reason. */
@@ -102,8 +104,8 @@ export class StatementElaborator {
   /** An expression for what it does. */
   private evaluate(syntax: ExpressionSyntax, origin: Origin): Statement[] {
     const { effects } = this.expressions;
-    if (syntax.op === 'assignment') return [{ ...effects.assign(syntax), origin }];
-    if (syntax.op === 'increment') return [{ ...effects.step(syntax), origin }];
+    if (syntax.op === 'assignment') return [effects.assign(syntax, origin)];
+    if (syntax.op === 'increment') return [effects.step(syntax, origin)];
     if (syntax.op === 'sequence')
       return syntax.parts.flatMap((part) => this.statement({ op: 'evaluate', value: part, from: part.from, to: part.to }));
     const { result: value, before } = effects.collect(() => this.expressions.elaborate(syntax));

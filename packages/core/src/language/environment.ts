@@ -1,6 +1,6 @@
 import { signatureOf } from '../ir/build';
 import { EMPTY_MODULE, type Global, type IrFunction, type Module, type UniformBlock } from '../ir/ir';
-import { NAMED_TYPES, scalarCount, typeName, type ArrayType, type StructType, type Type } from '../ir/types';
+import { NAMED_TYPES, sameType, scalarCount, typeName, type ArrayType, type StructType, type Type } from '../ir/types';
 import { BUILTIN_VARIABLES, WRITABLE_BUILTINS } from './builtin-variables';
 import { BUILTINS } from './builtins';
 import { LanguageError } from './diagnostics';
@@ -65,6 +65,8 @@ export class Environment implements Module {
   readonly troubled = new Set<string>();
   /** Names that `import` lines brought. */
   readonly importedNames = new Set<string>();
+  /** A body that was read calls a function whose own was not: only then can functions come round to themselves. */
+  callsAhead = false;
 
   constructor(
     readonly imported: Module = EMPTY_MODULE,
@@ -160,8 +162,11 @@ export class Environment implements Module {
   }
 
   ownFunction(name: string, types: readonly Type[]): IrFunction | undefined {
-    const wanted = types.map(typeName).join();
-    return this.ownOverloads.get(name)?.find((each) => each.parameters.map(({ type }) => typeName(type)).join() === wanted);
+    return this.ownOverloads
+      .get(name)
+      ?.find(
+        ({ parameters }) => parameters.length === types.length && parameters.every(({ type }, at) => sameType(type, types[at] ?? type)),
+      );
   }
 
   functionOf(name: string, types: readonly Type[]): IrFunction | undefined {

@@ -71,6 +71,22 @@ describe('Bodies that were read before', () => {
       for (const [again, fresh] of readBoth([...texts, ...texts])) expect(told(again)).withContext(texts[0]!).toEqual(told(fresh));
   });
 
+  it('come round to themselves through what is typed into another one', () => {
+    const rounds: readonly (readonly string[])[] = [
+      [
+        'float b();\nfloat a() { return b(); }\nfloat b() { return 1.0; }',
+        'float b();\nfloat a() { return b(); }\nfloat b() { return a(); }',
+      ],
+      ['fn a() -> f32 { return b(); }\nfn b() -> f32 { return 1.0; }', 'fn a() -> f32 { return b(); }\nfn b() -> f32 { return a(); }'],
+    ];
+    for (const texts of rounds) {
+      const said = readBoth(texts).map((both) => both.map(({ diagnostics }) => diagnostics.map(({ message }) => message)));
+      expect(said[0]).toEqual([[], []]);
+      for (const each of said[1]!) expect(each[0]).toContain('calls itself, directly or through another function');
+      expect(said[1]![0]).toEqual(said[1]![1]!);
+    }
+  });
+
   it('are read again where the Library has what was missing', () => {
     const text = 'float a(float x) { return glow(x); }';
     const said = (names: readonly string[]): string | undefined =>

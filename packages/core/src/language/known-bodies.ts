@@ -10,7 +10,7 @@ import { withoutComments } from './without-comments';
 /** A function's statements, what was said of them, and where its text began when they were read. */
 interface KnownBody {
   readonly from: number;
-  readonly body: readonly Statement[];
+  readonly read: ReadBody;
   readonly said: readonly Diagnostic[];
 }
 type Bodies = ReadonlyMap<string, KnownBody>;
@@ -19,10 +19,13 @@ type Bodies = ReadonlyMap<string, KnownBody>;
 const MOST_TEXTS = 12;
 const remembered = new LruCache<Bodies>(MOST_TEXTS);
 
-/** A body just read; whether what is said of it depends on the bodies of others. */
+/** A body that was read. */
 export interface ReadBody {
   readonly body: readonly Statement[];
+  /** What is said of it depends on the bodies of others. */
   readonly dependsOnOthers: boolean;
+  /** It calls a function that stands further down, or itself. */
+  readonly callsAhead: boolean;
 }
 
 interface Placed {
@@ -71,23 +74,24 @@ export class KnownBodies {
   }
 
   /** The body of a function, as it was or by reading it. */
-  body(syntax: Placed, read: () => ReadBody): readonly Statement[] {
+  body(syntax: Placed, read: () => ReadBody): ReadBody {
     // What could not be parsed here may have its reason elsewhere.
-    if (this.diagnostics.hasErrorIn(syntax)) return read().body;
+    if (this.diagnostics.hasErrorIn(syntax)) return read();
     const text = this.source.text.slice(syntax.from, syntax.to);
     const known = this.before.get(text);
     if (known) {
       const by = syntax.from - known.from;
       this.diagnostics.sayAgain(known.said, by);
       this.now.set(text, known);
-      return moved(known.body, by);
+      return { ...known.read, body: moved(known.read.body, by) };
     }
     const since = this.diagnostics.mark;
-    const { body, dependsOnOthers } = read();
+    const fresh = read();
     const said = this.diagnostics.saidWithin(syntax, since);
     // Structs of one function get names that no other has, and a line has another number once it has moved.
-    if (!dependsOnOthers && said && !/\bstruct\b|__(?:LINE|FILE)__/.test(text)) this.now.set(text, { from: syntax.from, body, said });
-    return body;
+    const moves = !fresh.dependsOnOthers && !/\bstruct\b|__(?:LINE|FILE)__/.test(text);
+    if (moves && said) this.now.set(text, { from: syntax.from, read: fresh, said });
+    return fresh;
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Expression, IrFunction, Loop, Statement } from '../ir/ir';
 import { MOST_PLAIN_STEPS, MOST_STEPS, turnsOf } from '../ir/loop-guard';
 import type { Range } from '../ir/origin';
-import { expressionsOf, walkExpression, walkStatements } from '../ir/walk';
+import { anyExpression, anyStatement, expressionsOf } from '../ir/walk';
 import type { DiagnosticList } from './diagnostics';
 import type { Environment } from './environment';
 
@@ -38,32 +38,24 @@ function inThousands(count: number): string {
 function mayEnd(condition: Expression, body: readonly Statement[], functions: ReadonlyMap<string, IrFunction>): boolean {
   if (condition.op === 'constant' && condition.value[0] === 0) return true;
   const looked = new Set<string>();
-  let elsewhere = false;
-  walkExpression(condition, (each) => {
-    if (each.op === 'reference') {
-      if (each.scope === 'local') looked.add(each.name);
-      else elsewhere = true;
-    }
-    if (each.op === 'call') elsewhere = true;
+  const elsewhere = anyExpression(condition, (each) => {
+    if (each.op === 'reference' && each.scope === 'local') looked.add(each.name);
+    return each.op === 'call' || (each.op === 'reference' && each.scope !== 'local');
   });
-  let ends = elsewhere;
-  const change = (target: Expression): void => {
+  if (elsewhere) return true;
+  const changes = (target: Expression): boolean => {
     let root = target;
     while (root.op === 'member' || root.op === 'swizzle' || root.op === 'index') root = root.object;
-    if (root.op === 'reference' && looked.has(root.name)) ends = true;
+    return root.op === 'reference' && looked.has(root.name);
   };
-  walkStatements(body, (statement) => {
-    if (statement.op === 'break' || statement.op === 'return' || statement.op === 'discard') ends = true;
-    if (statement.op === 'assign') change(statement.target);
-    for (const expression of expressionsOf(statement)) {
-      walkExpression(expression, (each) => {
-        if (each.op !== 'call') return;
-        functions.get(each.callee)?.parameters.forEach(({ direction }, index) => {
-          const arg = each.args[index];
-          if (direction !== 'in' && arg) change(arg);
-        });
-      });
-    }
+  const writes = (each: Expression): boolean => {
+    if (each.op !== 'call') return false;
+    const { parameters = [] } = functions.get(each.callee) ?? {};
+    return each.args.some((arg, index) => parameters[index] !== undefined && parameters[index].direction !== 'in' && changes(arg));
+  };
+  return anyStatement(body, (each) => {
+    if (each.op === 'break' || each.op === 'return' || each.op === 'discard') return true;
+    if (each.op === 'assign' && changes(each.target)) return true;
+    return expressionsOf(each).some((expression) => anyExpression(expression, writes));
   });
-  return ends;
 }

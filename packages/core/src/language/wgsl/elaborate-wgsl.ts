@@ -17,7 +17,7 @@ export function elaborateWgsl(path: string, text: string, imported: Module, opti
   const module = new WgslModule(source, diagnostics, environment, declarations, options.stage);
   module.read()();
   const functions = declarations.filter((each) => each.op === 'function');
-  refuseRecursion(functions, environment, path, diagnostics);
+  if (environment.callsAhead) refuseRecursion(functions, environment, path, diagnostics);
   return {
     module: environment,
     diagnostics: diagnostics.items,

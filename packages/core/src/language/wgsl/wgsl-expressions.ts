@@ -213,7 +213,7 @@ export class WgslExpressions implements ReadsWgsl {
       signature: this.headOf(fits, name),
       declared: { path, range: fits.nameRange ?? range },
     }));
-    this.flow?.call(name, fits.signature, syntax);
+    this.flow?.call(name, fits, syntax);
     return concrete({ op: 'call', callee: fits.signature, args, type: fits.result });
   }
 

@@ -480,7 +480,9 @@ export class WgslModule implements WgslNames, EntryModule {
     );
     if (!declared) return;
     const read = (): ReadBody => this.statements(syntax, types, declared);
-    this.environment.addFunction(syntax.name, { ...declared, body: bodies?.body(syntax, read) ?? read().body });
+    const { body, callsAhead } = bodies?.body(syntax, read) ?? read();
+    this.environment.callsAhead ||= callsAhead;
+    this.environment.addFunction(syntax.name, { ...declared, body });
   }
 
   private statements(syntax: WgslFunction, types: ReturnType<typeof this.parameterTypes>, declared: IrFunction): ReadBody {
@@ -505,8 +507,9 @@ export class WgslModule implements WgslNames, EntryModule {
       this.environment.options.index?.visible({ name: member.name, type: words, from: member.to, to: syntax.to });
     }
     const statements = new WgslStatements(this.context, scope, declared.result);
+    const { flow } = statements;
     const read = statements.list(syntax.body);
-    this.flows.push(statements.flow);
+    this.flows.push(flow);
     const falls = !this.diagnostics.hasErrorIn(syntax) && declared.result.kind !== 'void' && !alwaysReturns(read);
     if (falls)
       this.diagnostics.add(
@@ -515,6 +518,6 @@ export class WgslModule implements WgslNames, EntryModule {
         syntax.nameRange,
       );
     statements.advise(syntax);
-    return { body: markMutable(read, statements.assigned()), dependsOnOthers: statements.flow.divided.length > 0 };
+    return { body: markMutable(read, statements.assigned()), dependsOnOthers: flow.divided.length > 0, callsAhead: flow.callsAhead };
   }
 }
