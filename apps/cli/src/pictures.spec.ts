@@ -126,9 +126,23 @@ describe('brelvin render', () => {
     expect(JSON.parse(readFileSync(place('seen.parts.json'), 'utf8'))).toEqual({ 1: 'Sphere / sphere' });
   });
 
+  it('writes OpenEXR that is wider than what is drawn at once', async () => {
+    const out = place('wide.exr');
+    const seen = await run('render', painted, '--out', out, '--size', '2400x24', '--passes', 'part');
+    expect([seen.code, seen.err]).toEqual([0, '']);
+    const pixels = await layersOf(readFileSync(out), 2400 * 24, ['B', 'part.id']);
+    const row = pixels.slice(12 * 2400, 13 * 2400);
+    const seenAt = row.flatMap(([, part], x) => (part === 1 ? [x] : []));
+    // The ball is in the middle, and of one piece.
+    expect(Math.abs((seenAt[0]! + seenAt.at(-1)!) / 2 - 1200)).toBeLessThan(3);
+    expect(seenAt.at(-1)! - seenAt[0]! + 1).toBe(seenAt.length);
+  });
+
   it('says what an OpenEXR file cannot be, and which passes there are', async () => {
     expect((await run('render', painted, '--out', place('x.png'), '--passes', 'terms')).err).toContain('only OpenEXR files have layers');
-    expect((await run('render', painted, '--out', place('x.exr'), '--size', '4096x16')).err).toContain('at most 2048 pixels a side');
+    const large = await run('render', painted, '--out', place('x.exr'), '--size', '8192x8192', '--passes', 'normal,depth');
+    expect([large.code, large.err]).toEqual([1, jasmine.stringContaining('would hold 2.0 times the numbers')]);
+    expect((await run('render', painted, '--out', place('x.exr'), '--size', '9000x16')).err).toContain('at most 8192 pixels a side');
     const wrong = await run('render', painted, '--out', place('x.exr'), '--passes', 'shine');
     expect([wrong.code, wrong.err]).toEqual([2, jasmine.stringContaining('There is no pass “shine”. There is ambient, diffuse')]);
   });

@@ -252,7 +252,15 @@ export {
   type SeenDocuments,
   type Studio,
 } from './frame/render-document';
-export { channelsOf, LARGEST_LAYERS, PICTURE_LAYERS, RECORDED, type PictureLayer } from './frame/picture-layers';
+export {
+  channelsOf,
+  drawLayers,
+  layerNumbers,
+  MOST_LAYER_NUMBERS,
+  PICTURE_LAYERS,
+  RECORDED,
+  type PictureLayer,
+} from './frame/picture-layers';
 export type { PictureSize } from './frame/picture-part';
 export type { StageClocks } from './frame/uniforms';
 

@@ -2,6 +2,7 @@ import type { LightRig, Material } from '@brelvin/contract';
 import {
   compileFor,
   drawLargePicture,
+  drawLayers,
   drawnPixels,
   FIRST_OUTLINE,
   newLight,
@@ -117,6 +118,35 @@ describe('A large picture', () => {
     // What is behind is as fine as a picture that is drawn at once: here of 128 pixels.
     expect(await differing(picture, 60)).toBeLessThan(0.01);
     expect(seam((await tiled(picture)).pixels)).toBeLessThan(1.3);
+  });
+
+  it('has in layers what it has at once: all of its light, one term of it, and what is recorded', async () => {
+    const picture = await pictureOf(lit, { lights: { sun: newLight('sun', { direction: [0.3, -0.6, -0.7] }) } });
+    const layers = ['whole', 'diffuse', 'normal', 'depth', 'part'] as const;
+    const once = await drawLayers(renderer, picture, { ...TILED, atOnce: 2048 }, layers, () => true);
+    const pieces = await drawLayers(renderer, picture, TILED, layers, () => true);
+    for (const layer of layers) {
+      const [whole, tiles] = [once!.get(layer)!, pieces!.get(layer)!];
+      expect(tiles.length).withContext(layer).toBe(whole.length);
+      // Something stands there, and something else around it.
+      expect(new Set(whole).size).withContext(layer).toBeGreaterThan(1);
+      const apart = tiles.filter((each, index) => each !== whole[index] && Math.abs(each - whole[index]!) > 0.004).length;
+      expect(apart / whole.length)
+        .withContext(layer)
+        .toBeLessThan(0.002);
+    }
+  });
+
+  it('in layers tells how far it is, and is given up where it is not wanted any more', async () => {
+    const picture = await pictureOf(lit);
+    const told: number[] = [];
+    const goesOn = (done: number, of: number): boolean => (told.push(done / of), told.length < 20);
+    expect(await drawLayers(renderer, picture, TILED, ['whole', 'diffuse', 'depth'], goesOn)).toBeUndefined();
+    expect(told.length).toBe(20);
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+    // One of three layers is done, and a part of the second.
+    expect(told.at(-1)!).toBeGreaterThan(1 / 3);
+    expect(told.at(-1)!).toBeLessThan(2 / 3);
   });
 
   it('is given up between two tiles, and draws as before afterwards', async () => {

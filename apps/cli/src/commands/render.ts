@@ -1,6 +1,15 @@
 import { writeFile } from 'node:fs/promises';
 import { ORBIT_CAMERA, validate, type OrbitCamera } from '@brelvin/contract';
-import { channelsOf, LARGEST_LAYERS, LARGEST_PICTURE, PICTURE_LAYERS, type PictureLayer, type PictureSize, RECORDED } from '@brelvin/core';
+import {
+  channelsOf,
+  LARGEST_PICTURE,
+  layerNumbers,
+  MOST_LAYER_NUMBERS,
+  PICTURE_LAYERS,
+  type PictureLayer,
+  type PictureSize,
+  RECORDED,
+} from '@brelvin/core';
 import { ExrWriter } from '@brelvin/io';
 import { nodeBinaries, pngFile } from '@brelvin/io/node';
 import type { ExitCode, Output } from '../output';
@@ -72,9 +81,13 @@ export function pictureSize(text: string): PictureSize {
 /** @throws BadFile where what is wished for does not fit the file */
 function layersOf(ending: string, { passes, size }: RenderOptions): readonly PictureLayer[] | undefined {
   if (ending === '.exr') {
-    if (Math.max(size.width, size.height) > LARGEST_LAYERS)
-      throw new BadFile(`--size: an OpenEXR file has at most ${LARGEST_LAYERS} pixels a side here; larger pictures are written as PNG.`);
-    return ['whole', ...new Set(passes.filter((pass) => pass !== 'whole'))];
+    const layers: PictureLayer[] = ['whole', ...new Set(passes.filter((pass) => pass !== 'whole'))];
+    const share = layerNumbers(size, layers) / MOST_LAYER_NUMBERS;
+    if (share > 1)
+      throw new BadFile(
+        `--size: with these passes the file would hold ${share.toFixed(1)} times the numbers that are drawn into one. Draw it smaller, or its passes one at a time.`,
+      );
+    return layers;
   }
   if (passes.length > 0) throw new BadFile('--passes: only OpenEXR files have layers; end the name of --out in .exr.');
   return undefined;

@@ -146,8 +146,8 @@ export class FrameRenderer {
   }
 
   /** Scene-linear colours of a picture before the view transform: rows from the top, four numbers a pixel. */
-  measure(picture: Picture, size: PictureSize, samples: SampleCount = 1): Promise<Float32Array<ArrayBuffer>> {
-    return this.device.readFloats(this.drawScene(picture, size, samples));
+  measure(picture: Picture, size: PictureSize, samples: SampleCount = 1, part?: Drawing['part']): Promise<Float32Array<ArrayBuffer>> {
+    return this.device.readFloats(this.drawScene(picture, size, samples, part?.whole ?? size, part));
   }
 
   /**
@@ -233,8 +233,8 @@ export class FrameRenderer {
   }
 
   /** What is seen at each pixel of a picture, one thing and not a mean of several; see `SeenRecord`. */
-  async record({ items, camera, rig, ...clocks }: Picture, size: PictureSize): Promise<SeenRecord> {
-    const context = this.begin(frameGlobals(camera, rig, size, clocks, [], size), rig, {});
+  async record({ items, camera, rig, ...clocks }: Picture, size: PictureSize, part = wholePart(size)): Promise<SeenRecord> {
+    const context = this.begin(frameGlobals(camera, rig, size, clocks, [], part.whole, part), rig, {});
     this.blocks.inspectBy(WHOLE_PICTURE);
     const { far } = this.targetsFor(size, 1);
     this.drawDistances(far, items, context);

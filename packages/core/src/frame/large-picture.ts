@@ -2,7 +2,8 @@ import type { Device } from '../device/device';
 import { drawnPixels } from './drawn-pixels';
 import type { FrameRenderer } from './frame-renderer';
 import type { Picture } from './picture';
-import type { PictureSize } from './picture-part';
+import type { Overview } from './overview';
+import type { PicturePart, PictureSize } from './picture-part';
 
 /** The longer side of a picture that is drawn at once; larger ones are drawn in tiles. Pixels. */
 export const LARGEST_AT_ONCE = 2048;
@@ -55,26 +56,56 @@ export async function drawLargePicture(
     put({ x: 0, y: 0, ...size, pixels: await drawnPixels(device, renderer, picture, size, cssSize) });
     return goesOn(1, 1);
   }
+  const drawnSize = tileSize(picture, { size, cssSize, tile: inner });
+  const target = device.createTexture({ ...drawnSize, format: 'rgba8unorm', samples: 1 });
+  try {
+    return await inTiles(renderer, picture, { size, cssSize, atOnce, tile: inner }, goesOn, async (tile, part) => {
+      renderer.draw(picture, { size: drawnSize, samples: 4, target, targetSize: drawnSize, cssSize, part, empty: 'alpha' });
+      put({ ...tile, pixels: cutTile(await device.readPixels(target), 4, part, tile) });
+    });
+  } finally {
+    target.destroy();
+  }
+}
+
+/** A tile as it is drawn: with what stands round it. */
+export interface DrawnTile extends PicturePart {
+  readonly size: PictureSize;
+  readonly overview: Overview;
+}
+
+/**
+ * Goes through the tiles of a large picture, which have in common what is found for the whole of it.
+ *
+ * @returns whether it came to its end
+ */
+export async function inTiles(
+  renderer: FrameRenderer,
+  picture: Picture,
+  { size, cssSize, atOnce = LARGEST_AT_ONCE, tile: inner = TILE }: LargePictureSizes,
+  goesOn: TileReceiver['goesOn'],
+  draw: (tile: Tile, drawn: DrawnTile) => Promise<void>,
+): Promise<boolean> {
   const shrink = atOnce / Math.max(size.width, size.height);
   const small = { width: Math.max(1, Math.round(size.width * shrink)), height: Math.max(1, Math.round(size.height * shrink)) };
-  const margin = LEAST_MARGIN + widestLine(picture, size, cssSize);
-  const side = inner + 2 * margin;
+  const drawnSize = tileSize(picture, { size, cssSize, tile: inner });
+  const margin = (drawnSize.width - inner) / 2;
   const overview = renderer.overview(picture, small, cssSize);
-  const target = device.createTexture({ width: side, height: side, format: 'rgba8unorm', samples: 1 });
   try {
     const tiles = tilesOf(size, inner);
     for (const [index, tile] of tiles.entries()) {
       if (!goesOn(index, tiles.length)) return false;
-      const part = { whole: size, corner: [tile.x - margin, tile.y - margin], overview } as const;
-      const targetSize = { width: side, height: side };
-      renderer.draw(picture, { size: targetSize, samples: 4, target, targetSize, cssSize, part, empty: 'alpha' });
-      put({ ...tile, pixels: cut(await device.readPixels(target), side, margin, tile) });
+      await draw(tile, { whole: size, corner: [tile.x - margin, tile.y - margin], size: drawnSize, overview });
     }
     return goesOn(tiles.length, tiles.length);
   } finally {
-    target.destroy();
     overview.destroy();
   }
+}
+
+function tileSize(picture: Picture, { size, cssSize, tile = TILE }: LargePictureSizes): PictureSize {
+  const side = tile + 2 * (LEAST_MARGIN + widestLine(picture, size, cssSize));
+  return { width: side, height: side };
 }
 
 /** A picture of any size in one piece; what is not drawn when it is not wanted any more is transparent. */
@@ -92,14 +123,13 @@ export async function wholePicture(
       return;
     }
     pixels ??= new Uint8Array(size.width * size.height * 4);
-    for (let row = 0; row < height; row++)
-      pixels.set(some.subarray(row * width * 4, (row + 1) * width * 4), ((y + row) * size.width + x) * 4);
+    putTile(pixels, 4, size, { x, y, width, height }, some);
   };
   await drawLargePicture(device, renderer, picture, { size, cssSize: size }, { put, goesOn });
   return pixels ?? new Uint8Array(size.width * size.height * 4);
 }
 
-type Tile = Omit<PictureTile, 'pixels'>;
+export type Tile = Omit<PictureTile, 'pixels'>;
 
 /** Tiles that cover a picture, row by row from the top. */
 export function tilesOf({ width, height }: PictureSize, side: number): readonly Tile[] {
@@ -120,12 +150,29 @@ function widestLine({ items, camera }: Picture, size: PictureSize, cssSize: Pict
   return Math.ceil(Math.max(0, ...widths) / 2);
 }
 
-/** A tile without what was drawn round it. */
-function cut(pixels: Uint8Array<ArrayBuffer>, side: number, margin: number, { width, height }: Tile): Uint8Array<ArrayBuffer> {
-  const rows = new Uint8Array(width * height * 4);
+/** The numbers of a tile, so many for each pixel, without what was drawn round it. */
+export function cutTile<Numbers extends Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>>(
+  drawn: Numbers,
+  channels: number,
+  { corner: [left, top], size: { width: across } }: Pick<DrawnTile, 'corner' | 'size'>,
+  { x, y, width, height }: Tile,
+): Numbers {
+  const rows = drawn.slice(0, width * height * channels) as Numbers;
   for (let row = 0; row < height; row++) {
-    const from = ((row + margin) * side + margin) * 4;
-    rows.set(pixels.subarray(from, from + width * 4), row * width * 4);
+    const from = ((row + y - top) * across + x - left) * channels;
+    rows.set(drawn.subarray(from, from + width * channels), row * width * channels);
   }
   return rows;
+}
+
+/** Puts the numbers of a tile where they stand in the whole. */
+export function putTile<Numbers extends Uint8Array | Float32Array>(
+  whole: Numbers,
+  channels: number,
+  { width: across }: PictureSize,
+  { x, y, width, height }: Tile,
+  numbers: Numbers,
+): void {
+  for (let row = 0; row < height; row++)
+    whole.set(numbers.subarray(row * width * channels, (row + 1) * width * channels), ((y + row) * across + x) * channels);
 }

@@ -1,6 +1,16 @@
 import type { FrameRenderer } from './frame-renderer';
 import { TERMS, WHOLE_PICTURE, type Term } from './inspection';
-import { LARGEST_AT_ONCE } from './large-picture';
+import {
+  cutTile,
+  inTiles,
+  LARGEST_AT_ONCE,
+  LARGEST_PICTURE,
+  putTile,
+  type DrawnTile,
+  type LargePictureSizes,
+  type Tile,
+  type TileReceiver,
+} from './large-picture';
 import type { Picture } from './picture';
 import type { PictureSize } from './picture-part';
 
@@ -24,28 +34,76 @@ function isRecorded(layer: PictureLayer): layer is Recorded {
   return (RECORDED as readonly string[]).includes(layer);
 }
 
-/** The longer side of a picture in layers, which is drawn at once. Pixels. */
-export const LARGEST_LAYERS = LARGEST_AT_ONCE;
+/** Numbers that a picture in layers may have in all: the whole of the largest picture. */
+export const MOST_LAYER_NUMBERS = LARGEST_PICTURE ** 2 * COLOUR_CHANNELS.length;
+
+/** How many numbers a picture in these layers has. */
+export function layerNumbers({ width, height }: PictureSize, layers: readonly PictureLayer[]): number {
+  return layers.reduce((sum, layer) => sum + width * height * channelsOf(layer).length, 0);
+}
+
+export type LayerValues = ReadonlyMap<PictureLayer, Float32Array<ArrayBuffer>>;
 
 /**
- * Rows from the top, the numbers of each pixel as `channelsOf` says. Colours are scene-linear: before exposure and tone curve, with the background's opacity. All terms of what
- * hides others together are the whole; what is seen through glass belongs to its transmission.
- * What is recorded is not averaged over the pixel.
+ * Rows from the top, the numbers of each pixel as `channelsOf` says. Colours are scene-linear: before exposure and tone curve,
+ * with the background's opacity. All terms of what hides others together are the whole; what is seen through glass belongs to
+ * its transmission. What is recorded is not averaged over the pixel. Large ones are drawn in tiles.
+ *
+ * @returns nothing where it is not wanted any more
  */
 export async function drawLayers(
   renderer: FrameRenderer,
   picture: Picture,
-  size: PictureSize,
+  sizes: LargePictureSizes,
   layers: readonly PictureLayer[],
-): Promise<ReadonlyMap<PictureLayer, Float32Array<ArrayBuffer>>> {
+  goesOn: TileReceiver['goesOn'],
+): Promise<LayerValues | undefined> {
+  const { size, atOnce = LARGEST_AT_ONCE } = sizes;
+  const recorded = layers.filter(isRecorded);
+  const colours = layers.filter((layer) => !isRecorded(layer));
+  const steps = colours.length + (recorded.length > 0 ? 1 : 0);
+  const isLarge = Math.max(size.width, size.height) > atOnce;
   const drawn = new Map<PictureLayer, Float32Array<ArrayBuffer>>();
-  for (const layer of layers)
-    if (!isRecorded(layer)) drawn.set(layer, await renderer.measure(layer === 'whole' ? picture : ofTerm(picture, layer), size, 4));
-  if (!layers.some(isRecorded)) return drawn;
-  const { normals, depths, numbers } = await renderer.record(picture, size);
-  const recorded = { normal: normals, depth: depths, part: numbers };
-  for (const layer of layers) if (isRecorded(layer)) drawn.set(layer, recorded[layer]);
-  return drawn;
+  const put = (layer: PictureLayer, values: Float32Array<ArrayBuffer>, tile?: Tile, part?: DrawnTile): void => {
+    const channels = channelsOf(layer).length;
+    if (!tile || !part) {
+      drawn.set(layer, values);
+      return;
+    }
+    const whole = drawn.get(layer) ?? new Float32Array(size.width * size.height * channels);
+    drawn.set(layer, whole);
+    putTile(whole, channels, size, tile, cutTile(values, channels, part, tile));
+  };
+  /** Draws what one step is about, at once or in tiles. */
+  const step = async (done: number, seen: Picture, draw: (size: PictureSize, tile?: Tile, part?: DrawnTile) => Promise<void>) => {
+    if (isLarge)
+      return inTiles(
+        renderer,
+        seen,
+        sizes,
+        (some, of) => goesOn(done + some / of, steps),
+        (tile, part) => draw(part.size, tile, part),
+      );
+    if (!goesOn(done, steps)) return false;
+    await draw(size);
+    return true;
+  };
+  for (const [done, layer] of colours.entries()) {
+    const seen = layer === 'whole' ? picture : ofTerm(picture, layer);
+    const wanted = await step(done, seen, async (drawnSize, tile, part) => {
+      put(layer, await renderer.measure(seen, drawnSize, 4, part), tile, part);
+    });
+    if (!wanted) return undefined;
+  }
+  if (recorded.length > 0) {
+    const wanted = await step(colours.length, picture, async (drawnSize, tile, part) => {
+      const { normals, depths, numbers } = await renderer.record(picture, drawnSize, part);
+      const values = { normal: normals, depth: depths, part: numbers };
+      for (const layer of recorded) put(layer, values[layer], tile, part);
+    });
+    if (!wanted) return undefined;
+  }
+  return goesOn(steps, steps) ? drawn : undefined;
 }
 
 function ofTerm(picture: Picture, wanted: Term): Picture {

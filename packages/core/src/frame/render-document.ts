@@ -134,13 +134,15 @@ export async function renderDocument(
     if (rig.backgroundImage) await bringImages([rig.backgroundImage.image]);
     const drawn = async (): Promise<Omit<RenderedDocument, 'lacks'>> => {
       const picture = { camera: view, rig, seconds, items: scene.items(seconds), casters: scene.casters(seconds) };
-      if (layers)
-        return { layers: await drawLayers(renderer, picture, size, layers), parts: picture.items.map(({ part }) => part?.name ?? '') };
-      if (timed) return { times: await timesOf(device, renderer, picture, size) };
       const goesOn = (done: number, of: number): boolean => {
         onProgress(done / of);
         return wanted();
       };
+      if (layers) {
+        const parts = picture.items.map(({ part }) => part?.name ?? '');
+        return { layers: await drawLayers(renderer, picture, { size, cssSize: size }, layers, goesOn), parts };
+      }
+      if (timed) return { times: await timesOf(device, renderer, picture, size) };
       return { pixels: await wholePicture(device, renderer, picture, size, goesOn) };
     };
     if (!wanted()) return { lacks };
