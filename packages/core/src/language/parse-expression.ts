@@ -29,6 +29,8 @@ const PRECEDENCE: Readonly<Record<BinaryOperator, number>> = {
 
 const ASSIGNMENTS = new Set(['=', '+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<=', '>>=']);
 
+const NO_LENGTH: Pick<TypeSyntax, 'length' | 'open'> = {};
+
 const DEEPEST_NESTING = 256;
 /** Operations that may stand in a row without brackets. */
 const LONGEST_CHAIN = 1000;
@@ -97,8 +99,9 @@ export class ExpressionParser {
     let left = this.unary();
     for (let count = 0; ; count++) {
       this.chained(count);
-      const operator = this.reader.peek().text as BinaryOperator;
-      const strength = this.reader.peek().kind === 'operator' ? PRECEDENCE[operator] : undefined;
+      const { kind, text } = this.reader.peek();
+      const operator = text as BinaryOperator;
+      const strength = kind === 'operator' ? PRECEDENCE[operator] : undefined;
       if (strength === undefined || strength < lowest) return left;
       this.reader.next();
       const right = this.nested(() => this.binary(strength + 1));
@@ -163,13 +166,8 @@ export class ExpressionParser {
     const name = this.reader.next();
     const isArrayConstructor = this.reader.is('[') && this.closesBeforeCall();
     if (!this.reader.is('(') && !isArrayConstructor) return { op: 'name', name: name.text, from: name.from, to: name.to };
-    const callee: TypeSyntax = {
-      name: name.text,
-      from: name.from,
-      to: name.to,
-      ...(isArrayConstructor ? this.arrayLength() : {}),
-    };
-    return this.callArguments(callee);
+    const { length, open } = isArrayConstructor ? this.arrayLength() : NO_LENGTH;
+    return this.callArguments({ name: name.text, length, open, from: name.from, to: name.to });
   }
 
   /** Whether `[…]` is followed by `(`: `vec4[2](…)` constructs, `list[2]` indexes. */
@@ -184,7 +182,7 @@ export class ExpressionParser {
 
   /** `[4]`, `[]` or nothing. */
   arrayLength(): Pick<TypeSyntax, 'length' | 'open'> {
-    if (!this.reader.take('[')) return {};
+    if (!this.reader.take('[')) return NO_LENGTH;
     const { from } = this.reader.last;
     if (this.reader.take(']')) return { open: { from, to: this.reader.last.to } };
     const length = this.expression();

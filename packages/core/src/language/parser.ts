@@ -195,11 +195,15 @@ class Parser {
       while (this.reader.take(','));
     }
     const close = this.reader.expect(')', 'after the parameters');
-    const shared = { op: 'function', name: name.text, nameRange: name, result, parameters, documentation: start.documentation } as const;
-    if (this.reader.take(';')) return { ...shared, from: start.from, to: close.to };
-    this.reader.expect('{', 'before the body of the function');
-    const body = this.statementsUntilBrace();
-    return { ...shared, body, from: start.from, to: this.reader.last.to };
+    const { from, documentation } = start;
+    let body: StatementSyntax[] | undefined;
+    let { to } = close;
+    if (!this.reader.take(';')) {
+      this.reader.expect('{', 'before the body of the function');
+      body = this.statementsUntilBrace();
+      ({ to } = this.reader.last);
+    }
+    return { op: 'function', name: name.text, nameRange: name, result, parameters, body, documentation, from, to };
   }
 
   private parameter(): ParameterSyntax {
@@ -211,8 +215,8 @@ class Parser {
     // A parameter that nothing reads needs no name.
     const name =
       this.reader.is(',') || this.reader.is(')') || this.reader.is('[') ? undefined : this.reader.expectName('the name of the parameter');
-    const array = this.expressions.arrayLength();
-    return { name: name?.text ?? '', type: { ...type, ...array }, direction, constant, from: start.from, to: (name ?? type).to };
+    const array = this.reader.is('[') ? { ...type, ...this.expressions.arrayLength() } : type;
+    return { name: name?.text ?? '', type: array, direction, constant, from: start.from, to: (name ?? type).to };
   }
 
   private type(expected: string): TypeSyntax {
@@ -222,7 +226,8 @@ class Parser {
       return { name: struct.name, struct, ...this.expressions.arrayLength(), from: struct.from, to: struct.to };
     }
     const name = this.reader.expectName(expected);
-    return { name: name.text, ...this.expressions.arrayLength(), from: name.from, to: name.to };
+    const { length, open } = this.expressions.arrayLength();
+    return { name: name.text, length, open, from: name.from, to: name.to };
   }
 
   private declarators(type: TypeSyntax, constant: boolean, start: Token): DeclareSyntax {
@@ -232,9 +237,9 @@ class Parser {
         const name = this.reader.expectName('the name of a variable');
         if (this.reader.is('('))
           throw new LanguageError('A function cannot stand inside another one. Put it before, outside of all functions.', start);
-        const array = this.expressions.arrayLength();
+        const { length, open } = this.expressions.arrayLength();
         const value = this.reader.take('=') ? this.expressions.expression() : undefined;
-        variables.push({ name: name.text, ...array, value, from: name.from, to: name.to });
+        variables.push({ name: name.text, length, open, value, from: name.from, to: name.to });
       } while (this.reader.take(','));
     }
     const end = this.reader.expect(';', 'at the end of the declaration');

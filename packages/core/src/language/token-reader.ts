@@ -10,7 +10,7 @@ export class TokenReader {
   constructor(readonly tokens: readonly Token[]) {}
 
   peek(ahead = 0): Token {
-    const token = this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)];
+    const token = this.tokens[this.at + ahead] ?? this.tokens.at(-1);
     if (!token) throw new RangeError('a token list ends with an end token');
     return token;
   }
