@@ -8,7 +8,6 @@ import { BenchContext } from '../editors/bench-context';
 import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
 import { SourceEditor } from '../code/source-editor';
-import type { PanelEntry } from '../registry/panel-entry';
 import { BudgetShelf } from './budget-shelf';
 import { counted, msWords } from './cost-words';
 import { CostWatch } from './cost-watch';
@@ -182,9 +181,3 @@ export class CostPanel {
     return kind ? `${kind.title}, of the mesh` : path;
   }
 }
-
-export const COST_TAB: PanelEntry = {
-  id: 'cost',
-  tab: () => () => ({ help: 'What the picture costs: by node, by pass, and how that grows' }),
-  view: CostPanel,
-};

@@ -12,7 +12,6 @@ import { Workbench } from '../../shared/documents/workbench';
 import { SourceEditor } from '../code/source-editor';
 import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../registry/panel-entry';
 
 interface HistoryRow {
   readonly label: string;
@@ -197,5 +196,3 @@ export class HistoryPanel {
 }
 
 const MOST_SHOWN = 500;
-
-export const HISTORY_TAB: PanelEntry = { id: 'history', view: HistoryPanel };

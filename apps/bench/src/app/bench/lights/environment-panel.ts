@@ -7,7 +7,6 @@ import { EnvironmentDrop } from './environment-drop';
 import { EnvironmentEditor, type KnownEnvironment } from './environment-editor';
 import { RigEditor } from '../editors/rig-editor';
 import { StageBinding } from '../stage/stage-binding';
-import type { PanelEntry } from '../registry/panel-entry';
 
 /** What is all around: chosen with one click, and how it lights and is seen. */
 @Component({
@@ -196,9 +195,3 @@ export class EnvironmentPanel {
     return Math.min(Math.max(value, 0), 1);
   }
 }
-
-export const ENVIRONMENT_TAB: PanelEntry = {
-  id: 'environment',
-  tab: () => () => ({ help: 'The environment map: its light, its reflections, and how it is seen' }),
-  view: EnvironmentPanel,
-};

@@ -5,7 +5,6 @@ import { ColourField } from '../../shared/controls/colour-field';
 import { NumberField } from '../../shared/controls/number-field';
 import { BackgroundField } from './background-field';
 import { RigEditor } from '../editors/rig-editor';
-import type { PanelEntry } from '../registry/panel-entry';
 
 const CURVES: readonly (readonly [ToneCurve, string, string])[] = [
   ['none', 'none', 'What is brighter than 1 is cut off.'],
@@ -192,5 +191,3 @@ export class PicturePanel {
     return Math.max(value, 0);
   }
 }
-
-export const PICTURE_TAB: PanelEntry = { id: 'picture', view: PicturePanel };

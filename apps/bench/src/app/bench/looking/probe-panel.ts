@@ -3,7 +3,6 @@ import { titleOfNode } from '@brelvin/core';
 import { BenchContext } from '../editors/bench-context';
 import { GraphEditor } from '../editors/graph-editor';
 import { BenchPlaces } from '../layout/bench-places';
-import type { PanelEntry } from '../registry/panel-entry';
 import { outletKey } from '../stage/outlet-lens';
 import { OutletInspector } from './outlet-inspector';
 import { Probes } from './probes';
@@ -105,9 +104,3 @@ export class ProbePanel {
     return `At ${position.map(numberWords).join(', ')} metres`;
   }
 }
-
-export const PROBE_TAB: PanelEntry = {
-  id: 'probe',
-  tab: () => () => ({ help: 'Read the values of all nodes at points of the picture (F7)' }),
-  view: ProbePanel,
-};

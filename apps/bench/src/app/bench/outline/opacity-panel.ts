@@ -4,7 +4,6 @@ import { DOCK, inletKey, setOpacityMode } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { BenchResult } from '../stage/bench-result';
 import { GraphEditor } from '../editors/graph-editor';
-import type { PanelEntry } from '../registry/panel-entry';
 
 const MODES: readonly Choice<OpacityMode>[] = [
   { value: 'blend', words: 'blend', help: 'The picture behind shows through: far copies and parts first, then nearer ones.' },
@@ -54,9 +53,3 @@ export class OpacityPanel {
     return MODES.find(({ value }) => value === mode)?.help ?? '';
   }
 }
-
-export const OPACITY_TAB: PanelEntry = {
-  id: 'opacity',
-  tab: () => () => ({ help: 'How what is behind this material is seen through it' }),
-  view: OpacityPanel,
-};

@@ -4,7 +4,6 @@ import { FIRST_OUTLINE, setOutline, setOutlineField } from '@brelvin/core';
 import { Choices, plainChoices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { GraphEditor } from '../editors/graph-editor';
-import type { PanelEntry } from '../registry/panel-entry';
 
 const METHODS: readonly Choice<Outline['method'] | 'none'>[] = [
   { value: 'none', help: 'No line.' },
@@ -89,9 +88,3 @@ export class OutlinePanel {
     return Math.max(value, 0);
   }
 }
-
-export const OUTLINE_TAB: PanelEntry = {
-  id: 'outline',
-  tab: () => () => ({ help: 'The line round what has this material' }),
-  view: OutlinePanel,
-};

@@ -5,6 +5,7 @@ import { DocumentStore } from '../documents/document-store';
 import { BenchPlaces } from '../layout/bench-places';
 import { ParametersPanel } from '../parameters/parameters-panel';
 import { shownParameters } from '../parameters/shown-parameters';
+import { shownView } from '../registry/entry-view';
 import { PANELS, panelTabs, RIG_PANELS, type PanelEntry } from '../registry/panel-entry';
 
 /** The panels below: parameters, all about the material, all about its light. */
@@ -31,15 +32,23 @@ import { PANELS, panelTabs, RIG_PANELS, type PanelEntry } from '../registry/pane
         [shown]="panel()?.id ?? ''"
         (shownChange)="places.panel.set($event)"
       />
-      @if (store.material() && panel(); as shown) {
-        <ng-container *ngComponentOutlet="shown.view" />
+      @if (store.material()) {
+        @if (shownPanel.view(); as view) {
+          <ng-container *ngComponentOutlet="view" />
+        } @else {
+          <p class="hint" role="status">{{ shownPanel.waiting() }}</p>
+        }
       }
     </section>
     <section class="panel panel-light" aria-labelledby="light-title">
       <h2 id="light-title" class="sr-only">Light, environment and picture</h2>
       <brelvin-tabs class="panel-tabs" label="Light, environment and picture" [tabs]="rigTabs()" [(shown)]="places.rigPanel" />
-      @if (store.rig() && rigPanel(); as shown) {
-        <ng-container *ngComponentOutlet="shown.view" />
+      @if (store.rig()) {
+        @if (shownRigPanel.view(); as view) {
+          <ng-container *ngComponentOutlet="view" />
+        } @else {
+          <p class="hint" role="status">{{ shownRigPanel.waiting() }}</p>
+        }
       }
     </section>
   `,
@@ -63,7 +72,8 @@ export class PanelRow {
     const has = (id: string): boolean => this.tabs().some(({ value }) => value === id);
     return this.panels.find(({ id }) => id === this.places.panel() && has(id)) ?? this.panels[0];
   });
-  protected readonly rigPanel = computed(() => this.rigPanels.find(({ id }) => id === this.places.rigPanel()));
+  protected readonly shownPanel = shownView(this.panel);
+  protected readonly shownRigPanel = shownView(computed(() => this.rigPanels.find(({ id }) => id === this.places.rigPanel())));
 }
 
 function labelOf(ids: readonly string[]): string {

@@ -1,12 +1,13 @@
-import { computed, inject, InjectionToken, type Signal, type Type } from '@angular/core';
+import { computed, inject, InjectionToken, type Signal } from '@angular/core';
 import type { Tab } from '../../shared/controls/tabs';
+import type { EntryView } from './entry-view';
 
 /** A tab of a panel below the graph and the Stage. */
 export interface PanelEntry {
   readonly id: string;
   /** Gives what its tab says; its id where it says nothing, no tab where it gives nothing. Called once, in an injection context; what it gives is asked again as things change. */
   readonly tab?: () => () => Omit<Tab<string>, 'value'> | undefined;
-  readonly view: Type<unknown>;
+  readonly view: EntryView;
 }
 
 /** Of the panel about the material, and of that about light, in the order of their tabs; see `registered.ts`. */

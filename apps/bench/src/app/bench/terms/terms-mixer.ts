@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, ViewEncapsulation } from '@angular/core';
 import { TERMS, type Term } from '@brelvin/core';
 import { ViewSettings, type Factor } from '../stage/view-settings';
-import type { PanelEntry } from '../registry/panel-entry';
 
 const MOST = 2;
 const DRAG_STARTS_AFTER = 3;
@@ -147,12 +146,3 @@ export class TermsMixer {
 function isFactor(bar: Bar): bar is Factor {
   return bar === 'shadow' || bar === 'occlusion';
 }
-
-export const TERMS_TAB: PanelEntry = {
-  id: 'terms',
-  tab: () => {
-    const { isWhole } = inject(ViewSettings);
-    return () => ({ words: isWhole() ? 'terms' : 'terms ·' });
-  },
-  view: TermsMixer,
-};
