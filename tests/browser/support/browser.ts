@@ -27,10 +27,10 @@ const FLAGS = [
 export const WIDTH = 1280;
 export const HEIGHT = 800;
 /**
- * Device pixels for each CSS pixel. Layout, pointer and keys are those of 1280 × 800; a quarter of the pixels is drawn, which
+ * Device pixels for each CSS pixel. Layout, pointer and keys are those of 1280 × 800; one pixel in sixteen is drawn, which
  * on a software device is most of the time. What is about single pixels asks for all of them.
  */
-export const FEW_PIXELS = 0.5;
+export const FEW_PIXELS = 0.25;
 export const ALL_PIXELS = 1;
 
 /** A script that waits for the page has its own bound, which is shorter. */
