@@ -12,7 +12,7 @@ export interface HealthOptions {
   readonly workers: WorkerRoll;
 }
 
-const NO_WORKER = 'No worker draws here: pictures for the Library come from pages, and jobs wait. Start one with: npm run worker';
+const NO_WORKER = 'Pictures for the Library come from pages, and jobs wait. Start a worker with: npm run worker';
 
 /** Whether the server lives, and whether it can serve: the first says nothing of the database, the second asks it. */
 export async function healthRoutes(app: FastifyInstance, { database, vitals, workers }: HealthOptions): Promise<void> {

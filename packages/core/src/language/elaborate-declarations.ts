@@ -280,9 +280,8 @@ export class DeclarationElaborator {
     this.environment.addFunction(name, declared);
     if (syntax.body) this.environment.defined.add(declared.signature);
     this.own.push(declared.signature);
-    const signature = (): string => functionWords(declared, name);
     const here = { path: this.source.path, range: declared.nameRange };
-    this.environment.note(nameRange, () => ({ kind: 'function', name, signature: signature(), declared: here }));
+    this.environment.note(nameRange, () => ({ kind: 'function', name, signature: functionWords(declared, name), declared: here }));
     if (syntax.documentation) {
       this.documentation.set(declared.signature, readDocumentation(this.source.slice(syntax.documentation)));
     }
