@@ -46,7 +46,7 @@ function score(kind: NodeKind, wanted: string): number {
   const words = kind.words.map((word) => word.toLowerCase());
   const known = words.indexOf(wanted);
   // Of many titles that begin so, those that are also called so.
-  if (title.startsWith(wanted)) return known < 0 ? 80 : 85;
+  if (title.startsWith(wanted)) return known >= 0 ? 85 : endsWithinWord(title, wanted) ? 64 : 80;
   if (known >= 0) return 75 - Math.min(known, 10);
   if (title.includes(wanted)) return 60;
   if (words.some((word) => word.startsWith(wanted))) return 45;
@@ -56,6 +56,11 @@ function score(kind: NodeKind, wanted: string): number {
   if ([...title.split(/\W+/), ...words].some((word) => isStem(word, wanted))) return 22;
   if (lettersInOrder(title, wanted)) return 20;
   return wanted.length > 2 && kind.help.toLowerCase().includes(wanted) ? 10 : 0;
+}
+
+/** Whether a title begins with too few letters of a word for that word to be meant: “int” is no intersection. */
+function endsWithinWord(title: string, wanted: string): boolean {
+  return wanted.length < SHORTEST_STEM && /\w/.test(title.charAt(wanted.length));
 }
 
 /** Whether a longer word that was typed begins with it: “lambertian”, “banding”. */
