@@ -81,7 +81,8 @@ module.exports = {
     core('image', []),
     core('language', ['ir']),
     core('emit', ['ir', 'language', 'compile', 'catalogue', 'document']),
-    core('mesh', ['document', 'ir', 'language', 'catalogue']),
+    core('field', ['ir', 'language', 'catalogue']),
+    core('mesh', ['document', 'ir', 'language', 'catalogue', 'field']),
     core('document', []),
     core('scene', ['document']),
     core('device', ['emit']),
@@ -95,7 +96,7 @@ module.exports = {
     core('formats', ['document', 'image', 'mesh']),
     core('cost', ['ir', 'catalogue', 'compile', 'document', 'scene']),
     core('checks', ['catalogue', 'compile', 'cost', 'document', 'image', 'maps', 'mesh', 'scene']),
-    core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'image', 'mesh', 'scene']),
+    core('frame', ['ir', 'emit', 'catalogue', 'compile', 'document', 'device', 'field', 'image', 'mesh', 'scene']),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

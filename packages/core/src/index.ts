@@ -272,7 +272,8 @@ export { lightsMove, type LitProgram, litProgram, standingLight, type StandingLi
 export { ballRound } from './scene/shadow-views';
 
 // Meshes.
-export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber, type MeshNumber, type MeshRecipe, partNames } from './mesh/build-mesh';
+export { buildMesh, GENERATED_SHAPES, MESH_SHAPES,  type MeshRecipe, partNames } from './mesh/build-mesh';
+export { meshNumber, type MeshNumber } from './mesh/mesh-number';
 export { type Bounds, type MeshData, NO_MESH } from './mesh/mesh';
 export { type MeshWork, workOut } from './mesh/mesh-work';
 export { hitPart } from './mesh/ray';

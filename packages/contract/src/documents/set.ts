@@ -27,6 +27,7 @@ export const MESH_SHAPE_NAMES = [
   'room',
   'height',
   'surface',
+  'field',
   'imported',
 ] as const;
 /** What a file's mesh did not have, so that it was made. */
@@ -75,7 +76,7 @@ export const SET_MESH = object({
   shape: oneOf(MESH_SHAPE_NAMES),
   numbers: described(byId(number(), 32), 'Only those that its shape knows are read. Lengths in metres.'),
   smooth: flag,
-  formula: optional(text(4000), 'Shading code: a `float` height of (x, z), or a `vec3` position of (u, v).'),
+  formula: optional(text(4000), 'Shading code: a `float` height of (x, z), a `vec3` position of (u, v), or the text of a field.'),
   source: optional(MESH_SOURCE, 'Of an imported mesh.'),
   turned: optional(flag, 'Its faces and normals look the other way than in its file.'),
   placing: MESH_PLACING,

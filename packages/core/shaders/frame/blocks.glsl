@@ -16,6 +16,7 @@ uniform Object {
   vec4 placeOrigin;      // xyz: smallest corner of the mesh's bounds
   vec4 placeScale;       // xyz: 1 / extent, 0 where the mesh is flat
   vec4 partDepth;        // x: metres nearer to the eye that the part counts as, in depth only; y: 1 where it receives shadows; z: the part's number in its mesh, from 0
+  vec4 partField;        // of a field: x: most steps along a line of sight; y: pixels from its surface that count as on it; z: 1 / its steepest slope; w: its number, from 0
   vec4 partOutline;      // width in x: metres, y: CSS pixels; z: metres that its outline counts as farther; w: number, negative without lines
 };
 

@@ -101,7 +101,7 @@ describe('The shader library', () => {
   it('keeps every program free of errors', () => {
     const programs = SHADER_SOURCES.filter(([path]) => path.startsWith('programs/')).map(([path]) => path.slice(9, -5));
     expect(programs.length).toBeGreaterThan(3);
-    const forMeshes = ['surface.vert', 'outline.vert', 'shadow.vert', 'wires.vert', 'code.vert'];
+    const forMeshes = ['surface.vert', 'outline.vert', 'shadow.vert', 'wires.vert', 'code.vert', 'field_box.vert', 'field_caster.vert'];
     for (const program of programs)
       expect(() => (forMeshes.includes(program) ? vertexProgram(program) : libraryProgram(program))).not.toThrow();
     expect(() => libraryProgram('nothing')).toThrowError(RangeError);

@@ -16,7 +16,6 @@ const WORDS: Readonly<Record<string, string>> = {
   vec3: 'vector',
   float3: 'vector',
   xyz: 'vector combine split',
-  boolean: 'onOff',
   bool: 'onOff',
   true: 'onOff',
   toggle: 'onOff',

@@ -15,14 +15,14 @@ import { graphProblems, lowerStages } from './stages';
 export function compileMaterial(
   material: MaterialSource,
   library: Library = loadLibrary(),
-  { variants = [] }: CompileOptions = {},
+  { variants = [], wornBy = 'mesh' }: CompileOptions = {},
 ): CompileResult {
   const { code } = material;
-  if (code) return compileCode({ ...material, code }, library, { variants });
+  if (code) return compileCode({ ...material, code }, library, { variants, wornBy });
   const resolved = resolveGraph(material, library);
   if (resolved.problems.length > 0) return { problems: resolved.problems, rates: {} };
   const seenThrough = resolved.dock.some(({ spec, ribbon }) => spec.name === 'opacity' && ribbon);
-  const opacity = seenThrough ? (material.opacity ?? 'blend') : undefined;
+  const opacity = seenThrough && wornBy === 'mesh' ? (material.opacity ?? 'blend') : undefined;
   const stages = lowerStages(resolved, material, library, [
     'colour',
     'emission',
@@ -41,8 +41,9 @@ export function compileMaterial(
   if (outline) painters.push(linker.painter('paintOutline', outline));
   painters.push(addedTerms(paintSurface, linker.functions, library.module));
   const { slots, frame, baked, images, rates } = linker;
-  const { shaped } = stages;
-  const wanted = new Set([...variants, ...ownVariants(material, shaped, opacity)]);
-  const link = (program: SurfaceProgram): Program => linker.link(program, painters, opacity);
+  const shaped = stages.shaped && wornBy === 'mesh';
+  const wanted = new Set([...variants, ...ownVariants(material, { shaped, opacity, wornBy })]);
+  const link = (program: SurfaceProgram): Program =>
+    wornBy === 'field' ? linker.linkRecorded(program, painters) : linker.link(program, painters, opacity);
   return { problems: [], rates, compiled: assembleMaterial('plain', wanted, { link, slots, frame, shaped, opacity, baked, images }) };
 }

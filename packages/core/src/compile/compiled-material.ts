@@ -47,7 +47,12 @@ export interface CompileResult<Code = Program> {
   readonly rates: Readonly<Record<string, Rate>>;
 }
 
+/** What wears a material: a mesh, or a part of a field. */
+export type WornBy = 'mesh' | 'field';
+
 export interface CompileOptions {
   /** Which programs are wanted besides the plain one. */
   readonly variants?: readonly SurfaceVariant[];
+  /** A mesh when absent. A field's parts are not moved by a shape, and hide what is behind them. */
+  readonly wornBy?: WornBy;
 }

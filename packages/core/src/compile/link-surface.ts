@@ -8,6 +8,7 @@ import { linkProgram, type Program } from '../ir/program';
 import { fasterRate, type Rate } from '../ir/rate';
 import { VEC3 } from '../ir/types';
 import { walkBody, walkExpression } from '../ir/walk';
+import { recordedProgram } from './recorded-program';
 import { assembleLine, packedLine, samplersOf, sumFunctions, type AssembledLine } from './assemble-line';
 import type { BakedInlet, LoweredStage, SharedLowering } from './lower';
 import type { Slot } from './slots';
@@ -75,27 +76,51 @@ export class SurfaceLinker {
   /** One of the programs, with these painters in the pixel stage. */
   link(program: SurfaceProgram, painters: readonly IrFunction[], opacity?: OpacityMode): Program {
     const vertex = vertexModule(program, { shaped: this.shaped, carries: this.shared.carried.length > 0 });
-    const fragment = this.counts ? countingFragmentModule(program, opacity) : fragmentModule(program, opacity);
-    return linkProgram(this.withVertexPainters(vertex), this.withPainters(fragment, this.pixel.sums, painters));
+    return linkProgram(this.withVertexPainters(vertex), this.withPainters(this.base(program, opacity), this.pixel.sums, painters));
+  }
+
+  /** The same over a part of a field, which has no vertices: what they would carry is computed at each pixel. */
+  linkRecorded(program: SurfaceProgram, painters: readonly IrFunction[]): Program {
+    const carry = this.carryPainter();
+    const module = this.withPainters(this.base(program), this.pixel.sums, carry ? [...painters, carry] : painters);
+    const sums = this.vertex ? sumFunctions(this.vertex.sums, this.shared.library) : [];
+    const privates = this.shared.carried.map(({ global }): [string, Global] => [global.name, { ...global, storage: 'private' }]);
+    return recordedProgram({
+      ...module,
+      globals: new Map([...module.globals, ...privates]),
+      functions: new Map([...sums, ...module.functions]),
+    });
+  }
+
+  private base(program: SurfaceProgram, opacity?: OpacityMode): Module {
+    return this.counts ? countingFragmentModule(program, opacity) : fragmentModule(program, opacity);
   }
 
   private withVertexPainters(module: Module): Module {
+    const [offset] = this.vertex?.results ?? [];
+    const carry = this.carryPainter();
+    if (!this.vertex || !offset || !carry) return module;
+    const { line } = this.vertex;
+    const painters = [...(this.shaped ? [painterOf('shapeOffset', line, offset)] : []), ...(this.shared.carried.length > 0 ? [carry] : [])];
+    const outs = this.shared.carried.map(({ global }): [string, Global] => [global.name, { ...global, storage: 'out' }]);
+    const linked = this.withPainters(module, this.vertex.sums, painters);
+    return { ...linked, globals: new Map([...linked.globals, ...outs]) };
+  }
+
+  /** The function that computes what is carried; nothing where nothing is moved and nothing carried. */
+  private carryPainter(): IrFunction | undefined {
     const [offset, ...carried] = this.vertex?.results ?? [];
-    if (!this.vertex || !offset) return module;
+    if (!this.vertex || !offset) return undefined;
     const { line } = this.vertex;
     const assignments = carried.flatMap((value, index): IrFunction['body'] => {
       const target = this.shared.carried[index]?.global;
       return target ? [{ op: 'assign', target: { op: 'reference', scope: 'global', name: target.name, type: target.type }, value }] : [];
     });
-    const carry: IrFunction = {
+    return {
       ...painterOf('carryToPixels', [], offset),
       result: { kind: 'void' },
       body: [...dropDead(line, carried), ...assignments],
     };
-    const painters = [...(this.shaped ? [painterOf('shapeOffset', line, offset)] : []), ...(carried.length > 0 ? [carry] : [])];
-    const outs = this.shared.carried.map(({ global }): [string, Global] => [global.name, { ...global, storage: 'out' }]);
-    const linked = this.withPainters(module, this.vertex.sums, painters);
-    return { ...linked, globals: new Map([...linked.globals, ...outs]) };
   }
 
   private withPainters(module: Module, sums: AssembledLine['sums'], painters: readonly IrFunction[]): Module {

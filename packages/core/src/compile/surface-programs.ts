@@ -131,7 +131,7 @@ export function vertexModule(
 }
 
 /** The vertex stage of a program of the frame's own, for meshes of whatever material. */
-export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert'): Module {
+export function plainVertexModule(name: 'surface.vert' | 'shadow.vert' | 'wires.vert' | 'field_box.vert' | 'field_caster.vert'): Module {
   return once(`${name} false false`, () =>
     withOwn(forVertexStage(withOwn(vertexProgram(name), UNSHADED)), [...NO_SHAPE, ...NOTHING_CARRIED]),
   );

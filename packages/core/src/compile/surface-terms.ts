@@ -2,6 +2,7 @@ import type { OpacityMode } from '@brelvin/contract';
 import type { MaterialSource } from '../document/material';
 import type { IrFunction, Module } from '../ir/ir';
 import { LitTerms, sumOfTerms } from './lit-terms';
+import type { WornBy } from './compiled-material';
 import type { SurfaceVariant } from './surface-programs';
 
 const SURFACE_LIGHT = 'surfaceLight(Lit)';
@@ -23,10 +24,12 @@ const SHAPED: readonly SurfaceVariant[] = ['caster', 'distance', 'edges', 'wires
 /** The variants that a material is drawn by besides those that its light wants. */
 export function ownVariants(
   material: Pick<MaterialSource, 'outline'>,
-  shaped: boolean,
-  opacity: OpacityMode | undefined,
+  { shaped, opacity, wornBy = 'mesh' }: { readonly shaped: boolean; readonly opacity?: OpacityMode; readonly wornBy?: WornBy },
 ): readonly SurfaceVariant[] {
-  return [...outlineVariants(material), ...(shaped ? SHAPED : []), ...opacityVariants(opacity)];
+  const outlines = outlineVariants(material);
+  // A field has no vertices that could be grown.
+  if (wornBy === 'field') return outlines.filter((each) => each !== 'hull');
+  return [...outlines, ...(shaped ? SHAPED : []), ...opacityVariants(opacity)];
 }
 
 /** Holes are also holes for light, and for what looks behind; what is laid over in no order also says how much it covers. */

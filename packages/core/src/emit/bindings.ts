@@ -30,7 +30,7 @@ const GROUP_OF: ReadonlyMap<string, BindingGroup> = new Map([
   ...['Frame', 'Lights', 'Inspect', 'shadowAtlas', 'nearOcclusion', 'environmentCube', 'splitSum'].map(
     (name) => [name, 'picture'] as const,
   ),
-  ...['sceneDistance', 'sceneBehind', 'sceneThrough'].map((name) => [name, 'picture'] as const),
+  ...['sceneDistance', 'sceneBehind', 'sceneThrough', 'fieldRecord'].map((name) => [name, 'picture'] as const),
   ['Object', 'part'],
   ['Peek', 'pass'],
   ['Caster', 'pass'],

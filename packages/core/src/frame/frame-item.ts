@@ -3,6 +3,7 @@ import type { LiveValues } from '../compile/slots';
 import type { DeviceBuffer } from '../device/device';
 import type { MaterialSource } from '../document/material';
 import type { OrbitCamera } from '../scene/camera';
+import type { FieldPrograms } from './field-programs';
 import type { MeshBuffers } from './mesh-buffers';
 import type { MaterialPipelines } from './material-pipelines';
 import type { PipelineState } from './program-pipelines';
@@ -45,6 +46,8 @@ export interface FrameItem {
   readonly mesh: MeshBuffers;
   readonly surface?: MaterialPipelines;
   readonly material?: MaterialSource;
+  /** Of a part of a field: what traces it. Its mesh is the box in which it stands, its surface a program for fields. */
+  readonly field?: FieldPrograms;
   /** Without it the whole mesh is drawn once, in place. */
   readonly part?: PartDrawing;
 }

@@ -20,6 +20,7 @@ import { isWireView, takesApart, WHOLE_PICTURE } from './inspection';
 import { ItemDrawings, type DrawnBy, type PlainVariant } from './item-drawings';
 import { LaterPasses } from './later-passes';
 import { MeshBuffers } from './mesh-buffers';
+import { FieldPasses } from './field-passes';
 import { groundOf } from './ground';
 import { LampBodies } from './lamp-bodies';
 import { hullItems, lineGroups, markOutlines } from './outlines';
@@ -61,6 +62,7 @@ export class FrameRenderer {
   private readonly surfaces: SurfaceDrawings;
   private readonly later: LaterPasses;
   private readonly bodies: LampBodies;
+  private readonly fields: FieldPasses;
   /** What was last drawn behind something that looked: values are seen through glass as the last picture was. */
   private lastBehind?: BehindTargets;
   /** What was drawn last. */
@@ -78,6 +80,7 @@ export class FrameRenderer {
     this.surfaces = new SurfaceDrawings(this.drawings, programs);
     this.later = new LaterPasses(device, programs, this.surfaces);
     this.bodies = new LampBodies(device);
+    this.fields = new FieldPasses(device, this.drawings);
     this.resources = picturesShare(device, programs, this.blocks, this.images);
   }
 
@@ -169,7 +172,7 @@ export class FrameRenderer {
     const shadows = picture.casters ? shadowViews(rig, picture.lightSeconds ?? picture.seconds, picture.casters.ball) : [];
     const around = this.environments.find(rig.environment, environmentNeed(picture));
     const behind = picture.lens && this.lastBehind;
-    const context = this.begin(frameGlobals(camera, rig, size, picture, shadows, cssSize, part), rig, { around, behind });
+    const context = this.begin(frameGlobals(camera, rig, size, picture, shadows, cssSize, part), rig, { around, behind }, { items, size });
     this.drawShadows(picture, shadows, context);
     this.blocks.inspectBy(inspection);
     if (picture.lens) this.outlets.look(picture.lens);
@@ -218,23 +221,28 @@ export class FrameRenderer {
   }
 
   /** Writes the numbers of a picture. */
-  private begin(plain: FrameGlobals, rig: LightRig, seen: Surroundings): PictureContext {
+  private begin(plain: FrameGlobals, rig: LightRig, seen: Surroundings, { items, size }: StandingItems): PictureContext {
     const globals = new Map([...plain, ...environmentGlobals(rig, this.environments.find(rig.environment)?.harmonics)]);
     this.blocks.write(globals);
-    return new PictureContext(this.resources, globals, { pass: this.outlets.group, ...seen });
+    const context = new PictureContext(this.resources, globals, { pass: this.outlets.group, ...seen });
+    return context.seeing({ record: this.fields.trace(items, size, context) });
   }
 
   private drawShadows({ items, casters }: Picture, shadows: readonly ShadowView[], context: PictureContext): void {
     const calls: CasterCalls = (pass) => {
       const lit = context.seeing({ pass });
-      return (item) => this.drawings.call(item, lit, SHADOW_FORMATS, 'caster');
+      return (item) => {
+        const traced = item.field?.caster;
+        if (!traced) return this.drawings.call(item, lit, SHADOW_FORMATS, 'caster');
+        return this.drawings.fieldCall(item, lit.bindings(traced.layout, item), traced, SHADOW_FORMATS);
+      };
     };
     this.programs.shadows.draw(shadows, items, calls, casters?.standing);
   }
 
   /** What is seen at each pixel of a picture, one thing and not a mean of several; see `SeenRecord`. */
   async record({ items, camera, rig, ...clocks }: Picture, size: PictureSize, part = wholePart(size)): Promise<SeenRecord> {
-    const context = this.begin(frameGlobals(camera, rig, size, clocks, [], part.whole, part), rig, {});
+    const context = this.begin(frameGlobals(camera, rig, size, clocks, [], part.whole, part), rig, {}, { items, size });
     this.blocks.inspectBy(WHOLE_PICTURE);
     const { far } = this.targetsFor(size, 1);
     this.drawDistances(far, items, context);
@@ -273,7 +281,7 @@ export class FrameRenderer {
         ...this.surfaces.calls(picture, others, context, formats, by),
         ...(body ? [this.drawings.call(body, context, formats, this.programs.lampBody)] : []),
         ...hullItems(lined, false).flatMap((item) => this.drawings.hullCalls(item, context, formats)),
-        ...wired.map((item) => this.programs.wires.drawCall(item, this.drawings, context, formats)),
+        ...wired.filter(({ field }) => !field).map((item) => this.programs.wires.drawCall(item, this.drawings, context, formats)),
       ],
     });
   }
@@ -330,7 +338,7 @@ export class FrameRenderer {
   }
 
   private outletScene(picture: Omit<Picture, 'items'> & { readonly items?: readonly FrameItem[] }, cssSize?: PictureSize): OutletScene {
-    const { camera, rig, casters, seconds, lightSeconds = seconds } = picture;
+    const { camera, rig, casters, seconds, lightSeconds = seconds, items = [] } = picture;
     const shadows = casters ? shadowViews(rig, lightSeconds, casters.ball) : [];
     const seen = { around: this.environments.find(rig.environment), behind: this.lastBehind };
     return {
@@ -339,6 +347,7 @@ export class FrameRenderer {
           frameGlobals(camera, rig, size, { seconds, lightSeconds }, shadows, cssSize ?? size, wholePart(size), corner),
           rig,
           seen,
+          { items, size },
         ),
       drawCall: (item, context, into, outlet) =>
         this.drawings.call(item, context, into, outlet === undefined ? this.programs.quiet : outletVariant(outlet)),
@@ -361,6 +370,12 @@ export class FrameRenderer {
 }
 
 const MOST_TARGETS = 6;
+
+/** What stands in a picture, and how large that is. */
+interface StandingItems {
+  readonly items: readonly FrameItem[];
+  readonly size: PictureSize;
+}
 
 /** The part of a picture that hides what is behind it. */
 interface OpenedScene {

@@ -1,5 +1,5 @@
 import type { ProgramVariant } from '../compile/surface-programs';
-import type { DeviceBuffer, DrawCall, PassFormats } from '../device/device';
+import type { DeviceBindGroup, DeviceBuffer, DrawCall, PassFormats } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { PictureContext } from './picture-context';
 import { ProgramPipelines, type PipelineState } from './program-pipelines';
@@ -18,7 +18,9 @@ export class ItemDrawings {
   call(item: FrameItem, context: PictureContext, into: PassFormats, by?: DrawnBy): DrawCall {
     const { mesh, surface, material, part } = item;
     const own = surface && material && !(by instanceof ProgramPipelines) ? surface.pipelines(by) : undefined;
-    const pipelines = own ?? (by instanceof ProgramPipelines ? by : this.notReady);
+    const plain = by instanceof ProgramPipelines ? by : this.notReady;
+    const pipelines = own ?? (item.field ? plain.onFields : plain);
+    if (item.field) return this.fieldCall(item, context.bindings(pipelines.layout, item), pipelines, into);
     return {
       pipeline: pipelines.get(stateOf(item, into)),
       bindings: context.bindings(pipelines.layout, item),
@@ -30,10 +32,29 @@ export class ItemDrawings {
     };
   }
 
+  /** A drawing over the far sides of a field's box, so that the eye may be inside of it. */
+  fieldCall(
+    { mesh, part }: FrameItem,
+    bindings: readonly (DeviceBindGroup | undefined)[],
+    pipelines: ProgramPipelines,
+    into: PassFormats,
+  ): DrawCall {
+    return {
+      pipeline: pipelines.get({ into, cull: 'front', mirrored: part?.mirrored ?? false }),
+      bindings,
+      vertexBuffers: mesh.of({ copies: part?.instances }),
+      indices: mesh.indices,
+      first: part?.first ?? 0,
+      count: part?.count ?? mesh.indexCount,
+      instances: part?.instanceCount ?? 1,
+    };
+  }
+
   /** A grown mesh: its far side, and of an open one also the rim of the near side. */
   hullCalls(item: FrameItem, context: PictureContext, into: PassFormats): DrawCall[] {
     const { mesh, surface, part } = item;
-    if (!surface) return [];
+    // A field has no vertices that could be grown.
+    if (!surface || item.field) return [];
     const { grown, rim } = mesh.hull;
     const pipelines = surface.pipelines('hull');
     const call = (ways: DeviceBuffer, cull: 'front' | 'back'): DrawCall => ({

@@ -193,9 +193,16 @@ function vertexBuffer(device: Device, data: Float32Array<ArrayBuffer>): DeviceBu
 }
 
 /** The block `Object` of a part of a mesh with these bounds. */
-export function objectBuffer(device: Device, bounds: Bounds, depthOffset: number, receives = true, part = 0): BoundBlock {
+export function objectBuffer(
+  device: Device,
+  bounds: Bounds,
+  depthOffset: number,
+  receives = true,
+  part = 0,
+  field?: readonly number[],
+): BoundBlock {
   const block = new BoundBlock(device, libraryBlock('Object'));
-  writeBlock(block.layout, objectGlobals(bounds, depthOffset, receives, part), block.words);
+  writeBlock(block.layout, objectGlobals(bounds, depthOffset, receives, part, field), block.words);
   block.upload();
   return block;
 }

@@ -29,6 +29,8 @@ export interface Surroundings {
   readonly near?: DeviceTexture;
   /** What was drawn before surfaces that look behind themselves. */
   readonly behind?: BehindTargets;
+  /** The fields that stand there, traced. */
+  readonly record?: DeviceTexture;
   /** The group that changes from pass to pass. */
   readonly pass?: DeviceBindGroup;
 }
@@ -68,7 +70,7 @@ export class PictureContext implements NamedResources {
 
   texture(name: string): DeviceTexture | undefined {
     const { shadowAtlas, albedos, nothing } = this.shared;
-    const { around, near, behind } = this.seen;
+    const { around, near, behind, record } = this.seen;
     switch (name) {
       case 'shadowAtlas':
         return shadowAtlas;
@@ -78,6 +80,8 @@ export class PictureContext implements NamedResources {
         return around?.filtered ?? nothing.around();
       case 'splitSum':
         return albedos();
+      case 'fieldRecord':
+        return record ?? nothing.behind().distance;
       case 'sceneDistance':
         return (behind ?? nothing.behind()).distance;
       case 'sceneBehind':

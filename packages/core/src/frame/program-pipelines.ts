@@ -1,7 +1,8 @@
 import type { Device, DevicePipeline, DeviceProgram, PassFormats, PipelineDescriptor, ProgramDescriptor } from '../device/device';
 import type { ProgramLayout } from '../emit/bindings';
-import type { TargetCode } from '../emit/target';
+import { codeFor, type TargetCode } from '../emit/target';
 import type { Module } from '../ir/ir';
+import { recordedProgram } from '../compile/recorded-program';
 import { SURFACE_VERTEX_BUFFERS } from './mesh-buffers';
 import { ownProgram } from './own-program';
 
@@ -26,11 +27,13 @@ export const SHADOW_BIAS: PipelineDescriptor['depthBias'] = { slope: 1.5, steps:
 export class ProgramPipelines {
   private readonly pipelines = new Map<string, DevicePipeline>();
   private made?: DeviceProgram;
+  private madeOnFields?: ProgramPipelines;
 
   private constructor(
     private readonly device: Device,
     private readonly make: () => DeviceProgram,
     private readonly ways: PipelineWays,
+    private readonly makeOnFields?: () => ProgramPipelines,
   ) {}
 
   /** @throws ProgramRefused */
@@ -41,18 +44,32 @@ export class ProgramPipelines {
     { vertexBuffers = SURFACE_VERTEX_BUFFERS, ...ways }: PipelineWays & Partial<Pick<ProgramDescriptor, 'vertexBuffers'>> = {},
   ): Promise<ProgramPipelines> {
     const program = await device.createProgram({ label, code, vertexBuffers });
-    return new ProgramPipelines(device, () => program, ways);
+    const pipelines = new ProgramPipelines(device, () => program, ways);
+    pipelines.made = program;
+    return pipelines;
   }
 
   /** Of a program of the frame's own for meshes: it is written and compiled when it is first drawn. */
   static own(device: Device, label: string, vertex: () => Module, fragment: () => Module, ways: PipelineWays = {}): ProgramPipelines {
-    const make = (): DeviceProgram =>
-      device.createOwnProgram({ label, code: ownProgram(device, vertex(), fragment()), vertexBuffers: SURFACE_VERTEX_BUFFERS });
-    return new ProgramPipelines(device, make, ways);
+    const own = (label: string, code: () => TargetCode): (() => DeviceProgram) => {
+      return () => device.createOwnProgram({ label, code: code(), vertexBuffers: SURFACE_VERTEX_BUFFERS });
+    };
+    const recorded = own(`${label} on field`, () => codeFor(device.target, recordedProgram(fragment())));
+    return new ProgramPipelines(
+      device,
+      own(label, () => ownProgram(device, vertex(), fragment())),
+      ways,
+      () => new ProgramPipelines(device, recorded, ways),
+    );
   }
 
   private get program(): DeviceProgram {
     return (this.made ??= this.make());
+  }
+
+  /** The same program over parts of fields; itself where it is no program of the frame's own. */
+  get onFields(): ProgramPipelines {
+    return (this.madeOnFields ??= this.makeOnFields?.()) ?? this;
   }
 
   /** What the program reads. */
@@ -78,6 +95,7 @@ export class ProgramPipelines {
   }
 
   destroy(): void {
-    this.program.destroy();
+    this.made?.destroy();
+    this.madeOnFields?.destroy();
   }
 }

@@ -11,6 +11,7 @@ import type { MeshData } from '../mesh/mesh';
 import { litProgram } from '../scene/lights';
 import { wholePicture } from './large-picture';
 import { FrameRenderer } from './frame-renderer';
+import type { MaterialPipelines } from './material-pipelines';
 import { MaterialPipelinesCache } from './material-pipelines-cache';
 import { drawLayers, RECORDED, type PictureLayer } from './picture-layers';
 import type { Picture } from './picture';
@@ -120,12 +121,18 @@ export async function renderDocument(
     const apart = layers?.some((layer) => layer !== 'whole' && !RECORDED.some((each) => each === layer)) === true;
     const variants: SurfaceVariant[] = [...(lit === 'plain' ? [] : [lit]), ...(apart ? (['inspect'] as const) : [])];
     const floor: [string, Material][] = set.floor.shown ? [[FLOOR, newFloorMaterial()]] : [];
+    const onField = async (id: string, material: Material): Promise<MaterialPipelines | undefined> => {
+      const { compiled, problems } = compileFor(device.target, material, library, { variants, wornBy: 'field' });
+      if (!compiled) lacks.push(lack('material', material.name, problems[0]?.message ?? 'It does not compile for a field.'));
+      return compiled && surfaces.find(`${id} on field`, compiled, [lit]);
+    };
     for (const [id, material] of new Map([...floor, ...materials])) {
       const { compiled, problems } = compileFor(device.target, material, library, { variants });
       if (!compiled) lacks.push(lack('material', material.name, problems[0]?.message ?? 'It does not compile.'));
       if (!compiled && id === bench) return { lacks };
       if (!compiled) continue;
-      scene.assign(id, { material, surface: await surfaces.find(id, compiled, [lit]) });
+      const surface = await surfaces.find(id, compiled, [lit]);
+      scene.assign(id, { material, surface, onField: scene.wornOnFields.has(id) ? await onField(id, material) : undefined });
       // A picture with placeholders would stay.
       await bringImages(Object.values(material.images));
     }

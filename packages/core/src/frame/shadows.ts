@@ -53,7 +53,9 @@ export class ShadowPasses {
     this.drawn = state;
     const { shown, seconds } = drawn?.standing ?? {};
     if (state && state.views === drawn?.views && standing.shown === shown && standing.seconds === seconds) return;
-    const casters = items.filter(({ part, surface }) => (part?.casts ?? true) && !isSeenThrough(surface));
+    const casting = items.filter(({ part, surface }) => (part?.casts ?? true) && !isSeenThrough(surface));
+    // A field is traced as a whole, whichever of its parts cast.
+    const casters = casting.filter(({ field }, index) => !field || casting.findIndex((each) => each.field === field) === index);
     this.device.runPass({ label: 'shadows', depth: this.atlas, clear: [0, 0, 0, 0], draws: [] });
     views.forEach(({ clipFromWorld }, square) => {
       const caster = this.casters[square];
@@ -65,7 +67,7 @@ export class ShadowPasses {
         label: 'shadows',
         depth: this.atlas,
         viewport: { x: (square % 2) * SHADOW_SIDE, y: Math.floor(square / 2) * SHADOW_SIDE, width: SHADOW_SIDE, height: SHADOW_SIDE },
-        draws: casters.map((item) => (item.surface?.has('caster') ? ownCall(item) : this.plainCall(item, caster.group))),
+        draws: casters.map((item) => (item.field || item.surface?.has('caster') ? ownCall(item) : this.plainCall(item, caster.group))),
       });
     });
   }

@@ -15,8 +15,12 @@ import { ballRound, type Ball } from '../scene/shadow-views';
 import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
-import { INSTANCE_WORDS, objectBuffer } from './mesh-buffers';
+import { FIRST_FIELD } from '../field/read-field';
+import { fieldSource } from '../mesh/field-source';
+import { INSTANCE_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
+import { FieldForm } from './field-form';
 import { MeshForm } from './mesh-form';
+import type { SurfaceForm } from './surface-form';
 import { portraitOf } from './portrait';
 import type { StandingState } from './shadows';
 import type { MaterialPipelines } from './material-pipelines';
@@ -28,6 +32,8 @@ import type { OwnValues } from './own-values';
 export interface AssignedMaterial {
   readonly material: MaterialSource;
   readonly surface?: MaterialPipelines;
+  /** The same for parts of fields. */
+  readonly onField?: MaterialPipelines;
 }
 
 /** A part of a mesh of the set. */
@@ -46,7 +52,7 @@ export interface SceneProblem {
 
 interface StandingMesh {
   readonly mesh: SetMesh;
-  readonly form: MeshForm;
+  readonly form: SurfaceForm;
   readonly rows: Float32Array<ArrayBuffer>;
   readonly copies: DeviceBuffer;
   /** Of one copy, made when it is first wanted. */
@@ -120,7 +126,7 @@ export class StageScene {
   /** Whether a mesh of a file is still on its way. */
   get awaitsMeshes(): boolean {
     return [...this.meshes.values()].some(
-      ({ mesh, form }) => mesh.source && form.awaited && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
+      ({ mesh, form }) => mesh.source && form instanceof MeshForm && form.awaited && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
     );
   }
 
@@ -150,6 +156,11 @@ export class StageScene {
     return found ? this.wornBy(found) : this.bench;
   }
 
+  /** The materials that parts of fields wear, which need programs for that. */
+  get wornOnFields(): ReadonlySet<string> {
+    return new Set(this.parts.flatMap((part) => (this.meshes.get(part.mesh)?.form.field ? [this.wornBy(part)] : [])));
+  }
+
   /** Whether any part wears the material on the Bench. */
   get benchIsWorn(): boolean {
     return this.parts.some((part) => part.mesh !== FLOOR && this.wornBy(part) === this.bench);
@@ -172,7 +183,7 @@ export class StageScene {
   /** Whether the clock changes the picture. */
   get moves(): boolean {
     return (
-      [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still') ||
+      [...this.meshes.values()].some(({ mesh, form }) => mesh.motion.kind !== 'still' || form.moves) ||
       this.parts.some((part) => {
         const worn = this.worn.get(this.wornBy(part));
         return worn?.surface !== undefined && followsClock(worn.surface.compiled, worn.material);
@@ -226,7 +237,7 @@ export class StageScene {
 
   /** A ball round what throws shadows, and the state it is in. */
   casters(seconds: number): { readonly ball: Ball; readonly standing: StandingState } {
-    const moving = this.shapeMoves || [...this.meshes.values()].some(({ mesh }) => mesh.motion.kind !== 'still');
+    const moving = this.shapeMoves || [...this.meshes.values()].some(({ mesh, form }) => mesh.motion.kind !== 'still' || form.moves);
     this.castersBall ??= ballRound(this.outline());
     return { ball: this.castersBall, standing: { shown: this.shown, seconds: moving ? seconds : 0 } };
   }
@@ -257,7 +268,7 @@ export class StageScene {
         const local = intoObject(rows, copy * INSTANCE_WORDS, origin, direction);
         if (!local || !meetsBounds(form.bounds, local)) continue;
         for (const part of parts) {
-          const distance = form.pick(part, local);
+          const distance = form.pick({ ...part, name: part.part }, local);
           if (distance === undefined) continue;
           const seen = distance - part.dress.depthOffset;
           if (!best || seen < best.seen) best = { seen, found: { mesh: id, part: part.part, copy } };
@@ -279,12 +290,15 @@ export class StageScene {
   private item(part: StandingPart, seconds: number, lens?: MaterialPipelines): FrameItem[] {
     const standing = this.meshes.get(part.mesh);
     if (!standing) return [];
+    const { field } = standing.form;
     const own = this.worn.get(this.wornBy(part));
-    const worn = lens && own && this.wornBy(part) === this.bench ? { ...own, surface: lens } : own;
+    const dressed = field && own ? { ...own, surface: own.onField } : own;
+    const worn = lens && own && !field && this.wornBy(part) === this.bench ? { ...own, surface: lens } : dressed;
     const live = { seconds, pointer: (period: number) => part.pointer.value(period), overrides: part.dress.values };
     return [
       {
         mesh: standing.form.draw,
+        field,
         surface: worn?.surface,
         material: worn?.material,
         part: {
@@ -341,8 +355,8 @@ export class StageScene {
     const before = this.meshes.get(id);
     const file = mesh.source && this.renderer.meshes.find(mesh.source.asset);
     const found = file && mesh.turned ? turnedMesh(file) : file;
-    const kept = before && (found ? before.form.isOf(found) : sameRecipe(before.mesh, mesh)) ? before.form : undefined;
-    const form = kept ?? this.formOf(found ?? buildMesh(mesh));
+    const kept = before && (found ? before.form instanceof MeshForm && before.form.isOf(found) : sameRecipe(before.mesh, mesh)) ? before.form : undefined;
+    const form = kept ?? this.formOf(mesh, found);
     const rows = instanceRows(mesh, 0);
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });
     copies.write(rows);
@@ -353,8 +367,11 @@ export class StageScene {
     this.meshes.set(id, { mesh, form, rows, copies });
   }
 
-  private formOf(data: MeshData): MeshForm {
-    return new MeshForm(data, this.renderer.uploadMesh(data));
+  private formOf(mesh: SetMesh, file: MeshData | undefined): SurfaceForm {
+    const upload = (data: MeshData): MeshBuffers => this.renderer.uploadMesh(data);
+    if (mesh.shape === 'field') return new FieldForm(this.device, fieldSource(mesh.formula ?? FIRST_FIELD, mesh.numbers), upload);
+    const data = file ?? buildMesh(mesh);
+    return new MeshForm(data, upload(data));
   }
 
   private removeMesh(id: string, { form, copies, alone, sorted }: StandingMesh): void {
@@ -366,7 +383,7 @@ export class StageScene {
   private dressParts(set: StageSet): void {
     const pointers = new Map(this.parts.map((part) => [`${part.mesh} ${part.part}`, part.pointer]));
     this.clearParts();
-    this.parts = [...this.meshes].flatMap(([id, { form }]) =>
+    this.parts = [...this.meshes].flatMap(([id, { form }], number) =>
       form.parts.map(({ name, first, count }, index): StandingPart => {
         const part = id === FLOOR ? FLOOR : name;
         const dress = overridesOf(set, id, part);
@@ -378,7 +395,7 @@ export class StageScene {
           count,
           dress,
           pointer,
-          object: objectBuffer(this.device, form.bounds, dress.depthOffset, dress.receives, index),
+          object: objectBuffer(this.device, form.bounds, dress.depthOffset, dress.receives, index, form.numbers?.(number)),
         };
       }),
     );

@@ -68,8 +68,10 @@ function isList(numbers: readonly unknown[]): numbers is readonly (readonly numb
   return Array.isArray(numbers[0]);
 }
 
+const NO_FIELD = [0, 0, 0, 0];
+
 /** The members of `Object` for a mesh with these bounds. */
-export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives = true, part = 0): FrameGlobals {
+export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives = true, part = 0, field: readonly number[] = NO_FIELD): FrameGlobals {
   const scale = high.map((each, axis) => {
     const extent = each - (low[axis] ?? 0);
     return extent > 1e-6 ? 1 / extent : 0;
@@ -78,6 +80,7 @@ export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives =
     ['placeOrigin', [...low, 0]],
     ['placeScale', [...scale, 0]],
     ['partDepth', [depthOffset, receives ? 1 : 0, part, 0]],
+    ['partField', field],
     ['partOutline', [0, 0, 0, 0]],
   ]);
 }

@@ -1,5 +1,6 @@
 import type { MeshShape } from '@brelvin/contract';
-import { buildMesh, GENERATED_SHAPES, MESH_SHAPES, meshNumber } from './build-mesh';
+import { buildMesh, GENERATED_SHAPES, MESH_SHAPES } from './build-mesh';
+import { meshNumber } from './mesh-number';
 import { boundsOf, type MeshData } from './mesh';
 import { weld } from './weld';
 

@@ -1,7 +1,11 @@
 import type { MeshShape, SetMesh } from '@brelvin/contract';
 import { flatShaded } from './flat';
 import { meet } from './meet';
+import { FIELD_NUMBERS, fieldRegions, fieldSource } from './field-source';
+import { fieldBox } from './shapes/field-box';
+import { FIRST_FIELD } from '../field/read-field';
 import { NO_MESH, type MeshData } from './mesh';
+import { meshNumber, type MeshNumber } from './mesh-number';
 import { capsule } from './shapes/capsule';
 import { cone } from './shapes/cone';
 import { cube } from './shapes/cube';
@@ -19,16 +23,6 @@ import { sheet } from './shapes/sheet';
 import { sphere } from './shapes/sphere';
 import { torus } from './shapes/torus';
 import { torusKnot } from './shapes/torus-knot';
-
-/** A number that shapes a mesh. Lengths in metres. */
-export interface MeshNumber {
-  readonly name: string;
-  readonly label: string;
-  readonly default: number;
-  readonly low: number;
-  readonly high: number;
-  readonly whole: boolean;
-}
 
 interface ShapeEntry {
   readonly label: string;
@@ -200,6 +194,14 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
     numbers: [count('segments', 'Segments', 64, 1, 160)],
     build: (numbers, _smooth, formula) => surfaceMesh(numbers as Numbers<'segments'>, formula),
   },
+  // Its parts are the regions of its text; its triangles only those of the box in which it is traced.
+  field: {
+    label: 'Field',
+    parts: [],
+    formula: FIRST_FIELD,
+    numbers: FIELD_NUMBERS,
+    build: (numbers, _smooth, formula) => fieldBox(fieldSource(formula, numbers)),
+  },
   // Comes from a file: see the mesh's source.
   imported: { label: 'From a file', parts: [], numbers: [], build: () => NO_MESH },
 };
@@ -208,14 +210,9 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
 export const GENERATED_SHAPES = (Object.keys(MESH_SHAPES) as MeshShape[]).filter((shape) => shape !== 'imported');
 
 /** Names of a mesh's parts, in order. */
-export function partNames({ shape, source }: Pick<SetMesh, 'shape' | 'source'>): readonly string[] {
+export function partNames({ shape, source, formula }: Pick<SetMesh, 'shape' | 'source' | 'formula'>): readonly string[] {
+  if (shape === 'field') return fieldRegions(formula ?? FIRST_FIELD);
   return source?.parts ?? MESH_SHAPES[shape].parts;
-}
-
-/** A value brought into its range; what is not set takes the default. */
-export function meshNumber(spec: MeshNumber, value: number | undefined): number {
-  const within = Math.min(Math.max(value ?? spec.default, spec.low), spec.high);
-  return spec.whole ? Math.round(within) : within;
 }
 
 /** What decides a mesh's triangles. */
@@ -230,5 +227,5 @@ export function buildMesh({ shape, numbers, smooth, formula }: MeshRecipe): Mesh
   const entry = MESH_SHAPES[shape];
   const complete = Object.fromEntries(entry.numbers.map((spec) => [spec.name, meshNumber(spec, numbers[spec.name])]));
   const mesh = meet(entry.build(complete, smooth, formula ?? entry.formula ?? ''));
-  return smooth || shape === 'cube' ? mesh : flatShaded(mesh);
+  return smooth || shape === 'cube' || shape === 'field' ? mesh : flatShaded(mesh);
 }

@@ -10,7 +10,7 @@ import { START_CAMERA } from '../scene/camera';
 /** Evaluates a function of the shader library on the CPU, for tests of its formula. */
 export function callShader(
   signature: string,
-  args: readonly (number | readonly number[])[],
+  args: readonly (number | Value)[],
   globals: ReadonlyMap<string, Value> = new Map(),
 ): Value {
   const { functions } = library().module;

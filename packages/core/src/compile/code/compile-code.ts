@@ -17,6 +17,7 @@ import { elaborate, formatDiagnostic, type Diagnostic } from '../../language';
 import type { CompiledMaterial, CompileOptions, CompileResult } from '../compiled-material';
 import { MOST_IMAGES } from '../limits';
 import { addedTerms, ownVariants } from '../surface-terms';
+import { recordedProgram } from '../recorded-program';
 import type { GraphProblem } from '../resolve';
 import { VERTEX_GAP } from '../vertex-gap';
 import { SlotAllocator, type Slot, type SlotSource } from '../slots';
@@ -29,19 +30,19 @@ import { partsOf, putTogether } from './uniform-parts';
 export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
 
 /** Compiles a material that is written as code. Same texts, same result. */
-export function compileCode(material: CodeMaterial, library: Library, { variants = [] }: CompileOptions = {}): CompileResult {
+export function compileCode(material: CodeMaterial, library: Library, { variants = [], wornBy = 'mesh' }: CompileOptions = {}): CompileResult {
   const { parameters, program } = readCode(material.code, library);
   const diagnostics = codeDiagnostics(material.code, library);
   const said = { diagnostics, codeKey: codeKey(material.code), rates: {} };
   const errors = diagnostics.filter(({ severity }) => severity === 'error');
   if (!program) return { ...said, problems: errors.map(problemOf) };
   const linker = new CodeLinker(program, parameters, material, library);
-  const problems = linker.problems();
+  const problems = [...linker.problems(), ...(wornBy === 'field' ? linker.problemsOnField() : [])];
   if (problems.length > 0) return { ...said, problems };
-  const opacity = material.opacity ?? (program.has.seenThrough ? 'blend' : undefined);
-  const link = (surface: SurfaceProgram): Program => linker.link(surface, opacity);
-  const { shape: shaped } = program.has;
-  const wanted = new Set([...variants, ...ownVariants(material, shaped, opacity)]);
+  const opacity = wornBy === 'mesh' ? (material.opacity ?? (program.has.seenThrough ? 'blend' : undefined)) : undefined;
+  const link = (surface: SurfaceProgram): Program => (wornBy === 'field' ? linker.linkRecorded(surface) : linker.link(surface, opacity));
+  const shaped = program.has.shape && wornBy === 'mesh';
+  const wanted = new Set([...variants, ...ownVariants(material, { shaped, opacity, wornBy })]);
   const { slots, images } = linker;
   const fed = { slots, frame: NOTHING_PER_FRAME, shaped, opacity, baked: [], images };
   return { ...said, problems: [], compiled: assembleMaterial('plain', wanted, { link, ...fed }) };
@@ -163,8 +164,23 @@ class CodeLinker {
   }
 
   link(surface: SurfaceProgram, opacity: CodeMaterial['opacity']): Program {
-    const module = countsSteps(this.pixelFunctions) ? countingFragmentModule(surface, opacity) : fragmentModule(surface, opacity);
-    return linkProgram(this.vertex(surface), this.fragment(module));
+    return linkProgram(this.vertex(surface), this.fragment(this.base(surface, opacity)));
+  }
+
+  /** Over a part of a field. */
+  linkRecorded(surface: SurfaceProgram): Program {
+    return recordedProgram(this.fragment(this.base(surface)));
+  }
+
+  /** Why it cannot be worn by a field. */
+  problemsOnField(): GraphProblem[] {
+    const { vertices, carried } = this.program;
+    const why = vertices ? 'it has vertices of its own' : carried.length > 0 ? `its shape hands on “${carried[0]?.name}”` : undefined;
+    return why ? [{ node: '', message: `A field has no vertices, so its parts cannot wear this: ${why}. Give them a material that paints.` }] : [];
+  }
+
+  private base(surface: SurfaceProgram, opacity?: CodeMaterial['opacity']): Module {
+    return countsSteps(this.pixelFunctions) ? countingFragmentModule(surface, opacity) : fragmentModule(surface, opacity);
   }
 
   private fragment(module: Module): Module {

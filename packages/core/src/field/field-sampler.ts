@@ -1,0 +1,44 @@
+import { evaluate, evaluateCall, type EvaluationContext } from '../ir/evaluate';
+import { components, type Value } from '../ir/value';
+import type { FieldProgram } from './read-field';
+
+/** A field's value at a point: metres, below 0 inside, and the number of the part. */
+export interface FieldSample {
+  readonly distance: number;
+  readonly part: number;
+}
+
+/** Asks a field on the CPU, by the evaluator that formulas are tested with. */
+export class FieldSampler {
+  private readonly context: EvaluationContext;
+
+  /** @param seconds of the Stage's clock */
+  constructor(
+    private readonly program: FieldProgram,
+    seconds = 0,
+  ) {
+    const { functions, globals } = program.module;
+    const known = new Map<string, Value>([['frameTime', [seconds]]]);
+    for (const { name, storage, value } of globals.values())
+      if (storage === 'const' && value) known.set(name, evaluate(value, { functions, globals: known }));
+    this.context = { functions, globals: known };
+  }
+
+  /** Not a number where the field cannot be computed: it reads what only a picture has, or never ends. */
+  at(position: readonly number[]): FieldSample {
+    try {
+      const { result, outs } = evaluateCall(this.program.fieldAt, [position, [0]], this.context);
+      return { distance: components(result)[0] ?? NaN, part: components(outs['region'] ?? [0])[0] ?? 0 };
+    } catch {
+      return { distance: NaN, part: 0 };
+    }
+  }
+
+  /** Central differences; object space. @param reach metres to either side */
+  slope(position: readonly number[], reach: number): number[] {
+    return [0, 1, 2].map((axis) => {
+      const beside = (by: number): number => this.at(position.map((each, other) => (other === axis ? each + by : each))).distance;
+      return (beside(reach) - beside(-reach)) / (2 * reach);
+    });
+  }
+}
