@@ -170,6 +170,7 @@ export { insertIntoRibbon, isLoose, lostBySwap, promote, removeHealed, swapKind,
 export { threadCount } from './compile/ribbon-type';
 export { isStructural, sameStructure } from './compile/structural';
 export type { SurfaceVariant } from './compile/surface-programs';
+export type { WornBy } from './compile/compiled-material';
 export { TypedGraph } from './compile/typed-graph';
 
 // What programs are made of.
@@ -240,7 +241,7 @@ export { MeshBuffers } from './frame/mesh-buffers';
 export { ATLAS_COLUMNS, type OutletCell, type ProbedPoint } from './frame/outlet-passes';
 export type { Picture } from './frame/picture';
 export { scaleColours } from './frame/scale-colours';
-export { type PartAddress, StageScene } from './frame/stage-scene';
+export { type AssignedMaterial, type PartAddress, StageScene } from './frame/stage-scene';
 export { drawLargePicture, LARGEST_AT_ONCE, LARGEST_PICTURE, type PictureTile, type TileReceiver } from './frame/large-picture';
 export { drawnPixels, THUMBNAIL, THUMBNAIL_SIZE } from './frame/drawn-pixels';
 export {
@@ -275,6 +276,7 @@ export { ballRound } from './scene/shadow-views';
 export { buildMesh, GENERATED_SHAPES, MESH_SHAPES,  type MeshRecipe, partNames } from './mesh/build-mesh';
 export { meshNumber, type MeshNumber } from './mesh/mesh-number';
 export { type Bounds, type MeshData, NO_MESH } from './mesh/mesh';
+export { wornOnFields } from './mesh/worn-on-fields';
 export { type MeshWork, workOut } from './mesh/mesh-work';
 export { hitPart } from './mesh/ray';
 

@@ -1,5 +1,6 @@
-// Where two solids meet, by their distances. Of distances that are exact, or bounds, the joint's is a bound: it is never farther
-// from 0 than the true one. Where two planes meet at right angles, the fillets have the measures that are written.
+// Where two solids meet, by their distances. Of distances that are exact, or bounds, a sharp joint's is a bound: it is never farther
+// from 0 than the true one. So are the others where two planes meet at right angles, and there they have the measures that are
+// written; where solids lie side by side, so that both distances fall in the same direction, theirs are up to √2 times too steep.
 
 // A distance, and the region of the solid whose surface it is.
 struct Field {
@@ -75,7 +76,7 @@ Field differenceOf(Field a, Field b) {
  * @kind fieldUnionRound 1
  * @family Fields
  * @words csg, smooth union, blend, fillet, melt, weld, metaball
- * @source The circle of this radius that touches both: with u = max(radius − (a, b), 0): max(radius, min(a, b)) − |u|; a bound
+ * @source The circle of this radius that touches both: with u = max(radius − (a, b), 0): max(radius, min(a, b)) − |u|; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet radius number "Radius" = 0.1 in 0..2 unit m
@@ -94,7 +95,7 @@ Field unionRound(Field a, Field b, float radius) {
  * @kind fieldIntersectionRound 1
  * @family Fields
  * @words csg, smooth intersection, rounded edge, and
- * @source Of what is outside of both the round union; a bound
+ * @source Of what is outside of both the round union; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet radius number "Radius" = 0.1 in 0..2 unit m
@@ -112,7 +113,7 @@ Field intersectionRound(Field a, Field b, float radius) {
  * @kind fieldDifferenceRound 1
  * @family Fields
  * @words csg, smooth subtraction, cut, carve, rounded hole
- * @source The round intersection with what is outside of the other; a bound
+ * @source The round intersection with what is outside of the other; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0: what is taken away.
  * @inlet radius number "Radius" = 0.1 in 0..2 unit m
@@ -130,7 +131,7 @@ Field differenceRound(Field a, Field b, float radius) {
  * @kind fieldUnionChamfered 1
  * @family Fields
  * @words csg, bevel, chamfer, weld, flat
- * @source The plane through both at this distance from the seam: (a + b − size) / √2, with the sharp union; a bound
+ * @source The plane through both at this distance from the seam: (a + b − size) / √2, with the sharp union; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.1 in 0..2 unit m: how far from the seam the strip begins.
@@ -148,7 +149,7 @@ Field unionChamfered(Field a, Field b, float size) {
  * @kind fieldIntersectionChamfered 1
  * @family Fields
  * @words csg, bevel, chamfer, cut edge, and
- * @source Of what is outside of both the chamfered union; a bound
+ * @source Of what is outside of both the chamfered union; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.1 in 0..2 unit m: how far from the edge the cut begins.
@@ -166,7 +167,7 @@ Field intersectionChamfered(Field a, Field b, float size) {
  * @kind fieldDifferenceChamfered 1
  * @family Fields
  * @words csg, bevel, chamfer, countersink, cut, carve
- * @source The chamfered intersection with what is outside of the other; a bound
+ * @source The chamfered intersection with what is outside of the other; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0: what is taken away.
  * @inlet size number "Size" = 0.1 in 0..2 unit m: how far from the edge the cut begins.
@@ -184,7 +185,7 @@ Field differenceChamfered(Field a, Field b, float size) {
  * @kind fieldUnionStairs 1
  * @family Fields
  * @words csg, steps, staircase, terraced, stepped
- * @source The sharp union, and one quarter of the plane for each step: of a < i s, b < size − i s with s = size / steps the two that are nearest along the seam; a bound
+ * @source The sharp union, and one quarter of the plane for each step: of a < i s, b < size − i s with s = size / steps the two that are nearest along the seam; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the seam the stairs begin.
@@ -211,7 +212,7 @@ Field unionStairs(Field a, Field b, float size, float steps) {
  * @kind fieldIntersectionStairs 1
  * @family Fields
  * @words csg, steps, staircase, terraced, stepped edge, and
- * @source Of what is outside of both the union with stairs; a bound
+ * @source Of what is outside of both the union with stairs; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the edge the stairs begin.
@@ -230,7 +231,7 @@ Field intersectionStairs(Field a, Field b, float size, float steps) {
  * @kind fieldDifferenceStairs 1
  * @family Fields
  * @words csg, steps, staircase, terraced, stepped cut, amphitheatre
- * @source The intersection with stairs with what is outside of the other; a bound
+ * @source The intersection with stairs with what is outside of the other; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0: what is taken away.
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the edge the stairs begin.
@@ -249,7 +250,7 @@ Field differenceStairs(Field a, Field b, float size, float steps) {
  * @kind fieldUnionColumns 1
  * @family Fields
  * @words csg, ribs, rods, reeds, stepped, ornament
- * @source A chamfer, and on its face circles that touch each other; of these the nearest; a bound
+ * @source A chamfer, and on its face circles that touch each other; of these the nearest; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the seam the rods begin.
@@ -276,7 +277,7 @@ Field unionColumns(Field a, Field b, float size, float columns) {
  * @kind fieldIntersectionColumns 1
  * @family Fields
  * @words csg, flutes, grooves, scallops, stepped edge, and
- * @source Of what is outside of both the union with columns; a bound
+ * @source Of what is outside of both the union with columns; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the edge the flutes begin.
@@ -295,7 +296,7 @@ Field intersectionColumns(Field a, Field b, float size, float columns) {
  * @kind fieldDifferenceColumns 1
  * @family Fields
  * @words csg, flutes, grooves, scallops, stepped cut, carve
- * @source The intersection with columns with what is outside of the other; a bound
+ * @source The intersection with columns with what is outside of the other; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0: what is taken away.
  * @inlet size number "Size" = 0.2 in 0..2 unit m: how far from the edge the flutes begin.
@@ -314,7 +315,7 @@ Field differenceColumns(Field a, Field b, float size, float columns) {
  * @kind fieldUnionGrooved 1
  * @family Fields
  * @words csg, seam, channel, engraved, joint, panel gap
- * @source The sharp union without a rod of this radius along the seam, √(a² + b²) < radius; a bound
+ * @source The sharp union without a rod of this radius along the seam, √(a² + b²) < radius; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet radius number "Radius" = 0.05 in 0..2 unit m
@@ -332,7 +333,7 @@ Field unionGrooved(Field a, Field b, float radius) {
  * @kind fieldIntersectionGrooved 1
  * @family Fields
  * @words csg, rebate, channel, edge, joint, and
- * @source The sharp intersection without a rod of this radius along the edge, √(a² + b²) < radius; a bound
+ * @source The sharp intersection without a rod of this radius along the edge, √(a² + b²) < radius; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0
  * @inlet radius number "Radius" = 0.05 in 0..2 unit m
@@ -350,7 +351,7 @@ Field intersectionGrooved(Field a, Field b, float radius) {
  * @kind fieldDifferenceGrooved 1
  * @family Fields
  * @words csg, engrave, channel, score, inlay, line
- * @source The first without the rectangle |a| < depth, |b| < width / 2; a bound
+ * @source The first without the rectangle |a| < depth, |b| < width / 2; a bound where the surfaces meet at right angles, else up to √2 times too steep
  * @inlet a number "Distance A" = 0
  * @inlet b number "Distance B" = 0: whose surface draws the line.
  * @inlet width number "Width" = 0.05 in 0..2 unit m

@@ -78,6 +78,12 @@ FieldHit tracedField(mat4 clip, float pixels, vec4 x, vec4 y, vec4 z) {
   float relaxed = 1.4;
   int most = min(int(partField.x), MOST_STEPS);
   for (int i = 0; i < MOST_STEPS; i++) {
+    // A stride that was longer than is safe may have led past the far side too soon.
+    if (along > span && stride > last) {
+      along += last - stride;
+      stride = last;
+      relaxed = 1.0;
+    }
     if (i >= most || along > span) break;
     hit.steps += 1.0;
     float distance = hit.side * fieldAt(start + way * along, region) * scale;
@@ -88,8 +94,18 @@ FieldHit tracedField(mat4 clip, float pixels, vec4 x, vec4 y, vec4 z) {
       continue;
     }
     hit.pixel = across * max(seen.w - growth * (span - along), 1e-4);
-    if (distance < hit.pixel * partField.y) {
+    float near = hit.pixel * partField.y;
+    // A field that is steeper than it should be leads past its surface: back to it.
+    if (distance < -near && along > 0.0) {
+      along = max(along + distance, 0.0);
+      stride = 0.0;
+      last = 0.0;
+      relaxed = 1.0;
+      continue;
+    }
+    if (distance < near) {
       hit.there = true;
+      along = min(along + distance, span);
       break;
     }
     last = distance;

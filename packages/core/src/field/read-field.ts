@@ -1,6 +1,7 @@
 import { library } from '../catalogue/library';
-import type { IrFunction, Module } from '../ir/ir';
+import type { Global, IrFunction, Module } from '../ir/ir';
 import { hardened } from '../ir/hardened';
+import { countsSteps, STEP_COUNTERS, withAllSteps } from '../ir/loop-guard';
 import { reachableFunctions } from '../ir/passes';
 import { typeName } from '../ir/types';
 import { walkBody } from '../ir/walk';
@@ -42,8 +43,12 @@ float field(vec3 p, out int region) {
 `;
 
 const PATH = 'field';
+/** The text's other names are kept apart from those of the library. */
+const OWN_NAMES = { mark: 'field', allBut: 'field' };
 const AT = 'fieldAt(vec3,int)';
 const CLOCK = 'frameTime';
+const DERIVATIVES: ReadonlySet<string> = new Set(['dFdx', 'dFdy', 'fwidth']);
+const KNOWN_ANYWHERE: ReadonlySet<string> = new Set([CLOCK, ...STEP_COUNTERS.map(({ name }) => name)]);
 
 /** The forms that the function may have, and how each is asked. */
 const FORMS: readonly { readonly signature: string; readonly result: string; readonly ask: string }[] = [
@@ -59,7 +64,8 @@ const NAMED_REGION = /^[^\n]*?\/\/[ \t]*region[ \t:]+([^\n]*?)[ \t]*(?:\r?\n|$)/
  * with a comment: `const int POSTS = 1; // region Posts`.
  */
 export function readField(text: string): FieldReading {
-  const read = (each: string): ElaboratedSource => elaborate(PATH, each, library().module);
+  const read = (each: string): ElaboratedSource =>
+    elaborate(PATH, each, library().module, { parameters: true, advice: true, names: OWN_NAMES });
   const source = read(text);
   const errors = source.diagnostics.filter(({ severity }) => severity === 'error');
   const [error, ...more] = goodMends(
@@ -74,34 +80,55 @@ export function readField(text: string): FieldReading {
     return source.own.includes(signature) && declared && typeName(declared.result) === result;
   });
   if (!form)
-    return wrong('A field is a function of this form: float field(vec3 p, out int region). Without regions, float field(vec3 p); or Field field(vec3 p), which gives both.');
+    return wrong(
+      'A field is a function of this form: float field(vec3 p, out int region). Without regions, float field(vec3 p); or Field field(vec3 p), which gives both.',
+    );
   const [uniform] = source.uniforms;
   if (uniform) return wrong(`A field has no parameters of its own: write “${uniform.name}” as a const.`, text.indexOf(uniform.name));
-  const changed = [...source.module.globals.values()].find(({ storage, origin }) => storage === 'private' && origin?.path === PATH);
-  if (changed)
-    return wrong(
-      `“${changed.name}” is a variable outside of functions, whose value would depend on how often the field was asked: write it as a const, or inside of a function.`,
-      changed.origin?.range?.from,
-    );
   const regions = regionsOf(text, source);
   if (regions.length > MOST_REGIONS) return wrong(`A field may name ${MOST_REGIONS} regions; there are ${regions.length}.`);
   const program = programOf(source, form.ask, regions);
+  const unfit = unfitRead(program);
+  if (unfit) return wrong(unfit.message, unfit.from);
   return { program, diagnostics: source.diagnostics };
 }
 
 /** Whether a field changes with the Stage's clock. */
-export function readsTime({ module: { functions } }: FieldProgram): boolean {
-  let reads = false;
+export function readsTime(program: FieldProgram): boolean {
+  return globalsReadBy(program).has(CLOCK);
+}
+
+/** What a field reads that is not the same however often, and wherever, it is asked. */
+function unfitRead(program: FieldProgram): { readonly message: string; readonly from?: number } | undefined {
+  const { globals } = program.module;
+  const reads = [...globalsReadBy(program)];
+  const changed = reads.map((name) => globals.get(name)).find((each) => each?.storage === 'private' && each.origin?.path === PATH);
+  if (changed)
+    return {
+      message: `“${changed.name}” is a variable outside of functions, whose value would depend on how often the field was asked: write it as a const, or inside of a function.`,
+      from: changed.origin?.range?.from,
+    };
+  const beyond = reads.find((name) => !KNOWN_ANYWHERE.has(name) && globals.get(name)?.storage !== 'const');
+  if (beyond === undefined) return undefined;
+  return {
+    message: `A field is asked everywhere in space, and by lights as well: there is no “${beyond}” in it. It can read p, and stageTime().`,
+  };
+}
+
+/** Globals that a field reads, and what it asks of neighbouring pixels, by name. */
+function globalsReadBy({ module: { functions } }: FieldProgram): ReadonlySet<string> {
+  const read = new Set<string>();
   const calls = ({ body }: IrFunction): string[] => {
     const callees: string[] = [];
     walkBody(body, (each) => {
       if (each.op === 'call') callees.push(each.callee);
-      if (each.op === 'reference' && each.scope === 'global' && each.name === CLOCK) reads = true;
+      if (each.op === 'reference' && each.scope === 'global') read.add(each.name);
+      if (each.op === 'builtin' && DERIVATIVES.has(each.name)) read.add(each.name);
     });
     return callees;
   };
   reachableFunctions([AT], functions, calls);
-  return reads;
+  return read;
 }
 
 function programOf({ module, own }: ElaboratedSource, ask: string, regions: readonly FieldRegion[]): FieldProgram {
@@ -114,7 +141,11 @@ function programOf({ module, own }: ElaboratedSource, ask: string, regions: read
   const fieldAt = asked.module.functions.get(AT);
   if (!fieldAt || asked.diagnostics.length > 0) throw new SyntaxError(asked.diagnostics.map(formatDiagnostic).join('\n'));
   const named = regions.length > 0 ? regions : [{ name: 'field', number: 0 }];
-  return { regions: named, module: { ...all, functions: new Map([...all.functions, [AT, fieldAt]]) }, fieldAt };
+  // Each asking has all steps that loops may take.
+  const counts = countsSteps(safe.map(([, each]) => each));
+  const globals = counts ? new Map([...all.globals, ...STEP_COUNTERS.map((each): [string, Global] => [each.name, each])]) : all.globals;
+  const whole = counts ? withAllSteps(fieldAt) : fieldAt;
+  return { regions: named, module: { ...all, globals, functions: new Map([...all.functions, [AT, whole]]) }, fieldAt: whole };
 }
 
 /** The library declares what a field supplies. */

@@ -32,7 +32,9 @@ export class FieldPasses {
     if (fields.length === 0) return undefined;
     const { record, depth } = this.targetsFor(size);
     const draws = fields.flatMap((item) =>
-      item.field ? [this.drawings.fieldCall(item, context.bindings(item.field.trace.layout, item), item.field.trace, DISTANCE_FORMATS)] : [],
+      item.field
+        ? [this.drawings.fieldCall(item, context.bindings(item.field.trace.layout, item), item.field.trace, DISTANCE_FORMATS)]
+        : [],
     );
     this.device.runPass({ label: 'fields', colour: record, depth, clear: [0, 0, 0, 0], draws });
     return record;

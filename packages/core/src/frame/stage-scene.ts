@@ -126,7 +126,8 @@ export class StageScene {
   /** Whether a mesh of a file is still on its way. */
   get awaitsMeshes(): boolean {
     return [...this.meshes.values()].some(
-      ({ mesh, form }) => mesh.source && form instanceof MeshForm && form.awaited && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
+      ({ mesh, form }) =>
+        mesh.source && form instanceof MeshForm && form.awaited && this.renderer.meshes.failureOf(mesh.source.asset) === undefined,
     );
   }
 
@@ -355,7 +356,10 @@ export class StageScene {
     const before = this.meshes.get(id);
     const file = mesh.source && this.renderer.meshes.find(mesh.source.asset);
     const found = file && mesh.turned ? turnedMesh(file) : file;
-    const kept = before && (found ? before.form instanceof MeshForm && before.form.isOf(found) : sameRecipe(before.mesh, mesh)) ? before.form : undefined;
+    const kept =
+      before && (found ? before.form instanceof MeshForm && before.form.isOf(found) : sameRecipe(before.mesh, mesh))
+        ? before.form
+        : undefined;
     const form = kept ?? this.formOf(mesh, found);
     const rows = instanceRows(mesh, 0);
     const copies = this.device.createBuffer({ usage: 'vertex', size: rows.byteLength });

@@ -71,7 +71,13 @@ function isList(numbers: readonly unknown[]): numbers is readonly (readonly numb
 const NO_FIELD = [0, 0, 0, 0];
 
 /** The members of `Object` for a mesh with these bounds. */
-export function objectGlobals({ low, high }: Bounds, depthOffset = 0, receives = true, part = 0, field: readonly number[] = NO_FIELD): FrameGlobals {
+export function objectGlobals(
+  { low, high }: Bounds,
+  depthOffset = 0,
+  receives = true,
+  part = 0,
+  field: readonly number[] = NO_FIELD,
+): FrameGlobals {
   const scale = high.map((each, axis) => {
     const extent = each - (low[axis] ?? 0);
     return extent > 1e-6 ? 1 / extent : 0;

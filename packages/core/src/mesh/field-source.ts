@@ -33,7 +33,7 @@ export const FIELD_NUMBERS: readonly MeshNumber[] = [
   metres('height', 'Height'),
   metres('depth', 'Depth'),
   { name: 'steps', label: 'Most steps', default: 192, low: 8, high: 1024, whole: true },
-  { name: 'epsilon', label: 'Epsilon, pixels', default: 0.5, low: 0.05, high: 8, whole: false },
+  { name: 'epsilon', label: 'Epsilon, pixels', default: 0.1, low: 0.01, high: 8, whole: false },
   { name: 'slope', label: 'Steepest slope', default: 0, low: 0, high: STEEPEST, whole: false },
 ];
 

@@ -40,6 +40,7 @@ import {
   type PackedResult,
   type ResolvedGraph,
   type SurfaceVariant,
+  type WornBy,
   type TextRole,
   TARGETS,
   type TargetName,
@@ -68,6 +69,7 @@ interface KnownCost {
 /** Replicas of the materials on the Stage, kept up to date by their changes, so that no work ever ships whole documents. */
 class MaterialReplicas {
   private readonly materials = new Map<string, Material>();
+  private readonly wornBy = new Map<string, WornBy>();
   /** Of the material that was checked last. */
   private resolved?: { readonly id: string; readonly graph: ResolvedGraph; readonly library: Library };
   /** What the page has of each, so that it is not sent again. */
@@ -95,13 +97,15 @@ class MaterialReplicas {
     this.sent.clear();
   }
 
-  open(id: string, material: Material): void {
+  open(id: string, material: Material, wornBy: WornBy): void {
+    this.wornBy.set(id, wornBy);
     this.costs.delete(id);
     this.materials.set(id, material);
   }
 
   close(id: string): void {
     this.materials.delete(id);
+    this.wornBy.delete(id);
     this.costs.delete(id);
     this.sent.delete(id);
   }
@@ -113,7 +117,7 @@ class MaterialReplicas {
   }
 
   compile(id: string, variants: readonly SurfaceVariant[]): PackedResult {
-    const result = compileFor(TARGETS[this.target], this.replica(id), this.library, { variants });
+    const result = compileFor(TARGETS[this.target], this.replica(id), this.library, { variants, wornBy: this.wornBy.get(id) });
     const packed = packResult(result, this.sent.get(id));
     this.sent.set(id, result);
     return packed;

@@ -24,6 +24,7 @@ import {
   type Translated,
   type renameAt,
   type SurfaceVariant,
+  type WornBy,
   type TargetName,
   type TextRole,
 } from '@brelvin/core';
@@ -89,8 +90,9 @@ export class Compiler implements OnDestroy {
     return this.latest.value.get(id);
   }
 
-  open(id: string, material: Material): void {
-    void this.remote.open(id, material);
+  /** @param wornBy what is to wear it: a material that meshes and fields wear is opened twice, under two names */
+  open(id: string, material: Material, wornBy: WornBy = 'mesh'): void {
+    void this.remote.open(id, material, wornBy);
     this.request(id);
   }
 

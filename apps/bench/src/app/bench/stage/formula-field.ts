@@ -1,7 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
-import type { SetMesh } from '@brelvin/contract';
+import type { MeshShape, SetMesh } from '@brelvin/contract';
 import { MESH_SHAPES } from '@brelvin/core';
 import { StageBinding } from './stage-binding';
+
+interface TypedText {
+  readonly label: string;
+  readonly rows: number;
+  /** Below its label. */
+  readonly wide?: boolean;
+  readonly help: string;
+}
+
+/** What is typed for each shape. */
+const FORMULAS: Partial<Record<MeshShape, TypedText>> = {
+  height: { label: 'y of x, z', rows: 3, help: 'As in shading code, with all functions of the library; statements end in return' },
+  surface: { label: 'position of u, v', rows: 3, help: 'As in shading code, with all functions of the library; statements end in return' },
+  field: {
+    label: 'Distance of p, as shading code',
+    rows: 16,
+    wide: true,
+    help: 'A function float field(vec3 p, out int region): metres to the surface, below 0 inside. A region is a constant with a comment: const int POSTS = 1; // region Posts',
+  },
+};
+
+const ANY: TypedText = { label: 'formula', rows: 3, help: '' };
 
 let fields = 0;
 
@@ -13,14 +35,13 @@ let fields = 0;
   styleUrl: './formula-field.css',
   host: { class: 'contents' },
   template: `
-    <label class="field-label" [for]="id" title="As in shading code, with all functions of the library; statements end in return">
-      {{ mesh().shape === 'height' ? 'y of x, z' : 'position of u, v' }}
-    </label>
-    <span>
+    <label class="field-label" [class.formula-wide]="about().wide" [for]="id" [title]="about().help">{{ about().label }}</label>
+    <span [class.formula-wide]="about().wide">
       <textarea
         #text
         class="text-input formula"
-        rows="3"
+        [rows]="about().rows"
+        [attr.wrap]="about().wide ? 'off' : null"
         spellcheck="false"
         maxlength="4000"
         [id]="id"
@@ -40,6 +61,7 @@ export class FormulaField {
   readonly mesh = input.required<SetMesh>();
   readonly typed = output<string>();
 
+  protected readonly about = computed(() => FORMULAS[this.mesh().shape] ?? ANY);
   protected readonly id = `formula-${++fields}`;
   private readonly stage = inject(StageBinding);
   protected readonly formula = computed(() => this.mesh().formula ?? MESH_SHAPES[this.mesh().shape].formula ?? '');

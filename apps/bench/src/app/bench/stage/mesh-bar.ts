@@ -103,7 +103,7 @@ const SHADINGS: readonly Choice<boolean>[] = [
               (typed)="emit('Formula of ' + mesh().name, ['formula'], $event, 'formula')"
             />
           }
-          @if (!mesh().source) {
+          @if (!mesh().source && mesh().shape !== 'field') {
             <span class="field-label">Shading</span>
             <brelvin-choices label="Shading" [options]="shadings" [value]="mesh().smooth" (chosen)="setSmooth($event)" />
           }

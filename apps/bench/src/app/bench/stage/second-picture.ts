@@ -11,6 +11,7 @@ import {
   type PictureDifference,
   type PictureSize,
 } from '@brelvin/core';
+import { isOnField } from './on-field';
 import type { StageSurfaces } from './stage-surfaces';
 
 /** What differs in the second of two pictures. */
@@ -74,7 +75,7 @@ export class SecondPicture {
     this.bench = bench;
     this.stands.setBench(bench);
     this.stands.show(set);
-    for (const id of surfaces.ids) this.wear(id, surfaces.wornAs(id));
+    for (const id of surfaces.ids) if (!isOnField(id)) this.wear(id, surfaces.wornAs(id));
     this.pair ??= new ComparedPictures(device);
   }
 

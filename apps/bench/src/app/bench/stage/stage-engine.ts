@@ -33,6 +33,7 @@ import { NO_LOADERS, type StageLoaders } from './stage-loaders';
 import { PREVIEW_CAMERA } from './stage-meshes';
 import { pictureOf, StageSession, type Measured, type Sight } from './stage-session';
 import { awaitedBy, NO_PICTURE_YET, type Awaited, type StageState } from './stage-state';
+import { materialOf } from './on-field';
 import { StageSurfaces } from './stage-surfaces';
 import { whileThere } from './while-there';
 
@@ -537,7 +538,8 @@ export class StageEngine {
   }
 
   /** The material of the second picture stands there in the place of the one on the Bench. */
-  private wear(id: string): void {
+  private wear(compiled: string): void {
+    const id = materialOf(compiled);
     const worn = this.surfaces.wornAs(id);
     if (id !== OTHER) this.session?.scene.assign(id, worn);
     this.second.wear(id, worn);
@@ -547,7 +549,7 @@ export class StageEngine {
   }
 
   private refuse(id: string, refusal: StageState['refusal']): void {
-    if (id === this.bench) this.patch({ refusal });
+    if (materialOf(id) === this.bench) this.patch({ refusal });
     this.moved();
   }
 

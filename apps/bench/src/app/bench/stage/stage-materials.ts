@@ -1,11 +1,12 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { BrelvinDocument, StageSet } from '@brelvin/contract';
-import { FLOOR, materialsOf, newFloorMaterial } from '@brelvin/core';
+import type { BrelvinDocument, Material, StageSet } from '@brelvin/contract';
+import { FLOOR, materialsOf, newFloorMaterial, wornOnFields, type EmittedResult } from '@brelvin/core';
 import { BehaviorSubject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench, type DocumentChange } from '../../shared/documents/workbench';
 import { Compiler } from '../compile/compiler';
+import { isOnField, materialOf, onField } from './on-field';
 import type { StageEngine } from './stage-engine';
 
 /** Materials that left the Stage and stay at hand: where one comes back, as by undo, nothing is compiled. */
@@ -22,12 +23,17 @@ export class StageMaterials {
   private readonly shown = new Set<string>();
   /** Those of `shown` that nothing wears, the one that left first before the others. */
   private readonly aside = new Set<string>();
+  /** Those of `shown` that parts of fields wear as well, and why one of them cannot be worn so. */
+  private readonly onFields = new Map<string, string | undefined>();
   private readonly opens = signal(0);
   private readonly gone = new BehaviorSubject<ReadonlyMap<string, string>>(new Map());
+  private missed: ReadonlyMap<string, string> = new Map();
+  private wornOnFields: ReadonlySet<string> = new Set();
+  private set?: StageSet;
   private engine?: StageEngine;
   private bench = '';
 
-  /** Materials that rules name and that could not be opened, by id, with the reason. */
+  /** Materials that rules name and that could not be opened, or not be worn as they should, by id, with the reason. */
   readonly missing = this.gone.asObservable();
 
   /** Whether materials that parts wear are still on their way here. */
@@ -37,7 +43,8 @@ export class StageMaterials {
     const destroyRef = inject(DestroyRef);
     this.workbench.changes.pipe(takeUntilDestroyed(destroyRef)).subscribe((change) => this.follow(change));
     this.compiler.results.pipe(takeUntilDestroyed(destroyRef)).subscribe(({ id, result }) => {
-      if (result.compiled && !this.aside.has(id)) void this.engine?.show(id, result.compiled);
+      if (result.compiled && !this.aside.has(materialOf(id))) void this.engine?.show(id, result.compiled);
+      if (isOnField(id)) this.tellOnField(materialOf(id), result);
     });
   }
 
@@ -48,7 +55,7 @@ export class StageMaterials {
     for (const id of this.shown) {
       if (this.aside.has(id)) continue;
       const document = id === FLOOR ? newFloorMaterial() : this.workbench.document(id);
-      if (document?.format === 'brelvin-material') engine.setMaterial(id, document);
+      if (document?.format === 'brelvin-material') this.setMaterial(id, document);
       this.showCompiled(id);
     }
   }
@@ -56,12 +63,15 @@ export class StageMaterials {
   setBench(id: string): void {
     this.bench = id;
     this.engine?.setBench(id);
+    this.dressFields();
     const document = this.workbench.document(id);
     if (document) this.put(id, document);
   }
 
   /** Opens what a set's rules name, and lets go of what nothing wears any more. */
   async dress(set: StageSet): Promise<void> {
+    this.set = set;
+    this.dressFields();
     const wanted = materialsOf(set);
     const keeps = (id: string): boolean => id === this.bench || wanted.has(id) || (id === FLOOR && set.floor.shown);
     for (const id of this.shown) if (!keeps(id) && !this.aside.has(id)) this.setAside(id);
@@ -73,7 +83,8 @@ export class StageMaterials {
     } finally {
       this.opens.update((count) => count - 1);
     }
-    this.gone.next(missing);
+    this.missed = missing;
+    this.tell();
   }
 
   private async open(id: string, missing: Map<string, string>): Promise<void> {
@@ -89,16 +100,57 @@ export class StageMaterials {
 
   private put(id: string, document: BrelvinDocument): void {
     if (document.format !== 'brelvin-material') return;
-    this.engine?.setMaterial(id, document);
+    this.setMaterial(id, document);
     if (this.aside.delete(id)) this.showCompiled(id);
     if (this.shown.has(id)) return;
     this.shown.add(id);
     this.compiler.open(id, document);
+    this.dressFields();
   }
 
   private showCompiled(id: string): void {
-    const compiled = this.compiler.resultOf(id)?.compiled;
-    if (compiled) void this.engine?.show(id, compiled);
+    for (const each of [id, onField(id)]) {
+      const compiled = this.compiler.resultOf(each)?.compiled;
+      if (compiled) void this.engine?.show(each, compiled);
+    }
+  }
+
+  private setMaterial(id: string, document: Material): void {
+    this.engine?.setMaterial(id, document);
+    if (this.onFields.has(id)) this.engine?.setMaterial(onField(id), document);
+  }
+
+  /** What parts of fields wear is compiled for that as well. */
+  private dressFields(): void {
+    this.wornOnFields = this.set ? wornOnFields(this.set, this.bench) : new Set();
+    for (const id of this.onFields.keys()) if (!this.wornOnFields.has(id)) this.leaveFields(id);
+    for (const id of this.wornOnFields) {
+      const document = this.workbench.document(id);
+      if (this.onFields.has(id) || !this.shown.has(id) || document?.format !== 'brelvin-material') continue;
+      this.onFields.set(id, undefined);
+      this.engine?.setMaterial(onField(id), document);
+      this.compiler.open(onField(id), document, 'field');
+    }
+  }
+
+  private leaveFields(id: string): void {
+    this.onFields.delete(id);
+    this.compiler.close(onField(id));
+    this.engine?.forget(onField(id));
+    this.tell();
+  }
+
+  /** Why a material that compiles for meshes does not for fields. */
+  private tellOnField(id: string, { compiled, problems }: EmittedResult): void {
+    if (!this.onFields.has(id)) return;
+    const fits = compiled !== undefined || this.compiler.resultOf(id)?.compiled === undefined;
+    this.onFields.set(id, fits ? undefined : problems[0]?.message);
+    this.tell();
+  }
+
+  private tell(): void {
+    const unfit = [...this.onFields].flatMap(([id, why]): [string, string][] => (why === undefined ? [] : [[id, why]]));
+    this.gone.next(new Map([...this.missed, ...unfit]));
   }
 
   private setAside(id: string): void {
@@ -110,14 +162,18 @@ export class StageMaterials {
   private drop(id: string): void {
     this.shown.delete(id);
     this.aside.delete(id);
+    if (this.onFields.has(id)) this.leaveFields(id);
     this.compiler.close(id);
     this.engine?.forget(id);
   }
 
   private follow({ id, document, changes }: DocumentChange): void {
     if (document.format !== 'brelvin-material' || !this.shown.has(id)) return;
-    if (!this.aside.has(id)) this.engine?.setMaterial(id, document);
+    if (!this.aside.has(id)) this.setMaterial(id, document);
     if (changes) this.compiler.follow(id, changes);
     else this.compiler.open(id, document);
+    if (!this.onFields.has(id)) return;
+    if (changes) this.compiler.follow(onField(id), changes);
+    else this.compiler.open(onField(id), document, 'field');
   }
 }

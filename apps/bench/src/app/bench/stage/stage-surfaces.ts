@@ -1,5 +1,6 @@
 import type { Material } from '@brelvin/contract';
 import {
+  type AssignedMaterial,
   DeviceLost,
   originOfLine,
   ProgramRefused,
@@ -8,6 +9,8 @@ import {
   type LitProgram,
   type MaterialPipelines,
 } from '@brelvin/core';
+
+import { onField } from './on-field';
 
 /** Programs of one material that are kept although it has another one now. */
 const MOST_SPARE = 3;
@@ -74,9 +77,9 @@ export class StageSurfaces {
     return this.surfaces.has(id);
   }
 
-  wornAs(id: string): { readonly material: Material; readonly surface?: MaterialPipelines } | undefined {
+  wornAs(id: string): (AssignedMaterial & { readonly material: Material }) | undefined {
     const material = this.materials.get(id);
-    return material && { material, surface: this.surfaces.get(id) };
+    return material && { material, surface: this.surfaces.get(id), onField: this.surfaces.get(onField(id)) };
   }
 
   setMaterial(id: string, material: Material): void {
