@@ -273,7 +273,7 @@ export { lightsMove, type LitProgram, litProgram, standingLight, type StandingLi
 export { ballRound } from './scene/shadow-views';
 
 // Meshes.
-export { buildMesh, GENERATED_SHAPES, MESH_SHAPES,  type MeshRecipe, partNames } from './mesh/build-mesh';
+export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, OFFERED_SHAPES, type MeshRecipe, partNames } from './mesh/build-mesh';
 export { meshNumber, type MeshNumber } from './mesh/mesh-number';
 export { type Bounds, type MeshData, NO_MESH } from './mesh/mesh';
 export { wornOnFields } from './mesh/worn-on-fields';

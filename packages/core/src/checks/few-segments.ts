@@ -61,6 +61,8 @@ const gaps = new WeakMap<MeshRecipe['numbers'], { readonly recipe: MeshRecipe; r
 /** How far apart vertices lie in UV, on average; 0 where that cannot be told. */
 function gapOf(mesh: SetMesh): number {
   if (mesh.source) return mesh.source.gap;
+  // It has no vertices.
+  if (mesh.shape === 'field') return 0;
   const known = gaps.get(mesh.numbers);
   if (known && known.recipe.shape === mesh.shape && known.recipe.formula === mesh.formula) return known.gap;
   let gap = 0;

@@ -83,6 +83,7 @@ const known = new WeakMap<SetMesh, boolean>();
 /** Of a mesh from a file it is not known here, and taken for sharp: along the welded normal it loses nothing. */
 function isSharp(mesh: SetMesh): boolean {
   if (mesh.source) return true;
+  if (mesh.shape === 'field') return false;
   const found = known.get(mesh);
   if (found !== undefined) return found;
   let sharp = false;

@@ -26,6 +26,7 @@ import { overBudget } from './over-budget';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
+import { tracedFields } from './traced-fields';
 import { travellingDirections } from './travelling-directions';
 import { turnedNormalMap } from './turned-normal-map';
 import { unitVectors } from './unit-vectors';
@@ -64,6 +65,7 @@ export const CHECKS: readonly Check[] = [
   emptyRanges,
   noEffect,
   insideOut,
+  tracedFields,
   unnamedImages,
   unused,
 ];

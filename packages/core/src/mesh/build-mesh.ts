@@ -206,8 +206,11 @@ export const MESH_SHAPES: Readonly<Record<MeshShape, ShapeEntry>> = {
   imported: { label: 'From a file', parts: [], numbers: [], build: () => NO_MESH },
 };
 
-/** Shapes that are made by numbers alone, for whoever offers them. */
-export const GENERATED_SHAPES = (Object.keys(MESH_SHAPES) as MeshShape[]).filter((shape) => shape !== 'imported');
+/** Shapes that need no file, for whoever offers them. */
+export const OFFERED_SHAPES = (Object.keys(MESH_SHAPES) as MeshShape[]).filter((shape) => shape !== 'imported');
+
+/** Of these, the ones that are made of triangles. */
+export const GENERATED_SHAPES = OFFERED_SHAPES.filter((shape) => shape !== 'field');
 
 /** Names of a mesh's parts, in order. */
 export function partNames({ shape, source, formula }: Pick<SetMesh, 'shape' | 'source' | 'formula'>): readonly string[] {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import type { Json, MeshShape, SetMesh } from '@brelvin/contract';
-import { GENERATED_SHAPES, MESH_SHAPES, meshNumber, newMesh, putMesh, type Edit, type MeshNumber } from '@brelvin/core';
+import { OFFERED_SHAPES, MESH_SHAPES, meshNumber, newMesh, putMesh, type Edit, type MeshNumber } from '@brelvin/core';
 import { Choices, type Choice } from '../../shared/controls/choices';
 import { NumberField } from '../../shared/controls/number-field';
 import { Icon } from '../../shared/icons/icon';
@@ -132,7 +132,7 @@ export class MeshBar {
   protected readonly open = signal(false);
   protected readonly shapes = MESH_SHAPES;
   protected readonly shadings = SHADINGS;
-  protected readonly list = GENERATED_SHAPES;
+  protected readonly list = OFFERED_SHAPES;
   protected readonly hasFormula = computed(() => MESH_SHAPES[this.mesh().shape].formula !== undefined);
   protected readonly numbers = computed(() => MESH_SHAPES[this.mesh().shape].numbers);
 

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { BrelvinDocument, StageSet } from '@brelvin/contract';
-import { newMaterial, newSet } from '@brelvin/core';
+import { newMaterial, newMesh, newSet } from '@brelvin/core';
 import { Subject } from 'rxjs';
 import { ApiFailure } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
@@ -20,12 +20,15 @@ describe('StageMaterials', () => {
   let load: jasmine.Spy<(id: string) => Promise<BrelvinDocument>>;
   let compiled: string[];
   let asked: string[];
+  let open: Map<string, BrelvinDocument>;
+  let results: Subject<{ id: string; result: { problems: { message: string }[]; compiled?: unknown } }>;
 
   beforeEach(() => {
     load = jasmine.createSpy('load').and.callFake((id: string) => Promise.resolve(newMaterial(id)));
     [compiled, asked] = [[], []];
+    [open, results] = [new Map(), new Subject()];
     const compiler = {
-      results: new Subject(),
+      results,
       open: (id: string) => compiled.push(id),
       close: (id: string) => asked.push(`close ${id}`),
       resultOf: (id: string) => ({ compiled: { key: id } }),
@@ -33,7 +36,7 @@ describe('StageMaterials', () => {
     TestBed.configureTestingModule({
       providers: [
         StageMaterials,
-        { provide: Workbench, useValue: { changes: new Subject(), document: () => undefined, load } },
+        { provide: Workbench, useValue: { changes: new Subject(), document: (id: string) => open.get(id), load } },
         { provide: Compiler, useValue: compiler },
       ],
     });
@@ -69,6 +72,31 @@ describe('StageMaterials', () => {
     await materials.dress(wearing('lamp', 'sill'));
     expect(compiled).toEqual(['lamp', 'sill', 'tent']);
     expect(asked).toEqual(['stay tent', 'wear lamp', 'show lamp', 'wear sill', 'show sill']);
+  });
+
+  it('compiles what parts of fields wear once more for them, and tells where it cannot be worn so', async () => {
+    open.set('lamp', newMaterial('lamp')).set('sill', newMaterial('sill'));
+    const set = wearing('lamp', 'sill');
+    const store = { ...newMesh('field'), formula: 'const int A = 1; // region lamp\nfloat field(vec3 p) { return sphereField(p, 1.0); }' };
+    await materials.dress({ ...set, meshes: { ...set.meshes, store } });
+    expect(compiled).toEqual(['lamp', 'lamp on field', 'sill']);
+    let missing: ReadonlyMap<string, string> = new Map();
+    materials.missing.subscribe((each) => (missing = each));
+    results.next({ id: 'lamp on field', result: { problems: [{ message: 'A field has no vertices.' }] } });
+    expect([...missing]).toEqual([['lamp', 'A field has no vertices.']]);
+    results.next({ id: 'lamp on field', result: { problems: [], compiled: {} } });
+    expect([...missing]).toEqual([]);
+    // While its text cannot be read, its parts go on wearing what they could.
+    await materials.dress({ ...set, meshes: { ...set.meshes, store: { ...store, formula: 'float' } } });
+    expect(compiled.slice(3)).toEqual(['sill on field']);
+    asked = [];
+    await materials.dress(set);
+    expect(asked.filter((each) => each.includes('field'))).toEqual([
+      'close lamp on field',
+      'go lamp on field',
+      'close sill on field',
+      'go sill on field',
+    ]);
   });
 
   it('lets go of those that left first when too many are at hand', async () => {

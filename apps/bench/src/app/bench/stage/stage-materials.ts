@@ -109,7 +109,7 @@ export class StageMaterials {
   }
 
   private showCompiled(id: string): void {
-    for (const each of [id, onField(id)]) {
+    for (const each of this.onFields.has(id) ? [id, onField(id)] : [id]) {
       const compiled = this.compiler.resultOf(each)?.compiled;
       if (compiled) void this.engine?.show(each, compiled);
     }

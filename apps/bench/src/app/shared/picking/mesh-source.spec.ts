@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { GENERATED_SHAPES } from '@brelvin/core';
+import { OFFERED_SHAPES } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import { MeshSource, pickedMesh } from './mesh-source';
 
@@ -33,13 +33,13 @@ describe('Meshes to be picked from', () => {
     const ids: string[] = [];
     for (let offset = 0; ; offset += 60) {
       const { entries, total } = await source.page({ search: '', offset, limit: 60 });
-      expect(total).toBe(GENERATED_SHAPES.length + FILES);
+      expect(total).toBe(OFFERED_SHAPES.length + FILES);
       if (entries.length === 0) break;
       ids.push(...entries.map(({ id }) => id));
     }
-    expect(ids.length).toBe(GENERATED_SHAPES.length + FILES);
+    expect(ids.length).toBe(OFFERED_SHAPES.length + FILES);
     expect(new Set(ids).size).toBe(ids.length);
-    expect(pickedMesh({ id: ids[0]! })).toEqual({ shape: GENERATED_SHAPES[0]! });
+    expect(pickedMesh({ id: ids[0]! })).toEqual({ shape: OFFERED_SHAPES[0]! });
     expect(pickedMesh({ id: ids.at(-1)! })).toEqual({ asset: `${FILES - 1}`.padStart(64, '0') });
   });
 

@@ -1,7 +1,7 @@
 import { formatDate } from '@angular/common';
 import { inject, Injectable } from '@angular/core';
 import type { MeshShape } from '@brelvin/contract';
-import { GENERATED_SHAPES, MESH_SHAPES } from '@brelvin/core';
+import { OFFERED_SHAPES, MESH_SHAPES } from '@brelvin/core';
 import { AssetApi } from '../api/asset-api';
 import type { PickerEntry, PickerSource } from './picker-source';
 
@@ -15,7 +15,7 @@ export class MeshSource implements PickerSource {
 
   readonly page: PickerSource['page'] = async ({ search, tag, offset, limit }) => {
     const word = search.toLowerCase();
-    const made = tag === undefined ? GENERATED_SHAPES.filter((shape) => MESH_SHAPES[shape].label.toLowerCase().includes(word)) : [];
+    const made = tag === undefined ? OFFERED_SHAPES.filter((shape) => MESH_SHAPES[shape].label.toLowerCase().includes(word)) : [];
     const first = made.slice(offset, offset + limit).map((shape): PickerEntry => ({
       id: shape,
       name: MESH_SHAPES[shape].label,
@@ -39,6 +39,6 @@ export class MeshSource implements PickerSource {
 /** What was picked: a shape that is made here, or a mesh of the workspace. */
 export function pickedMesh({ id }: Pick<PickerEntry, 'id'>): { readonly shape: MeshShape } | { readonly asset: string } | undefined {
   if (id.startsWith(FILE)) return { asset: id.slice(FILE.length) };
-  const shape = GENERATED_SHAPES.find((each) => each === id);
+  const shape = OFFERED_SHAPES.find((each) => each === id);
   return shape && { shape };
 }

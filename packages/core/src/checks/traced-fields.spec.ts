@@ -1,0 +1,45 @@
+import type { SetMesh, StageSet } from '@brelvin/contract';
+import { newMaterial, newMesh, newSet } from '../document/new-documents';
+import { applyChanges } from '../document/transaction';
+import { library } from '../catalogue/library';
+import { resolveGraph } from '../compile/resolve';
+import { runChecks } from './run-checks';
+import type { Finding } from './check';
+
+const material = newMaterial('m');
+const resolved = resolveGraph(material, library());
+
+function found(set: StageSet): readonly Finding[] {
+  return runChecks({ material, resolved, catalogue: library(), set, bench: 'm', missingMaterials: new Map(), newId: () => 'new' }).findings.filter(({ place }) =>
+    place.startsWith('mesh/'),
+  );
+}
+
+const setOf = (formula: string, changes: Partial<SetMesh> = {}): StageSet => ({
+  ...newSet('s'),
+  meshes: { f: { ...newMesh('field'), name: 'Store', formula, ...changes } },
+});
+const plain = (expression: string): string => `float field(vec3 p) { return ${expression}; }`;
+
+describe('Checks of fields', () => {
+  it('say where there is nothing to be seen, and nothing of what stands there', () => {
+    expect(found(setOf(plain('sphereField(p, 1.0)')))).toEqual([]);
+    expect(found(setOf(plain('3.0'))).map(({ title }) => title)).toEqual(['“Store” has no surface in its box.']);
+    expect(found(setOf(plain('sphereField(p - vec3(9.0, 0.0, 0.0), 1.0)'))).length).toBe(1);
+    expect(found(setOf(plain('sphereField(p - vec3(9.0, 0.0, 0.0), 1.0)'), { numbers: { width: 30 } }))).toEqual([]);
+  });
+
+  it('say that a field is steeper than is said, and mend it', () => {
+    const rippled = plain('sphereField(p, 1.0) + 0.1 * sin(20.0 * p.x)');
+    expect(found(setOf(rippled))).toEqual([]);
+    const said = setOf(rippled, { numbers: { slope: 1 } });
+    const [finding] = found(said);
+    expect(finding?.title).toMatch(/“Store” is steeper than is said: 2\.\d instead of 1\./);
+    expect(found(applyChanges(said, finding!.mend!.edit.changes))).toEqual([]);
+    expect(found(setOf(rippled, { numbers: { slope: 3 } }))).toEqual([]);
+  });
+
+  it('leave a text with an error to where it is written', () => {
+    expect(found(setOf('float field(vec3 p) { return spere(p); }'))).toEqual([]);
+  });
+});

@@ -1,0 +1,70 @@
+import type { StageSet } from '@brelvin/contract';
+import { newMaterial, newSet } from '@brelvin/core';
+import { Key } from 'selenium-webdriver';
+import { PLAIN_RIG } from '../../support/seeded-database';
+import type { ServerProcess } from '../../support/server-process';
+import type { Bench } from '../support/bench';
+import type { Browser } from '../support/browser';
+import { withBench } from '../support/with-bench';
+
+/** Scenes without a polygon, as they are built by hand. */
+describe('Fields', () => {
+  let server: ServerProcess;
+  let browser: Browser;
+  let bench: Bench;
+
+  withBench((open) => ({ server, browser, bench } = open));
+
+  const LINES = [
+    'const int FLOOR = 1; // region Boards',
+    'const int POST = 2; // region Post',
+    'float field(vec3 p, out int region) {',
+    'float boards = boxField(p + vec3(0.0, 1.0, 0.0), vec3(3.0, 0.2, 3.0), 0.0);',
+    'float post = cylinderField(p, 0.4, 1.8, 0.1);',
+    'region = post < boards ? POST : FLOOR;',
+    'return unionChamfered(post, boards, 0.2); }',
+  ];
+
+  it('are typed, say what is wrong with them, and wear materials by region', async () => {
+    const set = await server.keep(newSet('Store'));
+    await bench.openMaterial(await server.keep(newMaterial('Boards', { set, rig: PLAIN_RIG })));
+    const sphere = await bench.stagePixels();
+    await bench.press('mesh:');
+    await bench.press('Field', '.mesh-panel');
+    await bench.waitForText('.mesh-bar', /mesh:\s+field/);
+    await bench.expectChange(sphere, 0.02);
+    const float = await bench.stagePixels();
+    const text = await bench.see('.formula');
+    await text.click();
+    await text.sendKeys(Key.chord(Key.CONTROL, 'a'), LINES.join(Key.ENTER).replace('cylinderField', 'cilinderField'));
+    // The picture stays as it was while the text is wrong.
+    await bench.waitForText('.formula-problem', /Line 5, column 14: .*cilinderField/);
+    expect((await bench.stagePixels()).changedShare(float)).toBeLessThan(0.01);
+    await text.sendKeys(Key.chord(Key.CONTROL, 'a'), LINES.join(Key.ENTER));
+    await bench.expectChange(float, 0.05);
+    expect(await bench.all('.formula-problem')).toEqual([]);
+    await bench.keys(Key.ESCAPE);
+    await bench.press('parts', '.graph-bar');
+    await bench.waitForText('.parts-list', /Boards\s+the material on the Bench\s+Post\s+the material on the Bench/);
+    // A region is picked in the picture, and dressed.
+    const middle = await bench.middle(await bench.see('.stage-canvas'));
+    const plain = await bench.stagePixels();
+    await bench.drag(middle, middle);
+    await bench.waitForText('brelvin-part-dressing h2', /Post/);
+    await bench.pick('Burner brass', 'material:', 'brelvin-part-dressing');
+    await bench.waitForText('.parts-part.chosen', /Burner brass/);
+    await bench.expectChange(plain, 0.02);
+    await bench.saved();
+    const stored = await server.stored<StageSet>(set);
+    expect(Object.values(stored.partRules).map(({ pattern, material }) => [pattern, material])).toEqual([
+      ['Post', 'material-burner-brass'],
+    ]);
+    expect(Object.values(stored.meshes)[0]?.formula).toContain('unionChamfered');
+    // It all stands there again after the page was left, and undo takes it back step by step.
+    const dressed = await bench.stagePixels();
+    await bench.driver.navigate().refresh();
+    await bench.ready();
+    expect((await bench.stagePixels()).changedShare(dressed)).toBeLessThan(0.02);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+});
