@@ -65,7 +65,7 @@ describe('Formulas: numbers and colours', () => {
 describe('Formulas: gradient', () => {
   const at = (t: number, ...stops: number[][]): readonly number[] => {
     const all = Array.from({ length: 8 }, (_, index) => stops[Math.min(index, stops.length - 1)] ?? []);
-    const value = callShader('gradientAt(float,vec4[8])', [t, { items: all } as never]);
+    const value = callShader('gradientAt(float,vec4[8])', [t, { items: all }]);
     return value as readonly number[];
   };
   const black = [0, 0, 0, 0.25];
@@ -155,10 +155,10 @@ describe('Formulas: light', () => {
 
   it('light can be added, tinted and mixed term by term', () => {
     const lit = callShader('lambert(vec3,vec3)', [[1, 1, 1], up], oneLight(up, [1, 1, 1], [0.5, 0.5, 0.5]));
-    const tinted = callShader('multiplyValues(Lit,vec3)', [lit as never, [1, 0.5, 0]]);
+    const tinted = callShader('multiplyValues(Lit,vec3)', [lit, [1, 0.5, 0]]);
     expect(term(tinted, 'diffuse')).toEqual([1, 0.5, 0]);
     expect(term(tinted, 'ambient')).toEqual([0.5, 0.25, 0]);
-    const mixed = callShader('mixValues(Lit,Lit,float)', [lit as never, tinted as never, 0.5]);
+    const mixed = callShader('mixValues(Lit,Lit,float)', [lit, tinted, 0.5]);
     expect(term(mixed, 'diffuse')[1]).toBeCloseTo(0.75, 6);
     expect(callShader('totalLight(Lit)', [lit as never])).toEqual([1.5, 1.5, 1.5]);
   });

@@ -85,7 +85,7 @@ describe('Values of maps', () => {
         emission: [6, 6, 6],
       },
     };
-    const left = callShader('occludedLight(Lit,float)', [lit as never, 0.25]);
+    const left = callShader('occludedLight(Lit,float)', [lit, 0.25]);
     expect(term(left, 'ambient')).toEqual([0.25, 0.25, 0.25]);
     expect(term(left, 'reflection')).toEqual([1, 1, 1]);
     for (const [name, value] of [

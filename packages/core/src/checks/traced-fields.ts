@@ -1,6 +1,6 @@
 import type { SetMesh } from '@brelvin/contract';
 import { setMesh } from '../document/set-edits';
-import { FIRST_FIELD } from '../field/read-field';
+import { MESH_SHAPES } from '../mesh/build-mesh';
 import { FIELD_NUMBERS, fieldSource, type FieldSource } from '../mesh/field-source';
 import { meshNumber } from '../mesh/mesh-number';
 import { FormulaError } from '../mesh/formula';
@@ -53,7 +53,7 @@ function measuredOf(mesh: SetMesh): FieldSource | undefined {
   const found = known.get(mesh);
   if (found) return found;
   try {
-    const source = fieldSource(mesh.formula ?? FIRST_FIELD, { ...mesh.numbers, slope: 0 });
+    const source = fieldSource(mesh.formula ?? MESH_SHAPES.field.formula ?? '', { ...mesh.numbers, slope: 0 });
     known.set(mesh, source);
     return source;
   } catch (error) {

@@ -16,7 +16,7 @@ describe('The colour of a gradient', () => {
         return stops.slice(at, at + 4);
       });
       for (let at = -0.1; at <= 1.1; at += 0.0625) {
-        const wanted = components(callShader('gradientAt(float,vec4[8])', [at, { items: all } as never]));
+        const wanted = components(callShader('gradientAt(float,vec4[8])', [at, { items: all }]));
         colourOfStops(stops, at).forEach((each, channel) =>
           expect(each).withContext(`${stops.join()} at ${at}`).toBeCloseTo(wanted[channel]!, 6),
         );

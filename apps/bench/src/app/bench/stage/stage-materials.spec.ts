@@ -26,7 +26,8 @@ describe('StageMaterials', () => {
   beforeEach(() => {
     load = jasmine.createSpy('load').and.callFake((id: string) => Promise.resolve(newMaterial(id)));
     [compiled, asked] = [[], []];
-    [open, results] = [new Map(), new Subject()];
+    open = new Map();
+    results = new Subject();
     const compiler = {
       results,
       open: (id: string) => compiled.push(id),
