@@ -10,9 +10,15 @@ const material = newMaterial('m');
 const resolved = resolveGraph(material, library());
 
 function found(set: StageSet): readonly Finding[] {
-  return runChecks({ material, resolved, catalogue: library(), set, bench: 'm', missingMaterials: new Map(), newId: () => 'new' }).findings.filter(({ place }) =>
-    place.startsWith('mesh/'),
-  );
+  return runChecks({
+    material,
+    resolved,
+    catalogue: library(),
+    set,
+    bench: 'm',
+    missingMaterials: new Map(),
+    newId: () => 'new',
+  }).findings.filter(({ place }) => place.startsWith('mesh/'));
 }
 
 const setOf = (formula: string, changes: Partial<SetMesh> = {}): StageSet => ({

@@ -8,11 +8,7 @@ import { components, isStruct, type Value } from '../ir/value';
 import { START_CAMERA } from '../scene/camera';
 
 /** Evaluates a function of the shader library on the CPU, for tests of its formula. */
-export function callShader(
-  signature: string,
-  args: readonly (number | Value)[],
-  globals: ReadonlyMap<string, Value> = new Map(),
-): Value {
+export function callShader(signature: string, args: readonly (number | Value)[], globals: ReadonlyMap<string, Value> = new Map()): Value {
   const { functions } = library().module;
   const declared = functions.get(signature);
   if (!declared) throw new RangeError(`the library has no ${signature}`);

@@ -30,7 +30,11 @@ import { partsOf, putTogether } from './uniform-parts';
 export type CodeMaterial = MaterialSource & { readonly code: MaterialCode };
 
 /** Compiles a material that is written as code. Same texts, same result. */
-export function compileCode(material: CodeMaterial, library: Library, { variants = [], wornBy = 'mesh' }: CompileOptions = {}): CompileResult {
+export function compileCode(
+  material: CodeMaterial,
+  library: Library,
+  { variants = [], wornBy = 'mesh' }: CompileOptions = {},
+): CompileResult {
   const { parameters, program } = readCode(material.code, library);
   const diagnostics = codeDiagnostics(material.code, library);
   const said = { diagnostics, codeKey: codeKey(material.code), rates: {} };
@@ -176,7 +180,9 @@ class CodeLinker {
   problemsOnField(): GraphProblem[] {
     const { vertices, carried } = this.program;
     const why = vertices ? 'it has vertices of its own' : carried.length > 0 ? `its shape hands on “${carried[0]?.name}”` : undefined;
-    return why ? [{ node: '', message: `A field has no vertices, so its parts cannot wear this: ${why}. Give them a material that paints.` }] : [];
+    return why
+      ? [{ node: '', message: `A field has no vertices, so its parts cannot wear this: ${why}. Give them a material that paints.` }]
+      : [];
   }
 
   private base(surface: SurfaceProgram, opacity?: CodeMaterial['opacity']): Module {
