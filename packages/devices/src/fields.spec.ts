@@ -13,6 +13,7 @@ import {
   START_CAMERA,
   WHOLE_PICTURE,
 } from '@brelvin/core';
+import { NET_STORE } from './testing/net-store';
 import { bring, withRenderer } from './testing/with-renderer';
 
 const SIDE = 96;
@@ -223,9 +224,23 @@ float field(vec3 p, out int region) {
     expect(Math.abs(far - exact)).toBeLessThan(exact * 0.02);
   });
 
+  it('may be whole halls: each region is seen where it stands', async () => {
+    const numbers = { width: 6.2, height: 9, depth: 11.2 };
+    const inside = { ...camera, target: [0, 1.4, 0], distance: 6.5, azimuth: 0.35, elevation: 0.12 };
+    const { numbers: found, depths } = await seen(setOf({ a: field(NET_STORE, { numbers }) }), inside);
+    const count = (part: number): number => found.filter((each) => each === part).length;
+    // Boards, arches, racks, floats, roof; and the dusk between them.
+    for (const part of [1, 2, 3, 4, 5, 0]) expect(count(part)).withContext(`region ${part}`).toBeGreaterThan(SIDE / 4);
+    // The float that wobbles hangs in the middle of the picture and of the hall.
+    const middle = (SIDE / 2 + 6) * SIDE + SIDE / 2;
+    expect(found[middle]).toBe(4);
+    expect(depths[middle]).toBeGreaterThan(5.5);
+    expect(depths[middle]).toBeLessThan(6.5);
+  });
+
   it('that never end come to an end', async () => {
     const endless = 'float field(vec3 p) { float a = 0.0; while (a < 1.0) { a -= 1e-9 * p.x; } return a; }';
-    const record = await seen(setOf({ a: field(endless, { numbers: { steps: 8 } }) }));
+    const record = await seen(setOf({ a: field(endless, { numbers: { steps: 8, width: 1, height: 1, depth: 1 } }) }));
     expect(record.numbers.length).toBe(SIDE * SIDE);
   });
 });

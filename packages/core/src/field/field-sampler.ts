@@ -8,6 +8,13 @@ export interface FieldSample {
   readonly part: number;
 }
 
+const CORNERS = [
+  [1, -1, -1],
+  [-1, 1, -1],
+  [-1, -1, 1],
+  [1, 1, 1],
+] as const;
+
 /** Asks a field on the CPU, by the evaluator that formulas are tested with. */
 export class FieldSampler {
   private readonly context: EvaluationContext;
@@ -34,11 +41,11 @@ export class FieldSampler {
     }
   }
 
-  /** Central differences; object space. @param reach metres to either side */
+  /** By differences at the corners of a tetrahedron; object space. @param reach metres to them, along each axis */
   slope(position: readonly number[], reach: number): number[] {
-    return [0, 1, 2].map((axis) => {
-      const beside = (by: number): number => this.at(position.map((each, other) => (other === axis ? each + by : each))).distance;
-      return (beside(reach) - beside(-reach)) / (2 * reach);
-    });
+    const there = CORNERS.map((corner) => this.at(position.map((each, axis) => each + (corner[axis] ?? 0) * reach)).distance);
+    return [0, 1, 2].map(
+      (axis) => CORNERS.reduce((sum, corner, index) => sum + (corner[axis] ?? 0) * (there[index] ?? NaN), 0) / (4 * reach),
+    );
   }
 }

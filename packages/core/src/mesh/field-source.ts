@@ -70,19 +70,24 @@ export function fieldSource(text: string, numbers: Readonly<Record<string, numbe
   };
   const high = ['width', 'height', 'depth'].map((name) => value(name) / 2);
   const box = { low: high.map((each) => -each), high };
+  return { ...placed(text, program, box, value('slope')), steps: value('steps'), epsilon: value('epsilon') };
+}
+
+type PlacedField = Omit<FieldSource, 'steps' | 'epsilon'>;
+
+/** What was found out of texts in boxes; it takes hundreds of values of the field. */
+const PLACED = new LruCache<PlacedField>(8);
+
+function placed(text: string, program: FieldProgram, box: Bounds, said: number): PlacedField {
+  const key = JSON.stringify([text, box.high, said]);
+  const known = PLACED.get(key);
+  if (known) return known;
   const sampler = new FieldSampler(program);
   const moves = readsTime(program);
-  const slope = Math.max(value('slope') || Math.min(measuredSlope(sampler, box), STEEPEST), 1);
+  const slope = Math.max(said || Math.min(measuredSlope(sampler, box), STEEPEST), 1);
   const occupied = occupiedBounds(sampler, box, slope);
-  return {
-    program,
-    sampler,
-    // What moves may leave where it stood.
-    bounds: moves ? box : (occupied ?? box),
-    moves,
-    slope,
-    steps: value('steps'),
-    epsilon: value('epsilon'),
-    empty: !moves && occupied === undefined,
-  };
+  // What moves may leave where it stood.
+  const made = { program, sampler, bounds: moves ? box : (occupied ?? box), moves, slope, empty: !moves && occupied === undefined };
+  PLACED.set(key, made);
+  return made;
 }
