@@ -26,6 +26,7 @@ import { overBudget } from './over-budget';
 import { partMaterials } from './part-materials';
 import { physicalRanges } from './physical-ranges';
 import { shellShadow } from './shell-shadow';
+import { leftOutOnFields } from './left-out-on-fields';
 import { tracedFields } from './traced-fields';
 import { travellingDirections } from './travelling-directions';
 import { turnedNormalMap } from './turned-normal-map';
@@ -66,6 +67,7 @@ export const CHECKS: readonly Check[] = [
   noEffect,
   insideOut,
   tracedFields,
+  leftOutOnFields,
   unnamedImages,
   unused,
 ];

@@ -1,13 +1,23 @@
-import type { SetMesh, StageSet } from '@brelvin/contract';
+import type { Material, Outline, SetMesh, StageSet } from '@brelvin/contract';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 import { library } from '../catalogue/library';
 import { resolveGraph } from '../compile/resolve';
 import { runChecks } from './run-checks';
-import type { Finding } from './check';
+import type { CheckInput, Finding, SeenThrough } from './check';
 
 const material = newMaterial('m');
 const resolved = resolveGraph(material, library());
+
+const input = (set: StageSet): CheckInput => ({
+  material,
+  resolved,
+  catalogue: library(),
+  set,
+  bench: 'm',
+  missingMaterials: new Map(),
+  newId: () => 'new',
+});
 
 function found(set: StageSet): readonly Finding[] {
   return runChecks({
@@ -43,6 +53,29 @@ describe('Checks of fields', () => {
     expect(finding?.title).toMatch(/“Store” is steeper than is said: 2\.\d instead of 1\./);
     expect(found(applyChanges(said, finding!.mend!.edit.changes))).toEqual([]);
     expect(found(setOf(rippled, { numbers: { slope: 3 } }))).toEqual([]);
+  });
+
+  it('say what of a material a field leaves out, and nothing of one that it draws whole', () => {
+    const set = setOf(plain('sphereField(p, 1.0)'));
+    const titles = (material: Material, seenThrough = new Map<string, SeenThrough>(), standing = set): string[] =>
+      runChecks({ ...input(standing), material, resolved: resolveGraph(material, library()), seenThrough })
+        .findings.filter(({ check }) => check === 'left-out-on-fields')
+        .map(({ title }) => title);
+    const outline = (method: Outline['method']): Material => ({
+      ...material,
+      outline: { method, width: 2, unit: 'pixels', hidden: false },
+    });
+    expect(titles(material)).toEqual([]);
+    expect(titles(outline('edges'))).toEqual([]);
+    expect(titles(outline('hull'))).toEqual(['There is no outline round “Store”.']);
+    expect(titles(outline('hull'), undefined, newSet('ball'))).toEqual([]);
+    expect(titles(material, new Map([['m', 'cut']]))).toEqual(['“Store” is not seen through.']);
+    expect(titles(material, new Map([['m', 'glass']]))).toEqual([]);
+    const shaped = {
+      ...material,
+      code: { text: 'vec4 paint(Surface s) { return vec4(1.0); }\nvoid shape(inout Shape v) { v.position.y += 0.1; }' },
+    };
+    expect(titles(shaped)).toEqual(['The shape moves nothing of “Store”.']);
   });
 
   it('leave a text with an error to where it is written', () => {
