@@ -230,7 +230,10 @@ float field(vec3 p, out int region) {
     const { numbers: found, depths } = await seen(setOf({ a: field(NET_STORE, { numbers }) }), inside);
     const count = (part: number): number => found.filter((each) => each === part).length;
     // Boards, arches, racks, floats, roof; and the dusk between them.
-    for (const part of [1, 2, 3, 4, 5, 0]) expect(count(part)).withContext(`region ${part}`).toBeGreaterThan(SIDE / 4);
+    for (const part of [1, 2, 3, 4, 5, 0])
+      expect(count(part))
+        .withContext(`region ${part}`)
+        .toBeGreaterThan(SIDE / 4);
     // The float that wobbles hangs in the middle of the picture and of the hall.
     const middle = (SIDE / 2 + 6) * SIDE + SIDE / 2;
     expect(found[middle]).toBe(4);
