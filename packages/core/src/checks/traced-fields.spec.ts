@@ -20,15 +20,7 @@ const input = (set: StageSet): CheckInput => ({
 });
 
 function found(set: StageSet): readonly Finding[] {
-  return runChecks({
-    material,
-    resolved,
-    catalogue: library(),
-    set,
-    bench: 'm',
-    missingMaterials: new Map(),
-    newId: () => 'new',
-  }).findings.filter(({ place }) => place.startsWith('mesh/'));
+  return runChecks(input(set)).findings.filter(({ place }) => place.startsWith('mesh/'));
 }
 
 const setOf = (formula: string, changes: Partial<SetMesh> = {}): StageSet => ({
