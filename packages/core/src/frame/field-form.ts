@@ -15,6 +15,8 @@ export class FieldForm implements SurfaceForm {
   readonly field: FieldPrograms;
   readonly draw: MeshBuffers;
   private readonly box: MeshData;
+  /** One ray is asked for each part, and marching it takes many values of the field. */
+  private marched?: { readonly ray: Ray; readonly hit: ReturnType<typeof marchedField> };
 
   constructor(
     device: Device,
@@ -46,7 +48,8 @@ export class FieldForm implements SurfaceForm {
   }
 
   pick(part: Pick<MeshPart, 'name' | 'first' | 'count'>, ray: Ray): number | undefined {
-    const hit = marchedField(this.source.sampler, this.bounds, ray);
+    if (this.marched?.ray !== ray) this.marched = { ray, hit: marchedField(this.source.sampler, this.bounds, ray) };
+    const { hit } = this.marched;
     return hit && this.parts[hit.part]?.name === part.name ? hit.distance : undefined;
   }
 
