@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '@brelvin/contract';
 import { FieldSampler } from './field-sampler';
 import { marchedField } from './march';
 import { measuredSlope } from './measured-slope';
@@ -26,6 +27,8 @@ fn field(p: vec3f) -> Field {
   return unionOf(Field(sphereField(p, 1.0), POSTS), Field(boxField(p, vec3f(1.9), 0.0), RACK));
 }`;
     expect(regions(wgsl)).toEqual(['Posts', 'Rack of pine']);
+    // A rule can name no more.
+    expect(regions(`const int A = 1; // region ${'long '.repeat(99)}\n${whole('p.y')}`)[0]?.length).toBeLessThanOrEqual(LONGEST_NAME);
     // Parts are numbered in the order of the text, whatever numbers it gives them.
     expect(sampler(wgsl).at([1.2, 0, 0]).distance).toBeCloseTo(0.2, 5);
     expect(sampler(wgsl).at([1.2, 0, 0]).part).toBe(0);

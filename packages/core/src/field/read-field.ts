@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '@brelvin/contract';
 import { library } from '../catalogue/library';
 import type { Global, IrFunction, Module } from '../ir/ir';
 import { hardened } from '../ir/hardened';
@@ -159,7 +160,7 @@ function regionsOf(text: string, { module }: ElaboratedSource): FieldRegion[] {
   const found = [...module.globals.values()].flatMap(({ storage, value, origin, type }): FieldRegion[] => {
     const { range } = origin ?? {};
     if (storage !== 'const' || origin?.path !== PATH || !range || typeName(type) !== 'int' || value?.op !== 'constant') return [];
-    const name = NAMED_REGION.exec(text.slice(range.to))?.[1];
+    const name = NAMED_REGION.exec(text.slice(range.to))?.[1]?.slice(0, LONGEST_NAME).trim();
     return name ? [{ name, number: value.value[0] ?? 0 }] : [];
   });
   const known = new Map<number, FieldRegion>();
