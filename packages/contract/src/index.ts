@@ -29,6 +29,7 @@ export {
   type ParameterType,
   type Variant,
 } from './documents/material';
+export { type DistanceField } from './documents/field';
 export { type LibraryFunction } from './documents/function';
 export { CLIPPING, CLIPPING_VERSION, type Clipping } from './documents/clipping';
 export {

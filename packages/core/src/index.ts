@@ -62,6 +62,8 @@ export {
   swapEnvironment,
 } from './document/rig-edits';
 export { NO_FLOOR } from './document/set';
+export { fieldsOf, withFields } from './document/shown-fields';
+export { newDistanceField } from './field/new-field';
 export {
   dressPart,
   nextOrder,
@@ -131,7 +133,7 @@ export { evaluateNumber } from './language/number-expression';
 
 // Help while one writes code.
 export { type Completion, type Completions, completionsAt, helpAt, renamable, renameAt } from './assist/assist';
-export { functionDiagnostics, type TextRole } from './assist/coded-text';
+export { fieldDiagnostics, functionDiagnostics, type TextRole } from './assist/coded-text';
 export { forkOf } from './assist/fork';
 export { SNIPPETS } from './assist/snippets';
 
@@ -274,6 +276,7 @@ export { ballRound } from './scene/shadow-views';
 
 // Meshes.
 export { buildMesh, GENERATED_SHAPES, MESH_SHAPES, OFFERED_SHAPES, type MeshRecipe, partNames } from './mesh/build-mesh';
+export { fieldText } from './mesh/field-source';
 export { meshNumber, type MeshNumber } from './mesh/mesh-number';
 export { type Bounds, type MeshData, NO_MESH } from './mesh/mesh';
 export { wornOnFields } from './mesh/worn-on-fields';

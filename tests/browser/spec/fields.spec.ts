@@ -67,4 +67,41 @@ describe('Fields', () => {
     expect((await bench.stagePixels()).changedShare(dressed)).toBeLessThan(0.02);
     expect(await browser.consoleErrors()).toEqual([]);
   });
+
+  it('are documents of the Library, written in the code tab and shown by several meshes', async () => {
+    await bench.openLibrary();
+    await bench.press('Fields', '.library-head');
+    await bench.waitForText('.library-body', /Make the first one with “New field”|\w/);
+    await bench.press('New field');
+    // It opens beside a material on which it is seen.
+    await bench.ready();
+    await bench.waitForText('.code-bar', /New field/);
+    const float = await bench.stagePixels();
+    // The editor closes the brace itself.
+    const typed = LINES.join(Key.ENTER).replace(/ }$/, '');
+    await bench.click('.cm-content');
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.keys(typed.replace('cylinderField', 'cilinderField'));
+    await bench.waitForText('.code-problems', /cilinderField/);
+    expect((await bench.stagePixels()).changedShare(float)).toBeLessThan(0.01);
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.keys(typed);
+    await bench.expectChange(float, 0.05);
+    expect(await bench.all('.code-problems')).toEqual([]);
+    await bench.saved();
+    await bench.press('parts', '.graph-bar');
+    await bench.waitForText('.parts-list', /New field\s+Boards.*Post/s);
+    await bench.press('mesh:');
+    await bench.waitForText('.mesh-panel .field-choice', /Field\s+New field\s+edit\s+copy into the set/);
+    await bench.press('edit', '.mesh-panel');
+    await bench.see('.cm-content');
+    expect(await bench.all('.mesh-panel')).toEqual([]);
+    // The Library shows it, and opens the same material again.
+    await bench.openLibrary();
+    await bench.press('Fields', '.library-head');
+    await bench.click('.library-card .library-open');
+    await bench.ready();
+    await bench.waitForText('.code-bar', /New field/);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
 });

@@ -1,5 +1,5 @@
 import { basename } from 'node:path';
-import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
+import type { BrelvinDocument, DistanceField, LightRig, Material, StageSet } from '@brelvin/contract';
 import {
   library,
   libraryWith,
@@ -9,6 +9,7 @@ import {
   newMaterial,
   newRig,
   newSet,
+  withFields,
   type BrelvinFile,
   type FileContent,
   type Library,
@@ -33,7 +34,7 @@ export interface SceneFile {
 const BENCH = 'bench';
 
 /**
- * A material on its set under its light rig, a set, or a light rig on a sphere; of a file that holds less, with what is plain.
+ * A material on its set under its light rig, a set, a field, or a light rig on a sphere; of a file that holds less, with what is plain.
  *
  * @param given files of a set and a light rig to be used instead
  * @throws BadFile
@@ -47,11 +48,12 @@ export async function readScene(path: string, given: { readonly set?: string; re
     if (found && found.format !== format) throw new BadFile(`${file}: is no ${word}.`);
     return found ?? (main.document.format === format ? main.document : undefined);
   };
+  const field = main.document.format === 'brelvin-field' ? main.document : undefined;
   if (main.document.format === 'brelvin-function')
     throw new BadFile(`${path}: is a function; draw a material that uses it, or a set or light rig.`);
   const beside = new Map([main, ...read.map(([, each]) => each)].flatMap((each) => [...each.beside]));
   const material = main.document.format === 'brelvin-material' ? main.document : newMaterial('');
-  const set = (find('brelvin-set', 'set', given.set) ?? beside.get(material.seenIn.set ?? '') ?? newSet('')) as StageSet;
+  const set = (find('brelvin-set', 'set', given.set) ?? beside.get(material.seenIn.set ?? '') ?? newSet('', field && 'field')) as StageSet;
   const rig = (find('brelvin-light-rig', 'light rig', given.rig) ?? beside.get(material.seenIn.rig ?? '') ?? newRig('')) as LightRig;
   const materials = new Map([[BENCH, material]]);
   // A set’s file leaves out the material that it came with: what is not there is that one.
@@ -63,12 +65,24 @@ export async function readScene(path: string, given: { readonly set?: string; re
     name: basename(path),
     bench: BENCH,
     materials,
-    set,
+    set: { ...set, meshes: withTexts(set.meshes, beside, field) },
     rig,
-    whole: main.document.format === 'brelvin-set',
+    whole: main.document.format === 'brelvin-set' || field !== undefined,
     library: libraryWithTexts(main.library, new Map([...read.flatMap(([, each]) => [...each.functions]), ...main.functions])),
     assets: new Map([main, ...read.map(([, each]) => each)].flatMap((each) => [...each.assets])),
   };
+}
+
+/** Fields of a set with their texts, out of the same file; of a field’s own file, what stands alone is that. */
+function withTexts(meshes: StageSet['meshes'], beside: ReadonlyMap<string, BrelvinDocument>, own?: DistanceField): StageSet['meshes'] {
+  if (own)
+    return Object.fromEntries(
+      Object.entries(meshes).map(([id, mesh]) => [id, mesh.shape === 'field' && !mesh.field ? { ...mesh, formula: own.text } : mesh]),
+    );
+  return withFields(meshes, (id) => {
+    const found = beside.get(id);
+    return found?.format === 'brelvin-field' ? found : undefined;
+  });
 }
 
 async function readMain(path: string): Promise<BrelvinFile & { readonly library: Library }> {

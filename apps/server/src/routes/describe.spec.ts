@@ -42,6 +42,7 @@ describe('The description of the API', () => {
       ['GET', '/documents/{id}', `/documents/${id}`],
       ['GET', '/documents/{id}/at/{step}', `/documents/${id}/at/1`],
       ['GET', '/documents/{id}/history', `/documents/${id}/history`],
+      ['GET', '/documents/{id}/users', `/documents/${id}/users`],
       ['GET', '/documents/{id}/steps', `/documents/${id}/steps?after=0`],
       ['GET', '/documents/{id}/versions', `/documents/${id}/versions`],
       ['POST', '/documents/{id}/steps', `/documents/${id}/steps`, { after: 2, steps: [step('c', ['name'], 'Loft')] }],

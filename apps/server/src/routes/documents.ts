@@ -48,6 +48,21 @@ export async function documentRoutes(app: FastifyInstance, { documents }: { docu
   );
 
   app.get(
+    '/documents/:id/users',
+    {
+      schema: {
+        summary: 'Documents that are seen with one: sets in which a field stands, materials last seen in a set',
+        params,
+        response: ANSWERS.users,
+      },
+    },
+    async (request) => {
+      const { id } = await readMessage(DOCUMENT_ADDRESS, request.params);
+      return { users: await documents.usersOf([id]) };
+    },
+  );
+
+  app.get(
     '/documents/:id/at/:step',
     { schema: { summary: 'A document as it was after a step', response: ANSWERS.stored } },
     async (request) => {

@@ -19,7 +19,7 @@ import {
   type TagCount,
   type Transaction,
 } from '@brelvin/contract';
-import { applyChanges, functionsUsedBy, InvalidDocument, kindOf, LruCache, readDocument, UnfitChange } from '@brelvin/core';
+import { applyChanges, functionsUsedBy, InvalidDocument, kindOf, LruCache, readDocument, seenWith, UnfitChange } from '@brelvin/core';
 import { and, arrayContains, asc, count, desc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { PgDialect } from 'drizzle-orm/pg-core';
 import type { Database } from './database';
@@ -98,7 +98,7 @@ export class DocumentRepository {
       await this.refuseSecondFunction(transaction, id, document);
       const made = await transaction
         .insert(documents)
-        .values({ id, kind: kindOf(document), name: document.name, tags: [...document.tags], uses: functionsUsedBy(document) })
+        .values({ id, kind: kindOf(document), name: document.name, tags: [...document.tags], uses: usesOf(document) })
         .onConflictDoNothing()
         .returning({ id: documents.id });
       if (made.length === 0) throw new IdTaken(id);
@@ -235,7 +235,7 @@ export class DocumentRepository {
     );
   }
 
-  /** What asks for a function by one of these names. */
+  /** What asks for a function by one of these names, or is seen with a document of this id. */
   async usersOf(names: readonly string[]): Promise<FunctionUser[]> {
     const asks = names.map((name) => arrayContains(documents.uses, [name]));
     return this.database
@@ -407,7 +407,7 @@ function storing(id: string, last: number, fresh: readonly Transaction[], docume
   return sql`
     with listed as (
       update ${documents}
-      set step = ${step}, name = ${document.name}, tags = ${textArray(document.tags)}, uses = ${textArray(functionsUsedBy(document))},
+      set step = ${step}, name = ${document.name}, tags = ${textArray(document.tags)}, uses = ${textArray(usesOf(document))},
         updated_at = now()
       where id = ${id} and step = ${last} and deleted_at is null
       returning id
@@ -442,4 +442,9 @@ function applyAll(document: BrelvinDocument, transactions: readonly Transaction[
     if (error instanceof InvalidDocument) throw new UnfitStep(`The document would be damaged by this: ${error.message}`, error.problems);
     throw error;
   }
+}
+
+/** What a document is looked up by as a user of others: functions by their names, documents by their ids. */
+function usesOf(document: BrelvinDocument): string[] {
+  return [...functionsUsedBy(document), ...seenWith(document)];
 }

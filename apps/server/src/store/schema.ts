@@ -21,7 +21,7 @@ export const documents = pgTable(
       .array()
       .notNull()
       .default(sql`'{}'`),
-    /** Functions of the Library that it asks for, by name. */
+    /** Functions of the Library that it asks for, by name, and documents that it is seen with, by id. */
     uses: text('uses')
       .array()
       .notNull()

@@ -77,6 +77,7 @@ export const SET_MESH = object({
   numbers: described(byId(number(), 32), 'Only those that its shape knows are read. Lengths in metres.'),
   smooth: flag,
   formula: optional(text(4000), 'Shading code: a `float` height of (x, z), a `vec3` position of (u, v), or the text of a field.'),
+  field: optional(documentId, 'The field that it shows, in place of a text of its own.'),
   source: optional(MESH_SOURCE, 'Of an imported mesh.'),
   turned: optional(flag, 'Its faces and normals look the other way than in its file.'),
   placing: MESH_PLACING,

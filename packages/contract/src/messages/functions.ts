@@ -22,5 +22,5 @@ export const FUNCTION_USERS = object({ users: list(FUNCTION_USER, 0, ANY_NUMBER_
 /** A function of the Library with its text. */
 export interface StoredFunction extends TypeOf<typeof STORED_FUNCTION> {}
 
-/** A document that asks for a function. */
+/** A document that asks for a function, or is seen with another one. */
 export interface FunctionUser extends TypeOf<typeof FUNCTION_USER> {}

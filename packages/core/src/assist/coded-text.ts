@@ -1,11 +1,12 @@
 import { functionOptions, functionPath, importerOf } from '../catalogue/function-library';
 import { library as loadLibrary, type Library } from '../catalogue/library';
 import { CODE_PATH, codeOptions, VERTICES_PATH } from '../compile/code/read-code';
+import { FIELD_OPTIONS, FIELD_PATH, readField } from '../field/read-field';
 import { elaborate, goodMends, SymbolIndex, type Diagnostic, type ElaboratedSource } from '../language';
 
-/** Which text is written: a material's, its vertex stage, a function of the Library, or a file of the shader library. */
+/** Which text is written: a material's, its vertex stage, a field's, a function of the Library, or a file of the shader library. */
 export type TextRole =
-  | { readonly role: 'material' | 'vertices' }
+  | { readonly role: 'material' | 'vertices' | 'field' }
   | { readonly role: 'function'; readonly name: string }
   | { readonly role: 'library'; readonly path: string };
 
@@ -32,7 +33,9 @@ export function codedText(text: string, role: TextRole, library: Library): Coded
       ? { ...functionOptions(role.name, importerOf(library)), index }
       : role.role === 'library'
         ? { names: { mark: 'seen', allBut: '' }, index }
-        : codeOptions(library, index);
+        : role.role === 'field'
+          ? { ...FIELD_OPTIONS, index }
+          : codeOptions(library, index);
   const coded = { text, path, index, read: elaborate(path, text, library.module, options) };
   remembered.unshift({ key, coded });
   remembered.length = Math.min(remembered.length, MOST_REMEMBERED);
@@ -45,6 +48,8 @@ function pathOf(role: TextRole): string {
       return CODE_PATH;
     case 'vertices':
       return VERTICES_PATH;
+    case 'field':
+      return FIELD_PATH;
     case 'function':
       return functionPath(role.name);
     case 'library':
@@ -62,4 +67,9 @@ export function functionDiagnostics(name: string, text: string, library: Library
     () => text,
     (_, mended) => read(mended),
   );
+}
+
+/** What is wrong with a field, as it is written. */
+export function fieldDiagnostics(text: string): readonly Diagnostic[] {
+  return readField(text).diagnostics;
 }

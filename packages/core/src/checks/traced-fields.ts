@@ -1,7 +1,6 @@
 import type { SetMesh } from '@brelvin/contract';
 import { setMesh } from '../document/set-edits';
-import { MESH_SHAPES } from '../mesh/build-mesh';
-import { FIELD_NUMBERS, fieldSource, type FieldSource } from '../mesh/field-source';
+import { FIELD_NUMBERS, fieldSource, fieldText, type FieldSource } from '../mesh/field-source';
 import { meshNumber } from '../mesh/mesh-number';
 import { FormulaError } from '../mesh/formula';
 import type { Check, Finding } from './check';
@@ -9,15 +8,28 @@ import type { Check, Finding } from './check';
 /** As much more than what is said as a measured slope may be, before rays are sure to pass through. */
 const HARDLY_MORE = 1.1;
 
-/** Fields that are not where they are looked for, or steeper than is said. */
+/** Fields that are not there, not where they are looked for, or steeper than is said. */
 export const tracedFields: Check = {
   id: 'traced-fields',
   find: ({ set }) =>
     Object.entries(set?.meshes ?? {}).flatMap(([id, mesh]) => {
-      const source = mesh.shape === 'field' ? measuredOf(mesh) : undefined;
+      if (mesh.shape !== 'field') return [];
+      if (fieldText(mesh) === undefined) return notHere(id, mesh);
+      const source = measuredOf(mesh);
       return source ? [...nothingThere(id, mesh, source), ...tooSteep(id, mesh, source)] : [];
     }),
 };
+
+function notHere(id: string, mesh: SetMesh): Omit<Finding, 'check'>[] {
+  return [
+    {
+      place: `mesh/${id}`,
+      title: `The field that “${mesh.name}” shows is not here.`,
+      explanation: 'It was deleted, or is still on its way. Restore it in the Library under Fields, or let the mesh show another one.',
+      mend: { label: 'Begin one here', document: 'set', edit: setMesh(id, ['field'], undefined, `Begin ${mesh.name} anew`) },
+    },
+  ];
+}
 
 function nothingThere(id: string, mesh: SetMesh, { empty }: FieldSource): Omit<Finding, 'check'>[] {
   if (!empty) return [];
@@ -52,8 +64,10 @@ const known = new WeakMap<SetMesh, FieldSource>();
 function measuredOf(mesh: SetMesh): FieldSource | undefined {
   const found = known.get(mesh);
   if (found) return found;
+  const text = fieldText(mesh);
+  if (text === undefined) return undefined;
   try {
-    const source = fieldSource(mesh.formula ?? MESH_SHAPES.field.formula ?? '', { ...mesh.numbers, slope: 0 });
+    const source = fieldSource(text, { ...mesh.numbers, slope: 0 });
     known.set(mesh, source);
     return source;
   } catch (error) {

@@ -1,5 +1,6 @@
 import type { BrelvinDocument, Material, StageSet } from '@brelvin/contract';
 import { materialsOf } from './part-rules';
+import { fieldsOf } from './shown-fields';
 
 /** A file of the workspace that a document shows. */
 export interface OwnedAsset {
@@ -34,9 +35,9 @@ function filesOfImage({ name, asset, faces }: Material['images'][string]): Owned
   return (faces ?? [asset]).map((sha256) => ({ sha256, name }));
 }
 
-/** Ids of the documents that are seen with one: its set and light rig, and what the parts of a set wear. */
+/** Ids of the documents that are seen with one: its set and light rig; fields that stand in a set, and what its parts wear. */
 export function seenWith(document: BrelvinDocument): string[] {
-  if (document.format === 'brelvin-set') return [...materialsOf(document)];
+  if (document.format === 'brelvin-set') return [...fieldsOf(document), ...materialsOf(document)];
   if (document.format !== 'brelvin-material') return [];
   const { set, rig } = document.seenIn;
   return [set, rig].filter((each) => each !== undefined);
@@ -54,5 +55,13 @@ export function withOtherIds(document: BrelvinDocument, ids: ReadonlyMap<string,
     id,
     rule.material === undefined ? rule : { ...rule, material: other(rule.material) },
   ]);
-  return { ...document, partRules: Object.fromEntries(rules) as StageSet['partRules'] };
+  const meshes = Object.entries(document.meshes).map(([id, mesh]) => [
+    id,
+    mesh.field === undefined ? mesh : { ...mesh, field: other(mesh.field) },
+  ]);
+  return {
+    ...document,
+    meshes: Object.fromEntries(meshes) as StageSet['meshes'],
+    partRules: Object.fromEntries(rules) as StageSet['partRules'],
+  };
 }

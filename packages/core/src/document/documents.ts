@@ -14,6 +14,7 @@ const MIGRATIONS: Readonly<Record<DocumentKind, Readonly<Record<number, Migratio
   material: { 1: materialFrom1 },
   set: { 1: setFrom1, 2: setFrom2 },
   function: {},
+  field: {},
   rig: { 1: rigFrom1, 2: rigFrom2 },
 };
 

@@ -6,8 +6,10 @@ import { countsSteps, STEP_COUNTERS, withAllSteps } from '../ir/loop-guard';
 import { reachableFunctions } from '../ir/passes';
 import { typeName } from '../ir/types';
 import { walkBody } from '../ir/walk';
-import { elaborate, formatDiagnostic, goodMends, type Diagnostic, type ElaboratedSource } from '../language';
+import { elaborate, formatDiagnostic, goodMends, type Diagnostic, type ElaboratedSource, type ElaborationOptions } from '../language';
 
+/** Under which a field's text is known. */
+export const FIELD_PATH = 'field';
 /** Of one field. */
 export const MOST_REGIONS = 64;
 
@@ -43,9 +45,9 @@ float field(vec3 p, out int region) {
 }
 `;
 
-const PATH = 'field';
-/** The text's other names are kept apart from those of the library. */
-const OWN_NAMES = { mark: 'field', allBut: 'field' };
+const PATH = FIELD_PATH;
+/** How a field's text is read: its other names are kept apart from those of the library. */
+export const FIELD_OPTIONS: ElaborationOptions = { parameters: true, advice: true, names: { mark: 'field', allBut: 'field' } };
 const AT = 'fieldAt(vec3,int)';
 const CLOCK = 'frameTime';
 const DERIVATIVES: ReadonlySet<string> = new Set(['dFdx', 'dFdy', 'fwidth']);
@@ -65,8 +67,7 @@ const NAMED_REGION = /^[^\n]*?\/\/[ \t]*region[ \t:]+([^\n]*?)[ \t]*(?:\r?\n|$)/
  * with a comment: `const int POSTS = 1; // region Posts`.
  */
 export function readField(text: string): FieldReading {
-  const read = (each: string): ElaboratedSource =>
-    elaborate(PATH, each, library().module, { parameters: true, advice: true, names: OWN_NAMES });
+  const read = (each: string): ElaboratedSource => elaborate(PATH, each, library().module, FIELD_OPTIONS);
   const source = read(text);
   const errors = source.diagnostics.filter(({ severity }) => severity === 'error');
   const [error, ...more] = goodMends(

@@ -15,8 +15,7 @@ import { ballRound, type Ball } from '../scene/shadow-views';
 import { PointerEase } from '../scene/pointer-ease';
 import type { FrameItem } from './frame-item';
 import type { FrameRenderer } from './frame-renderer';
-import { FIRST_FIELD } from '../field/read-field';
-import { fieldSource } from '../mesh/field-source';
+import { fieldSource, fieldText } from '../mesh/field-source';
 import { INSTANCE_WORDS, objectBuffer, type MeshBuffers } from './mesh-buffers';
 import { FieldForm } from './field-form';
 import { MeshForm } from './mesh-form';
@@ -46,7 +45,7 @@ export interface PartAddress {
 export interface SceneProblem {
   readonly mesh: string;
   readonly message: string;
-  /** Its file could not be had. */
+  /** What it shows could not be had: a file, or a field. */
   readonly file?: boolean;
 }
 
@@ -110,6 +109,10 @@ export class StageScene {
     for (const [id, standing] of this.meshes) if (!wanted.has(id)) this.removeMesh(id, standing);
     const failures: SceneProblem[] = [];
     for (const [id, mesh] of wanted) {
+      if (mesh.shape === 'field' && fieldText(mesh) === undefined) {
+        failures.push({ mesh: id, message: 'The field that it shows is not here: it was deleted, or is still on its way.', file: true });
+        continue;
+      }
       try {
         this.putMesh(id, mesh);
         const failure = mesh.source && this.renderer.meshes.failureOf(mesh.source.asset);
@@ -373,7 +376,7 @@ export class StageScene {
 
   private formOf(mesh: SetMesh, file: MeshData | undefined): SurfaceForm {
     const upload = (data: MeshData): MeshBuffers => this.renderer.uploadMesh(data);
-    if (mesh.shape === 'field') return new FieldForm(this.device, fieldSource(mesh.formula ?? FIRST_FIELD, mesh.numbers), upload);
+    if (mesh.shape === 'field') return new FieldForm(this.device, fieldSource(fieldText(mesh) ?? '', mesh.numbers), upload);
     const data = file ?? buildMesh(mesh);
     return new MeshForm(data, upload(data));
   }

@@ -1,7 +1,7 @@
 import type { MeshShape, SetMesh } from '@brelvin/contract';
 import { flatShaded } from './flat';
 import { meet } from './meet';
-import { FIELD_NUMBERS, fieldRegions, fieldSource } from './field-source';
+import { FIELD_NUMBERS, fieldRegions, fieldSource, fieldText } from './field-source';
 import { fieldBox } from './shapes/field-box';
 import { FIRST_FIELD } from '../field/read-field';
 import { NO_MESH, type MeshData } from './mesh';
@@ -213,9 +213,9 @@ export const OFFERED_SHAPES = (Object.keys(MESH_SHAPES) as MeshShape[]).filter((
 export const GENERATED_SHAPES = OFFERED_SHAPES.filter((shape) => shape !== 'field');
 
 /** Names of a mesh's parts, in order. */
-export function partNames({ shape, source, formula }: Pick<SetMesh, 'shape' | 'source' | 'formula'>): readonly string[] {
-  if (shape === 'field') return fieldRegions(formula ?? FIRST_FIELD);
-  return source?.parts ?? MESH_SHAPES[shape].parts;
+export function partNames(mesh: Pick<SetMesh, 'shape' | 'source' | 'formula' | 'field'>): readonly string[] {
+  if (mesh.shape === 'field') return fieldRegions(fieldText(mesh) ?? '');
+  return mesh.source?.parts ?? MESH_SHAPES[mesh.shape].parts;
 }
 
 /** What decides a mesh's triangles. */

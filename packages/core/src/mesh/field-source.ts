@@ -1,8 +1,9 @@
+import type { SetMesh } from '@brelvin/contract';
 import { LruCache } from '../cache/lru-cache';
 import { FieldSampler } from '../field/field-sampler';
 import { measuredSlope, STEEPEST } from '../field/measured-slope';
 import { occupiedBounds } from '../field/occupied-bounds';
-import { readField, readsTime, type FieldProgram, type FieldReading } from '../field/read-field';
+import { FIRST_FIELD, readField, readsTime, type FieldProgram, type FieldReading } from '../field/read-field';
 import { FormulaError } from './formula';
 import type { Bounds } from './mesh';
 import { meshNumber, type MeshNumber } from './mesh-number';
@@ -46,6 +47,11 @@ function reading(text: string): FieldReading {
   const made = readField(text);
   READ.set(text, made);
   return made;
+}
+
+/** The text of the field that a mesh shows: nothing where that is another document, which is not there. */
+export function fieldText({ field, formula }: Pick<SetMesh, 'field' | 'formula'>): string | undefined {
+  return formula ?? (field === undefined ? FIRST_FIELD : undefined);
 }
 
 /** Names of a field's parts, in order; those it has had last cannot be known of a text with an error. */

@@ -11,6 +11,7 @@ import { Probes } from './looking/probes';
 import { StageMaterials } from './stage/stage-materials';
 import { BesideOpener } from './documents/beside-opener';
 import { DocumentStore } from './documents/document-store';
+import { OpenFields } from './documents/open-fields';
 
 /** Brings a material onto the Bench: with what it stands in, and nothing left of the one before. */
 @Injectable()
@@ -19,6 +20,7 @@ export class BenchOpener {
   private readonly store = inject(DocumentStore);
   private readonly beside = inject(BesideOpener);
   private readonly functions = inject(FunctionBinding);
+  private readonly fields = inject(OpenFields);
   private readonly code = inject(SourceEditor);
   private readonly compare = inject(Comparison);
   private readonly materials = inject(StageMaterials);
@@ -35,10 +37,10 @@ export class BenchOpener {
   }
 
   /**
-   * @param named a function of the Library that is to be shown beside it
+   * @param named a function or field of the Library that is to be shown beside it
    * @param show the tab of the work area to begin with
    */
-  async open(id: string, named?: string, show?: string): Promise<void> {
+  async open(id: string, named: { readonly function?: string; readonly field?: string } = {}, show?: string): Promise<void> {
     this.clear();
     try {
       await this.functions.ready();
@@ -48,8 +50,10 @@ export class BenchOpener {
         return;
       }
       this.store.put('material', id);
-      this.places.workspace.set(show ?? (material.code || named !== undefined ? 'code' : 'graph'));
-      if (named !== undefined) await this.code.showFunction(named);
+      const reads = material.code ?? named.function ?? named.field;
+      this.places.workspace.set(show ?? (reads === undefined ? 'graph' : 'code'));
+      if (named.function !== undefined) await this.code.showFunction(named.function);
+      if (named.field !== undefined) await this.code.showField(named.field);
       this.materials.setBench(id);
       await Promise.all([
         this.beside.open('set', material.seenIn.set, newSet('Plain sphere')),
@@ -65,6 +69,7 @@ export class BenchOpener {
   private clear(): void {
     this.workbench.closeAll();
     this.functions.letGo();
+    this.fields.letGo();
     this.code.clear();
     this.compare.stop();
     this.outlets.stopPeek();

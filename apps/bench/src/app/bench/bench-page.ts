@@ -24,6 +24,7 @@ import { GraphView } from './editors/graph-view';
 import { GraphEditor } from './editors/graph-editor';
 import { SurfaceBinding } from './editors/surface-binding';
 import { Tidier } from './graph/tidier';
+import { OpenFields } from './documents/open-fields';
 import { OwnSurroundings } from './documents/own-surroundings';
 import { Steps } from './documents/steps';
 import { ImagePlacer } from './images/image-placer';
@@ -76,6 +77,7 @@ import { Workspace } from './page/workspace';
     LinkedImages,
     MapSetEditor,
     OutletInspector,
+    OpenFields,
     OwnSurroundings,
     Probes,
     RigEditor,
@@ -111,6 +113,8 @@ export class BenchPage {
   readonly id = input.required<string>();
   /** A function of the Library that is to be shown in the code tab, from the address. */
   readonly function = input<string>();
+  /** The same of a field, by its id. */
+  readonly field = input<string>();
 
   /** The tab of the work area to begin with, from the address. */
   readonly show = input<string>();
@@ -127,7 +131,7 @@ export class BenchPage {
     for (const follower of FOLLOWERS) inject(follower);
     effect(() => {
       const id = this.id();
-      untracked(() => void this.opener.open(id, this.function(), this.show()));
+      untracked(() => void this.opener.open(id, { function: this.function(), field: this.field() }, this.show()));
     });
   }
 

@@ -44,7 +44,7 @@ export class EntryCard {
   readonly duplicated = output<void>();
   readonly removed = output<void>();
   readonly restored = output<void>();
-  /** Of a function: it is to be read. */
+  /** Of a function or a field: it is to be read. */
   readonly opened = output<void>();
 
   private readonly api = inject(DocumentApi);
@@ -71,7 +71,7 @@ export class EntryCard {
       const { id, kind, step, pictured } = this.entry();
       if (kind === 'image') this.picture.set(this.assets.url(id));
       if (pictured !== null) this.picture.set(this.api.thumbnailUrl(id, pictured));
-      if (kind !== 'material') return;
+      if (kind !== 'material' && kind !== 'field') return;
       // One that nobody drew yet, or only of an earlier step.
       if (pictured !== step && !this.deleted()) untracked(() => void this.draw(id, step));
     });

@@ -19,6 +19,7 @@ import { ThemeSwitch } from '../shared/themes/theme-switch';
 import { BeginningsList } from './beginnings-list';
 import { EntryCard } from './entry-card';
 import { LibraryList } from './library-list';
+import { FieldOpener } from './field-opener';
 import { FunctionOpener } from './function-opener';
 import { LeftEdits } from './left-edits';
 import { BEGINNINGS, NewMaterials, type Beginning } from './new-materials';
@@ -31,6 +32,7 @@ const SHELVES: readonly { readonly shelf: Shelf; readonly label: string; readonl
   { shelf: 'material', label: 'Materials', one: 'material' },
   { shelf: 'set', label: 'Sets', one: 'set' },
   { shelf: 'rig', label: 'Light rigs', one: 'light rig' },
+  { shelf: 'field', label: 'Fields', one: 'field' },
   { shelf: 'function', label: 'Functions', one: 'function' },
   { shelf: 'image', label: 'Images', one: 'image' },
 ];
@@ -43,9 +45,9 @@ const SORTS: readonly (readonly [NonNullable<ListOptions['sort']>, string])[] = 
 /** What is dropped in the Library, and stands on a Stage. */
 const ON_THE_BENCH = 'Meshes and environments stand on a Stage: open a material, and drop the file on its picture.';
 
-const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 272, rig: 272, function: 144 };
+const TALL: Readonly<Record<Shelf, number>> = { material: 272, image: 272, set: 272, rig: 272, field: 272, function: 144 };
 
-/** Everything that was made: materials, sets, light rigs, images, with pictures of what they really look like. */
+/** Everything that was made: materials, sets, light rigs, fields, images, with pictures of what they really look like. */
 @Component({
   selector: 'brelvin-library-page',
   imports: [BeginningsList, CdkMenu, CdkMenuItem, CdkMenuTrigger, EntryCard, Icon, NoticeList, RouterLink, ThemeSwitch, WindowedGrid],
@@ -67,6 +69,7 @@ export class LibraryPage {
   private readonly images = inject(ImageShelf);
   private readonly functions = inject(FunctionShelf);
   private readonly opener = inject(FunctionOpener);
+  private readonly fields = inject(FieldOpener);
   private readonly newMaterials = inject(NewMaterials);
   protected readonly list = inject(LibraryList);
 
@@ -131,6 +134,10 @@ export class LibraryPage {
         return;
       }
       const name = await this.freeName(`New ${this.word()}`);
+      if (shelf === 'field') {
+        await this.goToField(await this.fields.make(name), name);
+        return;
+      }
       if (shelf === 'set') await this.api.create(newId(), newSet(name));
       else if (shelf === 'rig') await this.api.create(newId(), newRig(name));
       else {
@@ -142,8 +149,14 @@ export class LibraryPage {
     });
   }
 
-  protected async openFunction(entry: ShelfEntry): Promise<void> {
-    await this.work(() => this.goToFunction(entry.name));
+  /** A function or a field is written beside a material on which it is seen. */
+  protected async openText({ kind, id, name }: ShelfEntry): Promise<void> {
+    await this.work(() => (kind === 'field' ? this.goToField(id, name) : this.goToFunction(name)));
+  }
+
+  private async goToField(id: string, name: string): Promise<void> {
+    const material = await this.fields.materialFor(id, name);
+    await this.router.navigate(['/bench', material], { queryParams: { field: id } });
   }
 
   private async goToFunction(name: string): Promise<void> {

@@ -1,6 +1,19 @@
 import { Injectable, inject } from '@angular/core';
-import type { LightRig, Material, StageSet } from '@brelvin/contract';
-import { materialsOf, newRig, newSet, openStudio, renderDocument, THUMBNAIL, type AssetReader, type Studio } from '@brelvin/core';
+import type { BrelvinDocument, DistanceField, LightRig, Material, StageSet } from '@brelvin/contract';
+import {
+  fieldsOf,
+  materialsOf,
+  newMaterial,
+  newMesh,
+  newRig,
+  newSet,
+  openStudio,
+  renderDocument,
+  THUMBNAIL,
+  withFields,
+  type AssetReader,
+  type Studio,
+} from '@brelvin/core';
 import { WebGl2Device } from '@brelvin/devices';
 import { DocumentApi } from '../shared/api/document-api';
 import { FunctionShelf } from '../shared/functions/function-shelf';
@@ -12,7 +25,7 @@ import { pngOf } from '../shared/pixels/png-of';
 /** Programs that are kept from one picture to the next: those of a set or two. */
 const MOST_SURFACES = 12;
 
-/** Draws pictures of materials that no Bench has drawn yet, one after the other, on one device out of sight. */
+/** Draws pictures of materials and fields that no Bench has drawn yet, one after the other, on one device out of sight. */
 @Injectable({ providedIn: 'root' })
 export class ThumbnailMaker {
   private readonly api = inject(DocumentApi);
@@ -32,7 +45,7 @@ export class ThumbnailMaker {
   private shift = 0;
 
   /**
-   * Draws a material's picture, in the set and light in which it was last seen, and keeps it on the server.
+   * Draws a material's picture, in the set and light in which it was last seen, or a field's, and keeps it on the server.
    *
    * @returns its address; nothing when the material does not compile, or the maker went to rest before
    * @throws ApiFailure, NoWebGl2
@@ -58,11 +71,7 @@ export class ThumbnailMaker {
   private async draw(id: string, step: number, wanted: () => boolean): Promise<string | undefined> {
     if (!wanted()) return undefined;
     await this.functions.ready();
-    const material = (await this.api.read(id)).document as Material;
-    const [set, rig] = await Promise.all([
-      this.beside<StageSet>(material.seenIn.set, newSet('')),
-      this.beside<LightRig>(material.seenIn.rig, newRig('')),
-    ]);
+    const { material, set, rig, whole } = await this.sceneOf((await this.api.read(id)).document);
     const studio = (this.studio ??= openStudio(WebGl2Device.create(new OffscreenCanvas(THUMBNAIL.width, THUMBNAIL.height))));
     if (!wanted()) {
       this.close();
@@ -70,13 +79,32 @@ export class ThumbnailMaker {
     }
     const documents = { bench: id, materials: await this.materialsOn(set, id, material), set, rig, library: this.functions.library() };
     try {
-      const { pixels } = await renderDocument(studio, documents, this.assets, { size: THUMBNAIL, wanted });
+      const { pixels } = await renderDocument(studio, documents, this.assets, { size: THUMBNAIL, whole, wanted });
       if (!pixels) return undefined;
       await this.api.saveThumbnail(id, step, await pngOf(pixels));
       return this.api.thumbnailUrl(id, step);
     } finally {
       studio.surfaces.trim(MOST_SURFACES);
     }
+  }
+
+  /** A material in its set; a field alone, in a plain one. */
+  private async sceneOf(document: BrelvinDocument): Promise<{ material: Material; set: StageSet; rig: LightRig; whole: boolean }> {
+    if (document.format === 'brelvin-field') {
+      const mesh = newMesh('field', {}, { formula: document.text });
+      return { material: newMaterial(''), set: { ...newSet(''), meshes: { mesh } }, rig: newRig(''), whole: true };
+    }
+    const material = document as Material;
+    const [set, rig] = await Promise.all([
+      this.beside<StageSet>(material.seenIn.set, newSet('')),
+      this.beside<LightRig>(material.seenIn.rig, newRig('')),
+    ]);
+    const fields = new Map<string, DistanceField>();
+    for (const field of fieldsOf(set)) {
+      const found = await this.beside<DistanceField | undefined>(field, undefined);
+      if (found) fields.set(field, found);
+    }
+    return { material, set: { ...set, meshes: withFields(set.meshes, (each) => fields.get(each)) }, rig, whole: false };
   }
 
   private async materialsOn(set: StageSet, id: string, material: Material): Promise<Map<string, Material>> {

@@ -1,7 +1,8 @@
 import type { MaterialCode } from '@brelvin/contract';
 import { functionOptions, functionPath, importerOf } from '../../catalogue/function-library';
 import type { Library } from '../../catalogue/library';
-import { elaborate, isWgsl, NotInWgsl, type Diagnostic } from '../../language';
+import { FIELD_OPTIONS, FIELD_PATH } from '../../field/read-field';
+import { elaborate, isWgsl, NotInWgsl, type Diagnostic, type ElaborationOptions } from '../../language';
 import { codeOptions, CODE_PATH, isWhole, readCode, VERTICES_PATH } from './read-code';
 import { GlslEntryText, WgslEntryText } from './translating/entry-points';
 import { GlslText } from './translating/glsl-text';
@@ -12,19 +13,20 @@ import { WgslText } from './translating/wgsl-text';
 export type Translated =
   { readonly text: string; readonly vertices?: string; readonly language: 'GLSL' | 'WGSL' } | { readonly problem: string };
 
-/** What is turned over: a material's text, or that of a function of the Library, by its name. */
+/** What is turned over: a material's text, that of a function of the Library, by its name, or that of a field. */
 export interface Translatable {
   readonly text: string;
   readonly vertices?: string;
   readonly functionName?: string;
+  readonly field?: boolean;
 }
 
 /** Writes a text in the other language: names, comments and structure are kept as far as both have them. */
-export function inOtherLanguage({ text, vertices, functionName }: Translatable, library: Library): Translated {
+export function inOtherLanguage(source: Translatable, library: Library): Translated {
+  const { text } = source;
   try {
-    if (functionName === undefined && isWhole({ text, vertices })) return wholeProgram({ text, vertices }, library);
-    const path = functionName === undefined ? CODE_PATH : functionPath(functionName);
-    const options = functionName === undefined ? codeOptions(library) : functionOptions(functionName, importerOf(library));
+    if (isMaterial(source) && isWhole(source)) return wholeProgram(source, library);
+    const { path, options } = readingOf(source, library);
     const read = elaborate(path, text, library.module, options);
     const problem = problemIn(read.diagnostics);
     if (problem) return { problem };
@@ -34,6 +36,19 @@ export function inOtherLanguage({ text, vertices, functionName }: Translatable, 
     if (failure instanceof NotInWgsl) return { problem: failure.message };
     throw failure;
   }
+}
+
+function isMaterial({ functionName, field }: Translatable): boolean {
+  return functionName === undefined && !field;
+}
+
+function readingOf(
+  { functionName, field }: Translatable,
+  library: Library,
+): { readonly path: string; readonly options: ElaborationOptions } {
+  if (field) return { path: FIELD_PATH, options: FIELD_OPTIONS };
+  if (functionName === undefined) return { path: CODE_PATH, options: codeOptions(library) };
+  return { path: functionPath(functionName), options: functionOptions(functionName, importerOf(library)) };
 }
 
 function problemIn(diagnostics: readonly Diagnostic[]): string | undefined {

@@ -22,7 +22,7 @@ import { Compiler } from '../compile/compiler';
 import { GraphEditor } from '../editors/graph-editor';
 import { Steps } from '../documents/steps';
 import { BenchPlaces } from '../layout/bench-places';
-import { SourceEditor, sheetKey, type Sheet } from './source-editor';
+import { isOpened, SourceEditor, sheetKey, type Sheet } from './source-editor';
 import { CodeEditor } from './editor/code-editor';
 import { FunctionMenu } from './function-menu';
 import { RenameField } from './rename-field';
@@ -113,8 +113,7 @@ export class CodeView {
   }
 
   protected get closable(): boolean {
-    const { kind } = this.source.sheet();
-    return kind === 'function' || kind === 'library';
+    return isOpened(this.source.sheet());
   }
 
   protected addVertices(): void {
@@ -262,6 +261,8 @@ function wordsOf(sheet: Sheet): { words: string; help: string } {
       return { words: 'vertex program', help: 'The whole vertex stage as a graphics driver gets it, with the names of your numbers' };
     case 'function':
       return { words: sheet.name, help: 'A function of the Library' };
+    case 'field':
+      return { words: sheet.name, help: 'A field: the distance of each place, as shading code' };
     case 'library':
       return { words: sheet.path.split('/').at(-1) ?? sheet.path, help: `Built in: ${sheet.path}. Can be read, and forked.` };
   }

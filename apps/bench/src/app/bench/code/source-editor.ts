@@ -26,13 +26,14 @@ import { FunctionShelf } from '../../shared/functions/function-shelf';
 import type { ProgramTexts } from '../compile/compile.worker';
 import { Compiler } from '../compile/compiler';
 import { DocumentStore } from '../documents/document-store';
+import { OpenFields } from '../documents/open-fields';
 import { GraphEditor } from '../editors/graph-editor';
 import { FunctionBinding } from './function-binding';
 
 /** One of the texts that the code tab can show. */
 export type Sheet =
   | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'pixel program' | 'vertex program' }
-  | { readonly kind: 'function'; readonly id: string; readonly name: string }
+  | { readonly kind: 'function' | 'field'; readonly id: string; readonly name: string }
   | { readonly kind: 'library'; readonly path: string };
 
 /** Milliseconds without a key after which what is written goes into the document. */
@@ -42,12 +43,17 @@ const NAME_PAUSE_MS = 1500;
 /** Milliseconds after which what is written is another step to undo. */
 const STEP_MS = 1000;
 
+/** Whether it stands there because it was asked for, and can be closed. */
+export function isOpened({ kind }: Sheet): boolean {
+  return kind === 'function' || kind === 'field' || kind === 'library';
+}
+
 export function sheetKey(sheet: Sheet): string {
-  if (sheet.kind === 'function') return `function ${sheet.id}`;
+  if (sheet.kind === 'function' || sheet.kind === 'field') return `${sheet.kind} ${sheet.id}`;
   return sheet.kind === 'library' ? `library ${sheet.path}` : sheet.kind;
 }
 
-/** What is read and written in the code tab: the material's texts, its graph as code, functions of the Library. */
+/** What is read and written in the code tab: the material's texts, its graph as code, functions of the Library, fields. */
 @Injectable()
 export class SourceEditor {
   private readonly api = inject(DocumentApi);
@@ -58,6 +64,7 @@ export class SourceEditor {
   private readonly graph = inject(GraphEditor);
 
   private readonly store = inject(DocumentStore);
+  private readonly fields = inject(OpenFields).fields;
   private readonly wanted = signal<Sheet>({ kind: 'pixels' });
   private readonly opened = signal<readonly Sheet[]>([]);
   /** A kind of node whose code is to be shown, once the tab is there. */
@@ -66,7 +73,8 @@ export class SourceEditor {
   readonly revealed = signal<Range | undefined>(undefined);
   /** What the compiler says of the material on the Bench. */
   readonly said = signal<readonly Diagnostic[]>([]);
-  private readonly functionSaid = signal<{ readonly id: string; readonly text: string; readonly found: readonly Diagnostic[] } | undefined>(
+  /** What is wrong with the function or field that was read last. */
+  private readonly documentSaid = signal<{ readonly id: string; readonly text: string; readonly found: readonly Diagnostic[] } | undefined>(
     undefined,
   );
   /** In which language a graph is read. */
@@ -107,9 +115,10 @@ export class SourceEditor {
     const sheet = this.sheet();
     if (sheet.kind === 'function') return { role: 'function', name: sheet.name };
     if (sheet.kind === 'library') return { role: 'library', path: sheet.path };
+    if (sheet.kind === 'field') return { role: 'field' };
     return { role: sheet.kind === 'vertices' ? 'vertices' : 'material' };
   });
-  readonly readOnly = computed(() => !['pixels', 'vertices', 'function'].includes(this.sheet().kind));
+  readonly readOnly = computed(() => !['pixels', 'vertices', 'function', 'field'].includes(this.sheet().kind));
   private readonly stored = computed(() => this.textOf(this.sheet()));
   readonly text = computed(() => {
     const draft = this.draft();
@@ -118,8 +127,8 @@ export class SourceEditor {
   /** What is wrong with the text that is shown. */
   readonly diagnostics = computed((): readonly Diagnostic[] => {
     const sheet = this.sheet();
-    if (sheet.kind !== 'function') return this.saidOf(sheet);
-    const found = this.functionSaid();
+    if (sheet.kind !== 'function' && sheet.kind !== 'field') return this.saidOf(sheet);
+    const found = this.documentSaid();
     return found?.id === sheet.id && found.text === this.text() ? found.found : [];
   });
   /** Whether there is more than can be kept; nothing of it is kept until it is shorter. */
@@ -171,7 +180,7 @@ export class SourceEditor {
     effect(() => {
       const [sheet, text] = [this.sheet(), this.stored()];
       this.shelf.texts();
-      if (sheet.kind === 'function') untracked(() => void this.readFunction(sheet.id, sheet.name, text));
+      if (sheet.kind === 'function' || sheet.kind === 'field') untracked(() => void this.readDocument(sheet, text));
     });
   }
 
@@ -185,10 +194,10 @@ export class SourceEditor {
     return own !== undefined && chosen.has(own.split('/')[0] ?? '');
   }
 
-  /** A function's sheet under the name that it has now. */
+  /** A document's sheet under the name that it has now. */
   private named(sheet: Sheet): Sheet {
-    if (sheet.kind !== 'function') return sheet;
-    const document = this.functionOf(sheet.id);
+    if (sheet.kind !== 'function' && sheet.kind !== 'field') return sheet;
+    const document = sheet.kind === 'field' ? this.fields().get(sheet.id) : this.functionOf(sheet.id);
     return document ? { ...sheet, name: document.name } : sheet;
   }
 
@@ -211,6 +220,8 @@ export class SourceEditor {
         return this.madeOfGraph()?.text ?? '';
       case 'function':
         return this.functionOf(sheet.id)?.text ?? '';
+      case 'field':
+        return this.fields().get(sheet.id)?.text ?? '';
       case 'library':
         return libraryText(sheet.path) ?? '';
     }
@@ -220,8 +231,7 @@ export class SourceEditor {
     this.flush();
     this.takeNameOver();
     const key = sheetKey(sheet);
-    if ((sheet.kind === 'function' || sheet.kind === 'library') && !this.opened().some((each) => sheetKey(each) === key))
-      this.opened.update((all) => [...all, sheet]);
+    if (isOpened(sheet) && !this.opened().some((each) => sheetKey(each) === key)) this.opened.update((all) => [...all, sheet]);
     this.wanted.set(sheet);
     // A new object, also for the same place again.
     this.revealed.set(range && { ...range });
@@ -260,6 +270,12 @@ export class SourceEditor {
     this.show({ kind: 'function', id, name }, range);
   }
 
+  /** @throws ApiFailure */
+  async showField(id: string, range?: Range): Promise<void> {
+    const { name } = await this.workbench.load(id);
+    this.show({ kind: 'field', id, name }, range);
+  }
+
   /** Takes what is typed; it is in the document a moment later. */
   write(text: string): void {
     const sheet = this.sheet();
@@ -286,12 +302,13 @@ export class SourceEditor {
   }
 
   private put(sheet: Sheet, text: string): void {
-    if (sheet.kind === 'function') {
+    if (sheet.kind === 'function' || sheet.kind === 'field') {
       this.workbench.edit(
         sheet.id,
         { label: `Write ${sheet.name}`, changes: [{ path: ['text'], value: text }] },
         `${this.gesture} ${sheet.id}`,
       );
+      if (sheet.kind === 'field') return;
       this.renaming = sheet.id;
       clearTimeout(this.nameTimer);
       this.nameTimer = setTimeout(() => this.takeNameOver(), NAME_PAUSE_MS);
@@ -353,16 +370,22 @@ export class SourceEditor {
     this.flush();
     const sheet = this.sheet();
     const material = this.material();
-    const functionName = sheet.kind === 'function' ? sheet.name : undefined;
-    const code = functionName === undefined ? material?.code : { text: this.text() };
+    const document = sheet.kind === 'function' || sheet.kind === 'field' ? sheet : undefined;
+    const code = document ? { text: this.text() } : material?.code;
     if (!code) return;
     const [text, key] = [this.text(), sheetKey(sheet)];
-    const made = await this.compiler.assist.translate({ ...code, functionName });
+    const made = await this.compiler.assist.translate({
+      ...code,
+      ...(document?.kind === 'function' ? { functionName: document.name } : { field: document?.kind === 'field' }),
+    });
     // Somebody went on writing meanwhile.
     if (this.text() !== text || sheetKey(this.sheet()) !== key) return;
     if ('problem' in made) this.workbench.tell(made.problem);
-    else if (sheet.kind === 'function')
-      this.workbench.edit(sheet.id, { label: `Write ${sheet.name} in ${made.language}`, changes: [{ path: ['text'], value: made.text }] });
+    else if (document)
+      this.workbench.edit(document.id, {
+        label: `Write ${document.name} in ${made.language}`,
+        changes: [{ path: ['text'], value: made.text }],
+      });
     else if (material?.code)
       this.graph.do(setMaterialCode(material, { text: made.text, vertices: made.vertices }, `Write the code in ${made.language}`));
   }
@@ -426,8 +449,8 @@ export class SourceEditor {
     return id === this.store.materialId() ? found : undefined;
   }
 
-  private async readFunction(id: string, name: string, text: string): Promise<void> {
-    const found = await this.compiler.functionDiagnostics(name, text);
-    this.functionSaid.set({ id, text, found });
+  private async readDocument({ kind, id, name }: Sheet & { readonly kind: 'function' | 'field' }, text: string): Promise<void> {
+    const found = await (kind === 'field' ? this.compiler.fieldDiagnostics(text) : this.compiler.functionDiagnostics(name, text));
+    this.documentSaid.set({ id, text, found });
   }
 }

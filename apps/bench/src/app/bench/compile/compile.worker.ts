@@ -5,6 +5,7 @@ import {
   compileOutletsFor,
   compileToRead,
   completionsAt,
+  fieldDiagnostics,
   functionDiagnostics,
   graphAsCode,
   helpAt,
@@ -168,6 +169,10 @@ class MaterialReplicas {
 
   functionDiagnostics(name: string, text: string): readonly Diagnostic[] {
     return functionDiagnostics(name, text, this.library);
+  }
+
+  fieldDiagnostics(text: string): readonly Diagnostic[] {
+    return fieldDiagnostics(text);
   }
 
   completions(text: string, role: TextRole, offset: number): Completions | undefined {

@@ -178,6 +178,10 @@ export class Compiler implements OnDestroy {
     return this.remote.functionDiagnostics(name, text);
   }
 
+  fieldDiagnostics(text: string): Promise<readonly Diagnostic[]> {
+    return this.remote.fieldDiagnostics(text);
+  }
+
   /** Questions about a text that is being written. */
   readonly assist: Assist = {
     completions: (text, role, offset) => this.remote.completions(text, role, offset),

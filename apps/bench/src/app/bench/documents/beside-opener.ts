@@ -4,6 +4,7 @@ import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { DocumentStore } from './document-store';
+import { OpenFields } from './open-fields';
 
 /** Opens the set or rig that a material was last seen in. */
 @Injectable()
@@ -11,6 +12,7 @@ export class BesideOpener {
   private readonly api = inject(DocumentApi);
   private readonly store = inject(DocumentStore);
   private readonly workbench = inject(Workbench);
+  private readonly fields = inject(OpenFields);
 
   constructor() {
     // Undo, or a version, may bring another set or rig back.
@@ -26,7 +28,9 @@ export class BesideOpener {
    * @throws ApiFailure when the server cannot be reached
    */
   async open(role: 'set' | 'rig', id: string | undefined, instead: BrelvinDocument): Promise<void> {
-    this.store.put(role, await this.load(id, instead));
+    const found = await this.load(id, instead);
+    await this.fields.bring(this.workbench.document(found));
+    this.store.put(role, found);
   }
 
   private async load(id: string | undefined, instead: BrelvinDocument): Promise<string> {
@@ -51,6 +55,8 @@ export class BesideOpener {
     const held = role === 'set' ? this.store.setId() : this.store.rigId();
     if (id === undefined || held === undefined || id === held) return;
     // What cannot be had leaves what stands there; opening the material says more.
-    if (await this.workbench.load(id).catch(() => undefined)) this.store.put(role, id);
+    const document = await this.workbench.load(id).catch(() => undefined);
+    await this.fields.bring(document);
+    if (document) this.store.put(role, id);
   }
 }

@@ -1,10 +1,11 @@
 import { computed, inject, Injectable, signal, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
-import { isShared, ownName, rename, type Edit } from '@brelvin/core';
+import { isShared, ownName, rename, withFields, type Edit } from '@brelvin/core';
 import { of, switchMap, type Observable } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
+import { OpenFields } from './open-fields';
 import { OwnSurroundings } from './own-surroundings';
 
 /** The documents on the Bench: a material, and what it stands in. */
@@ -15,6 +16,7 @@ export type BenchRole = 'material' | 'set' | 'rig';
 export class DocumentStore {
   private readonly own = inject(OwnSurroundings);
   private readonly workbench = inject(Workbench);
+  private readonly fields = inject(OpenFields);
   private readonly ids: Readonly<Record<BenchRole, ReturnType<typeof signal<string | undefined>>>> = {
     material: signal<string | undefined>(undefined),
     set: signal<string | undefined>(undefined),
@@ -25,7 +27,13 @@ export class DocumentStore {
   readonly setId = this.ids.set.asReadonly();
   readonly rigId = this.ids.rig.asReadonly();
   readonly material = this.watching<Material>(this.materialId);
-  readonly set = this.watching<StageSet>(this.setId);
+  private readonly storedSet = this.watching<StageSet>(this.setId);
+  private readonly shownMeshes = computed(() => withFields(this.storedSet()?.meshes ?? {}, (id) => this.fields.fields().get(id)));
+  /** With the texts of the fields that stand in it. */
+  readonly set = computed((): StageSet | undefined => {
+    const [set, meshes] = [this.storedSet(), this.shownMeshes()];
+    return set && (meshes === set.meshes ? set : { ...set, meshes });
+  });
   readonly rig = this.watching<LightRig>(this.rigId);
   /** What the material was last seen in, by its own words. */
   readonly previewContext = computed(() => this.material()?.seenIn, { equal: (a, b) => a?.set === b?.set && a?.rig === b?.rig });
@@ -85,6 +93,7 @@ export class DocumentStore {
   /** Lets the material stand in another set or under another rig. @throws ApiFailure */
   async choose(role: 'set' | 'rig', id: string): Promise<void> {
     const chosen = await this.workbench.load(id);
+    await this.fields.bring(chosen);
     this.put(role, id);
     this.edit('material', { label: `Stand in ${chosen.name}`, changes: [{ path: ['seenIn', role], value: id }] });
   }

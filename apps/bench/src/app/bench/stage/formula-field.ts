@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
 import type { MeshShape, SetMesh } from '@brelvin/contract';
 import { MESH_SHAPES } from '@brelvin/core';
+import { FieldChoice } from './field-choice';
 import { StageBinding } from './stage-binding';
 
 interface TypedText {
@@ -30,26 +31,34 @@ let fields = 0;
 /** The formula of a mesh that is typed: what it is about, its text, and what is wrong with it. */
 @Component({
   selector: 'brelvin-formula-field',
+  imports: [FieldChoice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './formula-field.css',
   host: { class: 'contents' },
   template: `
-    <label class="field-label" [class.formula-wide]="about().wide" [for]="id" [title]="about().help">{{ about().label }}</label>
+    @if (mesh().shape === 'field') {
+      <brelvin-field-choice [meshId]="meshId()" [mesh]="mesh()" (left)="left.emit()" />
+    }
+    @if (mesh().field === undefined) {
+      <label class="field-label" [class.formula-wide]="about().wide" [for]="id" [title]="about().help">{{ about().label }}</label>
+    }
     <span [class.formula-wide]="about().wide">
-      <textarea
-        #text
-        class="text-input formula"
-        [rows]="about().rows"
-        [attr.wrap]="about().wide ? 'off' : null"
-        spellcheck="false"
-        maxlength="4000"
-        [id]="id"
-        [value]="formula()"
-        [attr.aria-invalid]="problem() ? true : null"
-        (input)="typed.emit(text.value)"
-        (keydown)="$event.stopPropagation()"
-      ></textarea>
+      @if (mesh().field === undefined) {
+        <textarea
+          #text
+          class="text-input formula"
+          [rows]="about().rows"
+          [attr.wrap]="about().wide ? 'off' : null"
+          spellcheck="false"
+          maxlength="4000"
+          [id]="id"
+          [value]="formula()"
+          [attr.aria-invalid]="problem() ? true : null"
+          (input)="typed.emit(text.value)"
+          (keydown)="$event.stopPropagation()"
+        ></textarea>
+      }
       @if (problem(); as words) {
         <p class="formula-problem" role="alert">{{ words }}</p>
       }
@@ -60,6 +69,8 @@ export class FormulaField {
   readonly meshId = input.required<string>();
   readonly mesh = input.required<SetMesh>();
   readonly typed = output<string>();
+  /** One goes to where a field is written. */
+  readonly left = output<void>();
 
   protected readonly about = computed(() => FORMULAS[this.mesh().shape] ?? ANY);
   protected readonly id = `formula-${++fields}`;

@@ -101,6 +101,7 @@ const SHADINGS: readonly Choice<boolean>[] = [
               [meshId]="meshId()"
               [mesh]="mesh()"
               (typed)="emit('Formula of ' + mesh().name, ['formula'], $event, 'formula')"
+              (left)="open.set(false)"
             />
           }
           @if (!mesh().source && mesh().shape !== 'field') {

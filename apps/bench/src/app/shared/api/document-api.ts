@@ -78,6 +78,11 @@ export class DocumentApi {
     return request('GET', `/functions/${name}/users`);
   }
 
+  /** What is seen with a document. */
+  documentUsers(id: string): Promise<{ users: FunctionUser[] }> {
+    return request('GET', `/documents/${id}/users`);
+  }
+
   saveThumbnail(id: string, step: number, png: Blob): Promise<void> {
     return request('PUT', `/documents/${id}/thumbnail?step=${step}`, png);
   }

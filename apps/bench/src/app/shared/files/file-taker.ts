@@ -20,6 +20,7 @@ const KIND_WORDS: Readonly<Record<BrelvinDocument['format'], readonly [one: stri
   'brelvin-set': ['set', 'sets'],
   'brelvin-light-rig': ['light rig', 'light rigs'],
   'brelvin-function': ['function', 'functions'],
+  'brelvin-field': ['field', 'fields'],
 };
 
 /**
@@ -118,6 +119,7 @@ const SHELVES: Readonly<Record<BrelvinDocument['format'], string>> = {
   'brelvin-set': 'Sets',
   'brelvin-light-rig': 'Light rigs',
   'brelvin-function': 'Functions',
+  'brelvin-field': 'Fields',
 };
 
 const mebibytes = (bytes: number): number => Math.round(bytes / 1024 / 1024);

@@ -9,6 +9,7 @@ const WORDS: Readonly<Record<DocumentKind, readonly [string, string]>> = {
   set: ['set', 'sets'],
   rig: ['light rig', 'light rigs'],
   function: ['function', 'functions'],
+  field: ['field', 'fields'],
 };
 
 /** Documents of the Library to be picked from. */

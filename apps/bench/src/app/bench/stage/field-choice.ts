@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
+import type { Change, SetMesh } from '@brelvin/contract';
+import { fieldText, newDistanceField } from '@brelvin/core';
+import { DocumentApi } from '../../shared/api/document-api';
+import { newId } from '../../shared/documents/new-id';
+import { Workbench } from '../../shared/documents/workbench';
+import { DocumentSource } from '../../shared/picking/document-source';
+import { Picker } from '../../shared/picking/picker';
+import type { PickerEntry } from '../../shared/picking/picker-source';
+import { SourceEditor } from '../code/source-editor';
+import { DocumentStore } from '../documents/document-store';
+import { OpenFields } from '../documents/open-fields';
+import { BenchPlaces } from '../layout/bench-places';
+
+/** Characters of a field that stands in a set. */
+const LONGEST_HERE = 4000;
+
+/** Which field of the Library a mesh shows, if it does not have a text of its own. */
+@Component({
+  selector: 'brelvin-field-choice',
+  imports: [Picker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  encapsulation: ViewEncapsulation.None,
+  styleUrl: './field-choice.css',
+  host: { class: 'field-choice' },
+  template: `
+    <span class="field-label">Field</span>
+    <brelvin-picker
+      [source]="source"
+      [name]="name()"
+      [current]="mesh().field"
+      title="A field of the Library, which other sets can show as well"
+      (chosen)="choose($event)"
+    />
+    @if (mesh().field === undefined) {
+      <button
+        type="button"
+        class="bar-button"
+        title="Make it a field of the Library, to be shown in other sets and written in the code tab"
+        (click)="keep()"
+      >
+        keep in the Library
+      </button>
+    } @else {
+      <button type="button" class="bar-button" title="Write it in the code tab" [disabled]="!shown()" (click)="write()">edit</button>
+      <button
+        type="button"
+        class="bar-button"
+        title="Copy its text into this set, where it is written from then on"
+        [disabled]="!shown()"
+        (click)="bringHere()"
+      >
+        copy into the set
+      </button>
+    }
+  `,
+})
+export class FieldChoice {
+  readonly meshId = input.required<string>();
+  readonly mesh = input.required<SetMesh>();
+  readonly left = output<void>();
+
+  private readonly api = inject(DocumentApi);
+  private readonly workbench = inject(Workbench);
+  private readonly store = inject(DocumentStore);
+  private readonly fields = inject(OpenFields);
+  private readonly code = inject(SourceEditor);
+  private readonly places = inject(BenchPlaces);
+  protected readonly source = inject(DocumentSource).of('field');
+  protected readonly shown = computed(() => this.fields.fields().get(this.mesh().field ?? ''));
+  protected readonly name = computed(() => this.shown()?.name ?? (this.mesh().field === undefined ? 'written here' : 'not here'));
+
+  protected async choose({ id, name }: PickerEntry): Promise<void> {
+    await this.trying(async () => {
+      await this.workbench.load(id);
+      this.change(`Show ${name}`, [['field', id], ['formula']]);
+    });
+  }
+
+  protected async keep(): Promise<void> {
+    const mesh = this.mesh();
+    await this.trying(async () => {
+      const id = newId();
+      await this.api.create(id, newDistanceField(mesh.name, fieldText(mesh)));
+      await this.workbench.load(id);
+      this.change(`Keep ${mesh.name} in the Library`, [['field', id], ['formula']]);
+    });
+  }
+
+  protected async write(): Promise<void> {
+    const { field } = this.mesh();
+    if (field === undefined) return;
+    this.left.emit();
+    await this.trying(() => this.code.showField(field));
+    this.places.workspace.set('code');
+  }
+
+  protected bringHere(): void {
+    const field = this.shown();
+    if (!field) return;
+    if (field.text.length > LONGEST_HERE)
+      this.workbench.tell(
+        `“${field.name}” has ${field.text.length} characters; ${LONGEST_HERE} are the most that a set holds. Duplicate it in the Library instead.`,
+      );
+    else this.change(`Copy ${field.name} into the set`, [['field'], ['formula', field.text]]);
+  }
+
+  private change(label: string, fields: readonly (readonly [name: string, value?: string])[]): void {
+    const changes = fields.map(([name, value]): Change => ({
+      path: ['meshes', this.meshId(), name],
+      ...(value === undefined ? {} : { value }),
+    }));
+    this.store.edit('set', { label, changes });
+  }
+
+  private async trying(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
+    }
+  }
+}
