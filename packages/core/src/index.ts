@@ -63,7 +63,9 @@ export {
 } from './document/rig-edits';
 export { NO_FLOOR } from './document/set';
 export { fieldsOf, withFields } from './document/shown-fields';
-export { newDistanceField } from './field/new-field';
+export { newCodedField, newDistanceField } from './field/new-field';
+export { type WrittenField, writtenField } from './field/written-field';
+export { fieldAsCode, fieldGraph } from './compile/code/field-as-code';
 export {
   dressPart,
   nextOrder,
@@ -148,7 +150,7 @@ export { inOtherLanguage, type Translatable, type Translated } from './compile/c
 export { CODE_PATH, codeDiagnostics, codeKey, isWhole, readCode, VERTICES_PATH } from './compile/code/read-code';
 export { compileMaterial } from './compile/compile-material';
 export { MOST_OUTLETS } from './compile/limits';
-export { DOCK_INLETS } from './compile/dock';
+export { dockInlets } from './compile/dock';
 export { EACH_LIGHT_GROUP } from './compile/each-light-group';
 export { connectionProblem, fittingInlet, fittingOutlet } from './compile/fitting';
 export { portPath } from './compile/flatten';

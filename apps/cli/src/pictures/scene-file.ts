@@ -10,6 +10,7 @@ import {
   newRig,
   newSet,
   withFields,
+  writtenField,
   type BrelvinFile,
   type FileContent,
   type Library,
@@ -32,6 +33,8 @@ export interface SceneFile {
 }
 
 const BENCH = 'bench';
+/** Of a field that stands alone. */
+const FILE = 'file';
 
 /**
  * A material on its set under its light rig, a set, a field, or a light rig on a sphere; of a file that holds less, with what is plain.
@@ -77,11 +80,14 @@ export async function readScene(path: string, given: { readonly set?: string; re
 function withTexts(meshes: StageSet['meshes'], beside: ReadonlyMap<string, BrelvinDocument>, own?: DistanceField): StageSet['meshes'] {
   if (own)
     return Object.fromEntries(
-      Object.entries(meshes).map(([id, mesh]) => [id, mesh.shape === 'field' && !mesh.field ? { ...mesh, formula: own.text } : mesh]),
+      Object.entries(meshes).map(([id, mesh]) => [
+        id,
+        mesh.shape === 'field' && !mesh.field ? { ...mesh, field: FILE, formula: writtenField(own).text } : mesh,
+      ]),
     );
   return withFields(meshes, (id) => {
     const found = beside.get(id);
-    return found?.format === 'brelvin-field' ? found : undefined;
+    return found?.format === 'brelvin-field' ? writtenField(found).text : undefined;
   });
 }
 

@@ -366,6 +366,20 @@ Field differenceGrooved(Field a, Field b, float width, float depth) {
 }
 
 /**
+ * Region: gives what runs in a name of its own, by which parts of a set are dressed. The node is called as the region is.
+ * @kind fieldRegion 1
+ * @family Fields
+ * @words name, part, material id, tag, label, dress
+ * @source the distance as it is, with a number for the name
+ * @given region
+ * @inlet distance number "Distance" = 0
+ * @outlet result field "Field": joints and all that changes a distance keep its region.
+ */
+Field regionOf(float distance, int region) {
+  return Field(distance, region);
+}
+
+/**
  * Morph: a solid on its way to another.
  * @kind fieldMorph 1
  * @family Fields
@@ -378,6 +392,9 @@ Field differenceGrooved(Field a, Field b, float width, float depth) {
  */
 float morphed(float a, float b, float share) {
   return mix(a, b, clamp(share, 0.0, 1.0));
+}
+Field morphed(Field a, Field b, float share) {
+  return Field(morphed(a.distance, b.distance, share), share < 0.5 ? a.region : b.region);
 }
 
 /**
@@ -393,6 +410,9 @@ float morphed(float a, float b, float share) {
 float grown(float distance, float amount) {
   return distance - amount;
 }
+Field grown(Field distance, float amount) {
+  return Field(grown(distance.distance, amount), distance.region);
+}
 
 /**
  * Onion: hollows a solid out to a wall of this thickness, half of it outside.
@@ -406,6 +426,9 @@ float grown(float distance, float amount) {
  */
 float onion(float distance, float thickness) {
   return abs(distance) - max(thickness, 0.0) * 0.5;
+}
+Field onion(Field distance, float thickness) {
+  return Field(onion(distance.distance, thickness), distance.region);
 }
 
 /**
@@ -421,4 +444,7 @@ float onion(float distance, float thickness) {
  */
 float displaced(float distance, float amount, float steepest) {
   return (distance - amount) / (1.0 + max(steepest, 0.0));
+}
+Field displaced(Field distance, float amount, float steepest) {
+  return Field(displaced(distance.distance, amount, steepest), distance.region);
 }

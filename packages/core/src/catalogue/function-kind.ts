@@ -3,6 +3,7 @@ import { FLOAT, typeName, VEC2, VEC3, VEC4, type StructType, type Type } from '.
 import type { Documentation } from '../language';
 import type { InletSpec, Meaning, OutletSpec } from './kind';
 import { readInlet, readOutlet } from './read-kind';
+import { isTakenApart } from './whole-structs';
 
 /** Types that ribbons carry. */
 const TYPES = new Set([FLOAT, VEC2, VEC3, VEC4].map(typeName));
@@ -59,8 +60,9 @@ function outletsOf(result: Type, documentation?: Documentation): OutletSpec[] | 
       .map((each) => [each.name, each]),
   );
   const named = (outlets: OutletSpec[] | undefined): OutletSpec[] | undefined => outlets?.map((each) => told.get(each.name) ?? each);
-  if (result.kind === 'struct' && result.name !== 'Lit') return named(fieldsOf(result));
-  if (result.kind === 'struct') return named([{ name: 'result', label: 'Light', meaning: 'light', help: '' }]);
+  if (isTakenApart(result)) return named(fieldsOf(result));
+  if (typeName(result) === 'Lit') return named([{ name: 'result', label: 'Light', meaning: 'light', help: '' }]);
+  if (typeName(result) === 'Field') return named([{ name: 'result', label: 'Field', meaning: 'field', help: '' }]);
   return TYPES.has(typeName(result)) ? named([{ name: 'result', label: 'Result', meaning: meaningOf('', result), help: '' }]) : undefined;
 }
 

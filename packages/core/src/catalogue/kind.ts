@@ -17,6 +17,7 @@ export type Meaning =
   | 'directionToEye'
   | 'colour'
   | 'light'
+  | 'field'
   | 'stops'
   | 'image'
   /** Six images of a cube, read by direction. */
@@ -94,6 +95,8 @@ export const POINTER_KIND = 'pointerOver';
 export const CODE_KIND = 'code';
 /** Stands only in groups that run once for each light; its function is given the light's number. */
 export const THIS_LIGHT_KIND = 'thisLight';
+/** Names what runs into it; its function is given the region's number. */
+export const REGION_KIND = 'fieldRegion';
 /** What runs into it is computed at the vertices, and comes to the pixels in between. */
 export const CARRY_KIND = 'carry';
 /** Inlets of this meaning take the image that their node names. */

@@ -1,6 +1,7 @@
 import type { IrFunction } from '../ir/ir';
 import { BOOL, sameType } from '../ir/types';
 import type { Documentation } from '../language';
+import { isTakenApart } from './whole-structs';
 import type { FeatureSpec, InletDefault, InletSpec, Meaning, NodeKind, OutletSpec } from './kind';
 
 const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
@@ -17,6 +18,7 @@ const MEANINGS: ReadonlySet<string> = new Set<Meaning>([
   'directionToEye',
   'colour',
   'light',
+  'field',
   'stops',
   'image',
   'cubeImage',
@@ -65,7 +67,7 @@ export function readKind(documentation: Documentation, overloads: readonly IrFun
   if (given.join() !== parameters.splice(parameters.length - given.length).join()) complain(`@given must name the last parameters`);
   if (parameters.join() !== inlets.map((inlet) => inlet.name).join()) complain(`inlets must be ${parameters.join(', ')}`);
   const { result } = first ?? complain('no function');
-  const fields = result.kind === 'struct' && result.name !== 'Lit' ? result.fields.map((field) => field.name) : ['result'];
+  const fields = isTakenApart(result) ? result.fields.map((field) => field.name) : ['result'];
   if (fields.join() !== outlets.map((outlet) => outlet.name).join()) complain(`outlets must be ${fields.join(', ')}`);
   if (!/^\d+$/.test(rev)) complain('needs a revision number');
   return {

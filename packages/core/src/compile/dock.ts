@@ -1,5 +1,6 @@
 import type { RibbonType } from '@brelvin/contract';
 import type { InletSpec } from '../catalogue/kind';
+import type { MaterialSource } from '../document/material';
 
 /** The places at the Stage's edge where a material's results arrive. */
 export const DOCK_INLETS: readonly (InletSpec & { readonly type: RibbonType })[] = [
@@ -44,3 +45,20 @@ export const DOCK_INLETS: readonly (InletSpec & { readonly type: RibbonType })[]
     help: 'How far each vertex is moved, in metres of world space. The nodes of “Shape” give such offsets; normals follow.',
   },
 ];
+
+/** Where the graph of a field ends. */
+const FIELD_DOCK: typeof DOCK_INLETS = [
+  {
+    name: 'field',
+    label: 'Field',
+    meaning: 'field',
+    type: 'field',
+    default: { value: [1] },
+    help: 'How far the surface is from each place, below 0 inside, and whose region it is. A plain distance has no region.',
+  },
+];
+
+/** The places at the edge of a graph: a material's, or a field's. */
+export function dockInlets({ field }: Pick<MaterialSource, 'field'>): typeof DOCK_INLETS {
+  return field ? FIELD_DOCK : DOCK_INLETS;
+}

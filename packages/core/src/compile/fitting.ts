@@ -7,6 +7,7 @@ import { titleOfNode } from './group-kind';
 import { resolveGraph, type GraphProblem } from './resolve';
 import { conversion, ribbonType } from './ribbon-type';
 import type { TypedGraph } from './typed-graph';
+import { isTakenApart } from '../catalogue/whole-structs';
 
 interface Fit {
   readonly name: string;
@@ -59,7 +60,7 @@ export function kindOutletTypes(kind: NodeKind, name: string): RibbonType[] {
   if (kind.id === PARAMETER_KIND) return ['number', 'colour', 'stops'];
   if (kind.overloads.length === 0) return [outlet.type ?? 'number'];
   return kind.overloads.flatMap(({ result }) => {
-    const field = result.kind === 'struct' && result.name !== 'Lit' ? result.fields.find((each) => each.name === name)?.type : result;
+    const field = isTakenApart(result) ? result.fields.find((each) => each.name === name)?.type : result;
     return field ? [ribbonType(field, outlet.meaning)] : [];
   });
 }

@@ -1,14 +1,23 @@
 import type { RibbonType } from '@brelvin/contract';
 import { functionOfKind } from '../catalogue/function-library';
-import { CARRY_KIND, POINTER_KIND, THIS_LIGHT_KIND, type Catalogue, type InletDefault, type InletSpec } from '../catalogue/kind';
+import {
+  CARRY_KIND,
+  POINTER_KIND,
+  REGION_KIND,
+  THIS_LIGHT_KIND,
+  type Catalogue,
+  type InletDefault,
+  type InletSpec,
+} from '../catalogue/kind';
 import type { MaterialSource } from '../document/material';
 import { DOCK } from '../document/graph';
-import { call, construct, float, global, local, signatureOf } from '../ir/build';
+import { call, constant, construct, float, global, local, member, signatureOf } from '../ir/build';
 import type { Declare, Expression, Global, IrFunction, Module } from '../ir/ir';
-import { sameType, VEC3, VEC4, type Type } from '../ir/types';
+import { INT, sameType, VEC3, VEC4, type Type } from '../ir/types';
 import { walkExpression } from '../ir/walk';
 import { LightLoops, lightSum, sumFunction, LIGHT_INDEX, type LightSum } from './light-loops';
-import { conversion, irType, outletValue, type ConversionFunctions } from './ribbon-type';
+import { Regions } from './regions';
+import { conversion, irType, outletValue, type ConversionFunctions, type RibbonStructs } from './ribbon-type';
 import type { ResolvedGraph, ResolvedInlet, ResolvedNode } from './resolve';
 import type { NodeHome } from './flatten';
 import { constantOf, documentNumbers, SlotAllocator, slotNumbers, type SlotSource } from './slots';
@@ -59,6 +68,7 @@ export class SharedLowering {
   readonly images: ProgramImage[] = [];
   readonly carried: Carried[] = [];
   readonly loops: LightLoops;
+  readonly regions = new Regions();
 
   constructor(
     readonly resolved: ResolvedGraph,
@@ -87,7 +97,7 @@ export class StageLowering {
   private readonly names = new Map<string, number>();
   private readonly surfaces = new Map<string, Expression>();
   private readonly functions: ConversionFunctions;
-  private readonly lit: Type;
+  private readonly structs: RibbonStructs;
   private readonly resolved: ResolvedGraph;
   private readonly material: MaterialSource;
   private readonly catalogue: Catalogue;
@@ -101,11 +111,16 @@ export class StageLowering {
   ) {
     const { resolved, material, catalogue, library } = shared;
     [this.resolved, this.material, this.catalogue, this.library] = [resolved, material, catalogue, library];
-    const lit = library.structs.get('Lit');
-    if (!lit) throw new ReferenceError('the shader library must define Lit');
-    this.lit = lit;
+    const [lit, field] = [library.structs.get('Lit'), library.structs.get('Field')];
+    if (!lit || !field) throw new ReferenceError('the shader library must define Lit and Field');
+    this.structs = { lit, field };
     const caller = (name: string, type: Type) => (value: Expression) => call(this.libraryFunction(name, type), [value]);
-    this.functions = { luminance: caller('luminanceOf', VEC3), total: caller('totalLight', lit), emitted: caller('emitted', VEC3) };
+    this.functions = {
+      luminance: caller('luminanceOf', VEC3),
+      total: caller('totalLight', lit),
+      emitted: caller('emitted', VEC3),
+      unnamed: (value) => construct(field, [value, constant(INT, [0])]),
+    };
     for (const node of resolved.nodes.values()) if (reached.has(node.id)) this.node(node);
   }
 
@@ -131,6 +146,7 @@ export class StageLowering {
     const given = from?.outlets[outlet];
     if (!source || !given || given === 'image' || given === 'cubeImage' || given === 'stops' || this.isPerLight(source)) return undefined;
     const value = from.port || !from.overload ? source : outletValue(source, outlet);
+    if (given === 'field') return construct(VEC4, [member(value, 'distance')]);
     return given === 'vec2' ? construct(VEC4, [value, float(0), float(1)]) : conversion(given, 'vec4')?.build(value, this.functions);
   }
 
@@ -156,7 +172,7 @@ export class StageLowering {
     }
     if (!overload) {
       const source: SlotSource = kind.id === POINTER_KIND ? { from: 'pointer' } : { from: 'parameter', parameter: node?.parameter ?? '' };
-      this.values.set(id, this.slot(irType(outlets['result'] ?? 'number', this.lit), source, { home: resolved.home, inlet: 'result' }));
+      this.values.set(id, this.slot(irType(outlets['result'] ?? 'number', this.structs), source, { home: resolved.home, inlet: 'result' }));
       return;
     }
     if (kind.id === CARRY_KIND && this.stage === 'pixel') {
@@ -165,6 +181,7 @@ export class StageLowering {
     }
     const args = inlets.map((inlet) => this.inlet(resolved, inlet));
     if (kind.id === THIS_LIGHT_KIND) args.push(LIGHT_INDEX);
+    if (kind.id === REGION_KIND) args.push(constant(INT, [this.shared.regions.numberOf(resolved)]));
     this.values.set(id, this.declare(functionOfKind(kind.id) ?? kind.id, call(overload, args), id, loop));
   }
 
@@ -222,9 +239,7 @@ export class StageLowering {
     if (inlet.ribbon) this.values.set(resolved.id, this.inlet(resolved, inlet));
     else {
       const source: SlotSource = { from: 'inlet', home: port.home, inlet: port.inlet, fallback: numbers };
-      const type = inlet.type === 'light' ? 'number' : inlet.type;
-      const value = this.slot(irType(type, this.lit), source, { home: port.home, inlet: port.inlet });
-      this.values.set(resolved.id, inlet.type === 'light' ? (conversion('number', 'light')?.build(value, this.functions) ?? value) : value);
+      this.values.set(resolved.id, this.openValue(inlet.type, source, { home: port.home, inlet: port.inlet }));
     }
   }
 
@@ -248,7 +263,7 @@ export class StageLowering {
   }
 
   private inlet(at: Pick<ResolvedNode, 'id' | 'home' | 'node'>, { spec, type, ribbon }: ResolvedInlet): Expression {
-    const wanted = irType(type, this.lit);
+    const wanted = irType(type, this.structs);
     if (type === 'image' || type === 'cubeImage') return this.image(at.node?.image, type);
     if (!ribbon) return this.openInlet(at, spec, type, wanted);
     const from = this.resolved.nodes.get(ribbon.from);
@@ -274,19 +289,23 @@ export class StageLowering {
     const cube = type === 'cubeImage';
     let index = images.findIndex((each) => each.image === image && (each.cube ?? false) === cube);
     if (index < 0) index = images.push({ sampler: `image${images.length}`, image, ...(cube ? { cube } : {}) }) - 1;
-    return global(`image${index}`, irType(type, this.lit));
+    return global(`image${index}`, irType(type, this.structs));
   }
 
   private openInlet(at: Pick<ResolvedNode, 'id' | 'home' | 'node'>, spec: InletSpec, type: RibbonType, wanted: Type): Expression {
     const place: BakedInlet = { home: at.home, inlet: spec.name };
     if (!('surface' in spec.default)) {
-      // A number that is due as light is a grey emission.
-      const slotType = type === 'light' ? irType('number', this.lit) : wanted;
-      const slot = this.slot(slotType, { from: 'inlet', ...place, fallback: spec.default.value }, place);
-      return type === 'light' ? (conversion('number', 'light')?.build(slot, this.functions) ?? slot) : slot;
+      return this.openValue(type, { from: 'inlet', ...place, fallback: spec.default.value }, place);
     }
     if (at.node?.values[spec.name] !== undefined) return this.slot(wanted, { from: 'inlet', ...place, fallback: [0] }, place);
     return this.surface(this.isOnSecondUv(at, spec) ? { surface: SECOND_UV } : spec.default, wanted);
+  }
+
+  /** A number that is due as light is a grey emission, as a field a distance. */
+  private openValue(type: RibbonType, source: SlotSource, place: BakedInlet): Expression {
+    const whole = type === 'light' || type === 'field';
+    const slot = this.slot(irType(whole ? 'number' : type, this.structs), source, place);
+    return whole ? (conversion('number', type)?.build(slot, this.functions) ?? slot) : slot;
   }
 
   /** Whether an inlet wants the mesh's UV, and the image that its node reads lies on the second set. */
@@ -302,7 +321,7 @@ export class StageLowering {
     const known = this.values.get(`${id}/second`);
     if (known) return known;
     const args = inlets.map((inlet) =>
-      inlet === uv ? this.surface({ surface: SECOND_UV }, irType(uv.type, this.lit)) : this.inlet(transform, inlet),
+      inlet === uv ? this.surface({ surface: SECOND_UV }, irType(uv.type, this.structs)) : this.inlet(transform, inlet),
     );
     const value = this.declare(kind.id, call(overload, args), `${id}/second`);
     this.values.set(`${id}/second`, value);

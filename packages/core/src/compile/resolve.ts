@@ -16,12 +16,13 @@ import type { MaterialSource } from '../document/material';
 import { incomingRibbons, type IncomingRibbon, type IncomingRibbons } from '../document/incoming-ribbons';
 import type { IrFunction } from '../ir/ir';
 import { nearestName } from '../language';
-import { DOCK_INLETS } from './dock';
+import { dockInlets } from './dock';
 import { flattenGraph, PORT_INLET, type FlatGraph, type NodeHome, type PortNode } from './flatten';
 import { orderAgain, orderGraph, rewiredNodes } from './graph-order';
 import { groupKind, portSpec } from './group-kind';
 import { LightLoops } from './light-loops';
 import { conversion, misfitMessage, ribbonType } from './ribbon-type';
+import { isTakenApart } from '../catalogue/whole-structs';
 
 /** What a single number cannot stand for. */
 const DIRECTIONAL: ReadonlySet<Meaning> = new Set<Meaning>(['normal', 'directionToLight', 'directionToEye']);
@@ -106,7 +107,7 @@ class GraphResolver {
 
   constructor(
     private readonly flat: FlatGraph,
-    private readonly material: Pick<Material, 'parameters'>,
+    private readonly material: Pick<MaterialSource, 'parameters' | 'field'>,
     private readonly catalogue: Catalogue,
     private readonly before?: ResolvedGraph,
   ) {
@@ -155,7 +156,7 @@ class GraphResolver {
       if (id !== DOCK && !Object.hasOwn(all, id)) this.say(id, undefined, 'A ribbon runs into a node that is not there.');
     }
     for (const [id, { node, group }] of flat.instances) this.instances.set(id, this.instance(id, node, groupKind(catalogue, group)));
-    const dock = this.inlets(DOCK, DOCK_INLETS, ({ type }) => type);
+    const dock = this.inlets(DOCK, dockInlets(this.material), ({ type }) => type);
     const { nodes, instances, problems } = this;
     return { nodes, instances, dock, incoming, problems, flat, order: cycle ? undefined : order };
   }
@@ -335,8 +336,7 @@ class GraphResolver {
     const fromColour = generic && inlets.some((inlet) => inlet.ribbon && this.sourceType(inlet.ribbon) === 'colour');
     return Object.fromEntries(
       kind.outlets.map((outlet) => {
-        const field =
-          result.kind === 'struct' && result.name !== 'Lit' ? result.fields.find((each) => each.name === outlet.name)?.type : result;
+        const field = isTakenApart(result) ? result.fields.find((each) => each.name === outlet.name)?.type : result;
         const type = ribbonType(field ?? result, outlet.meaning);
         return [outlet.name, type === 'vec3' && fromColour ? 'colour' : type];
       }),
@@ -354,6 +354,7 @@ const OPEN_COST: Readonly<Record<RibbonType, number>> = {
   colour: 0.1,
   vec4: 0.1,
   light: 0.3,
+  field: 0.2,
   stops: 0,
   image: 0,
   cubeImage: 0,

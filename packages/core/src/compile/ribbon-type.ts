@@ -1,8 +1,9 @@
 import type { RibbonType } from '@brelvin/contract';
 import type { Meaning } from '../catalogue/kind';
+import { isTakenApart } from '../catalogue/whole-structs';
 import { construct, float, member, swizzle } from '../ir/build';
 import type { Expression } from '../ir/ir';
-import { FLOAT, VEC2, VEC3, VEC4, typeName, type Type } from '../ir/types';
+import { FLOAT, VEC2, VEC3, VEC4, typeName, type StructType, type Type } from '../ir/types';
 
 /** The ribbon type of a value of this IR type that means this. */
 export function ribbonType(type: Type, meaning: Meaning): RibbonType {
@@ -19,6 +20,8 @@ export function ribbonType(type: Type, meaning: Meaning): RibbonType {
       return 'vec4';
     case 'Lit':
       return 'light';
+    case 'Field':
+      return 'field';
     case 'sampler2D':
       return 'image';
     case 'samplerCube':
@@ -28,7 +31,13 @@ export function ribbonType(type: Type, meaning: Meaning): RibbonType {
   }
 }
 
-export function irType(type: RibbonType, lit: Type): Type {
+/** The library's structs that travel along ribbons. */
+export interface RibbonStructs {
+  readonly lit: StructType;
+  readonly field: StructType;
+}
+
+export function irType(type: RibbonType, { lit, field }: RibbonStructs): Type {
   const types: Record<RibbonType, Type> = {
     number: FLOAT,
     vec2: VEC2,
@@ -36,6 +45,7 @@ export function irType(type: RibbonType, lit: Type): Type {
     colour: VEC3,
     vec4: VEC4,
     light: lit,
+    field,
     stops: { kind: 'array', element: VEC4, length: 8 },
     image: { kind: 'sampler', name: 'sampler2D' },
     cubeImage: { kind: 'sampler', name: 'samplerCube' },
@@ -45,7 +55,7 @@ export function irType(type: RibbonType, lit: Type): Type {
 
 /** How many threads a ribbon of this type shows: its components. */
 export function threadCount(type: RibbonType): number {
-  return { number: 1, vec2: 2, vec3: 3, colour: 3, vec4: 4, light: 3, stops: 4, image: 4, cubeImage: 4 }[type];
+  return { number: 1, vec2: 2, vec3: 3, colour: 3, vec4: 4, light: 3, field: 2, stops: 4, image: 4, cubeImage: 4 }[type];
 }
 
 /** A conversion that happens by itself, and shows on the ribbon. */
@@ -62,6 +72,8 @@ export interface ConversionFunctions {
   readonly luminance: (colour: Expression) => Expression;
   readonly total: (lit: Expression) => Expression;
   readonly emitted: (colour: Expression) => Expression;
+  /** A distance without a region. */
+  readonly unnamed: (distance: Expression) => Expression;
 }
 
 const SAME: Conversion = { cost: 0, label: '', build: (value) => value };
@@ -86,12 +98,17 @@ const luminance: Conversion = { cost: 8, label: 'luminance', build: (value, { lu
 const total: Conversion = { cost: 10, label: 'sum of terms', build: (value, { total }) => total(value) };
 const emission: Conversion = { cost: 4, label: 'emission', build: (value, { emitted }) => emitted(value) };
 
+/** Of the region that is called 0. */
+const unnamed: Conversion = { cost: 2, label: '', build: (value, { unnamed }) => unnamed(value) };
+const distance: Conversion = { cost: 3, label: 'distance', build: (value) => member(value, 'distance') };
+
 const CONVERSIONS: Readonly<Record<RibbonType, Partial<Record<RibbonType, Conversion>>>> = {
   number: {
     vec2: spread(2),
     vec3: spread(3),
     colour: spread(3),
     vec4: spread(4),
+    field: unnamed,
     light: { cost: 6, label: 'emission', build: (value, { emitted }) => emitted(construct(VEC3, [value])) },
   },
   vec2: {
@@ -113,6 +130,10 @@ const CONVERSIONS: Readonly<Record<RibbonType, Partial<Record<RibbonType, Conver
     number: { cost: 14, label: 'luminance', build: (value, functions) => functions.luminance(functions.total(value)) },
     vec4: { cost: 12, label: 'sum of terms', build: (value, { total }) => construct(VEC4, [total(value), float(1)]) },
   },
+  field: {
+    number: distance,
+    light: { cost: 9, label: 'emission', build: (value, { emitted }) => emitted(construct(VEC3, [member(value, 'distance')])) },
+  },
   stops: {},
   image: {},
   cubeImage: {},
@@ -131,6 +152,7 @@ export function misfitMessage(from: RibbonType, to: RibbonType): string {
     vec4: 'four numbers',
     colour: 'a colour',
     light: 'light',
+    field: 'a field',
     stops: 'gradient stops',
     image: 'an image',
     cubeImage: 'a cube image',
@@ -144,5 +166,5 @@ export function misfitMessage(from: RibbonType, to: RibbonType): string {
 
 /** A struct outlet or the whole value. */
 export function outletValue(value: Expression, outlet: string): Expression {
-  return outlet === 'result' && !(value.type.kind === 'struct' && value.type.name !== 'Lit') ? value : member(value, outlet);
+  return outlet === 'result' && !isTakenApart(value.type) ? value : member(value, outlet);
 }

@@ -1,4 +1,4 @@
-import type { DistanceField, SetMesh, StageSet } from '@brelvin/contract';
+import type { SetMesh, StageSet } from '@brelvin/contract';
 
 type Meshes = StageSet['meshes'];
 
@@ -11,12 +11,12 @@ export function fieldsOf({ meshes }: Pick<StageSet, 'meshes'>): ReadonlySet<stri
  * Meshes with the texts of the fields that they show; one without a text shows a field that is not there. Nothing that is as
  * it was is another object.
  */
-export function withFields(meshes: Meshes, find: (id: string) => Pick<DistanceField, 'text'> | undefined): Meshes {
+export function withFields(meshes: Meshes, textOf: (id: string) => string | undefined): Meshes {
   if (fieldsOf({ meshes }).size === 0) return meshes;
   return Object.fromEntries(
     Object.entries(meshes).map(([id, mesh]) => [
       id,
-      mesh.shape === 'field' && mesh.field !== undefined ? withText(mesh, find(mesh.field)?.text) : mesh,
+      mesh.shape === 'field' && mesh.field !== undefined ? withText(mesh, textOf(mesh.field)) : mesh,
     ]),
   );
 }

@@ -3,8 +3,10 @@ import { newRig, newSet } from '@brelvin/core';
 import { RecentMaterials } from '../shared/documents/recent-materials';
 import { Workbench } from '../shared/documents/workbench';
 import { SourceEditor } from './code/source-editor';
+import { FieldPlaces } from './code/field-places';
 import { FunctionBinding } from './code/function-binding';
 import { Comparison } from './compare/comparison';
+import { GraphEditor } from './editors/graph-editor';
 import { BenchPlaces } from './layout/bench-places';
 import { OutletInspector } from './looking/outlet-inspector';
 import { Probes } from './looking/probes';
@@ -21,6 +23,8 @@ export class BenchOpener {
   private readonly beside = inject(BesideOpener);
   private readonly functions = inject(FunctionBinding);
   private readonly fields = inject(OpenFields);
+  private readonly fieldPlaces = inject(FieldPlaces);
+  private readonly editor = inject(GraphEditor);
   private readonly code = inject(SourceEditor);
   private readonly compare = inject(Comparison);
   private readonly materials = inject(StageMaterials);
@@ -50,15 +54,14 @@ export class BenchOpener {
         return;
       }
       this.store.put('material', id);
-      const reads = material.code ?? named.function ?? named.field;
-      this.places.workspace.set(show ?? (reads === undefined ? 'graph' : 'code'));
+      this.places.workspace.set(show ?? (material.code || named.function !== undefined ? 'code' : 'graph'));
       if (named.function !== undefined) await this.code.showFunction(named.function);
-      if (named.field !== undefined) await this.code.showField(named.field);
       this.materials.setBench(id);
       await Promise.all([
         this.beside.open('set', material.seenIn.set, newSet('Plain sphere')),
         this.beside.open('rig', material.seenIn.rig, newRig('North window')),
       ]);
+      if (named.field !== undefined && (await this.workbench.load(named.field))) await this.fieldPlaces.show(named.field);
       this.recents.opened(id);
       document.title = `${material.name} · Brelvin`;
     } catch (error) {
@@ -70,6 +73,7 @@ export class BenchOpener {
     this.workbench.closeAll();
     this.functions.letGo();
     this.fields.letGo();
+    this.editor.showGraphOf(undefined);
     this.code.clear();
     this.compare.stop();
     this.outlets.stopPeek();

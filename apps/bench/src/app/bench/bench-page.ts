@@ -9,6 +9,7 @@ import { SourceEditor } from './code/source-editor';
 import { BudgetShelf } from './cost/budget-shelf';
 import { CostWatch } from './cost/cost-watch';
 import { MeasuredCosts } from './cost/measured-costs';
+import { FieldPlaces } from './code/field-places';
 import { FunctionBinding } from './code/function-binding';
 import { BenchCommands } from './commands/bench-commands';
 import { CommandList } from './commands/command-list';
@@ -77,6 +78,7 @@ import { Workspace } from './page/workspace';
     LinkedImages,
     MapSetEditor,
     OutletInspector,
+    FieldPlaces,
     OpenFields,
     OwnSurroundings,
     Probes,

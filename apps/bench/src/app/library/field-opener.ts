@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { newDistanceField, newMaterial, newMesh, newSet, ownName } from '@brelvin/core';
+import { newCodedField, newDistanceField, newMaterial, newMesh, newSet, ownName } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { newId } from '../shared/documents/new-id';
 import { NewMaterials } from './new-materials';
@@ -11,9 +11,9 @@ export class FieldOpener {
   private readonly materials = inject(NewMaterials);
 
   /** @returns its id @throws ApiFailure */
-  async make(name: string): Promise<string> {
+  async make(name: string, as: 'graph' | 'code'): Promise<string> {
     const id = newId();
-    await this.api.create(id, newDistanceField(name));
+    await this.api.create(id, as === 'code' ? newCodedField(name) : newDistanceField(name));
     return id;
   }
 

@@ -135,7 +135,7 @@ export class LibraryPage {
       }
       const name = await this.freeName(`New ${this.word()}`);
       if (shelf === 'field') {
-        await this.goToField(await this.fields.make(name), name);
+        await this.beginField(name, 'graph');
         return;
       }
       if (shelf === 'set') await this.api.create(newId(), newSet(name));
@@ -147,6 +147,15 @@ export class LibraryPage {
       }
       this.list.refresh();
     });
+  }
+
+  /** A field that is written as code. */
+  protected async createCoded(): Promise<void> {
+    await this.work(async () => this.beginField(await this.freeName('New field'), 'code'));
+  }
+
+  private async beginField(name: string, as: 'graph' | 'code'): Promise<void> {
+    await this.goToField(await this.fields.make(name, as), name);
   }
 
   /** A function or a field is written beside a material on which it is seen. */

@@ -11,6 +11,7 @@ import {
   renderDocument,
   THUMBNAIL,
   withFields,
+  writtenField,
   type AssetReader,
   type Studio,
 } from '@brelvin/core';
@@ -91,7 +92,7 @@ export class ThumbnailMaker {
   /** A material in its set; a field alone, in a plain one. */
   private async sceneOf(document: BrelvinDocument): Promise<{ material: Material; set: StageSet; rig: LightRig; whole: boolean }> {
     if (document.format === 'brelvin-field') {
-      const mesh = newMesh('field', {}, { formula: document.text });
+      const mesh = newMesh('field', {}, { field: '-', formula: writtenField(document).text });
       return { material: newMaterial(''), set: { ...newSet(''), meshes: { mesh } }, rig: newRig(''), whole: true };
     }
     const material = document as Material;
@@ -99,12 +100,12 @@ export class ThumbnailMaker {
       this.beside<StageSet>(material.seenIn.set, newSet('')),
       this.beside<LightRig>(material.seenIn.rig, newRig('')),
     ]);
-    const fields = new Map<string, DistanceField>();
+    const texts = new Map<string, string | undefined>();
     for (const field of fieldsOf(set)) {
       const found = await this.beside<DistanceField | undefined>(field, undefined);
-      if (found) fields.set(field, found);
+      texts.set(field, found && writtenField(found).text);
     }
-    return { material, set: { ...set, meshes: withFields(set.meshes, (each) => fields.get(each)) }, rig, whole: false };
+    return { material, set: { ...set, meshes: withFields(set.meshes, (each) => texts.get(each)) }, rig, whole: false };
   }
 
   private async materialsOn(set: StageSet, id: string, material: Material): Promise<Map<string, Material>> {

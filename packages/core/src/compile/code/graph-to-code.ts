@@ -28,6 +28,7 @@ import { constantOf, documentNumbers, type Slot } from '../slots';
 import { graphProblems, lowerStages, type LoweredStages } from '../stages';
 import type { LoweredStage } from '../lower';
 import { setMaterialCode } from './code-edits';
+import { writeFunction, writeFunctions } from './written-functions';
 import type { GraphAsCode } from './graph-as-code';
 import { graphInWgsl } from './graph-in-wgsl';
 
@@ -90,7 +91,7 @@ class GraphWriter {
     shared.slots.slots.forEach((slot) => this.uniform(slot));
     shared.images.forEach((each) => this.image(each));
     shared.carried.forEach(({ global, node }) => this.out.line(`out ${typeName(global.type)} ${global.name};`, { path: node }));
-    this.ownFunctions();
+    writeFunctions(this.own, this.module, this.names, this.out);
     if (vertex) this.shape(vertex);
     this.sums(pixel);
     const [colour, emission, ...more] = this.results(pixel);
@@ -204,30 +205,6 @@ class GraphWriter {
     };
   }
 
-  /** Functions that were typed into nodes, with their structs. */
-  private ownFunctions(): void {
-    const structs = new Map<string, StructType>();
-    const note = (type: Type): void => {
-      const element = type.kind === 'array' ? type.element : type;
-      if (element.kind !== 'struct' || this.module.structs.has(element.name)) return;
-      element.fields.forEach((field) => note(field.type));
-      structs.set(element.name, element);
-    };
-    for (const { body, parameters, result } of this.own) {
-      [result, ...parameters.map(({ type }) => type)].forEach(note);
-      walkStatements(body, (statement) => {
-        if (statement.op === 'declare') note(statement.type);
-        for (const expression of expressionsOf(statement)) walkExpression(expression, ({ type }) => note(type));
-      });
-    }
-    for (const struct of structs.values()) {
-      this.out.line(`struct ${struct.name} {`);
-      this.out.indented(() => struct.fields.forEach(({ type, name }) => this.out.line(`${printType(type, this.names)} ${name};`)));
-      this.out.line('};');
-    }
-    this.own.forEach((each) => this.function(functionHead(each, this.names), each.body, each.origin.path));
-  }
-
   private get names(): PrintedNames {
     return {
       functionOf: (signature) => this.module.functions.get(signature)?.name ?? signature.slice(0, signature.indexOf('(')),
@@ -239,10 +216,7 @@ class GraphWriter {
   }
 
   private function(head: string, body: readonly Statement[], path?: string): void {
-    this.out.line('');
-    this.out.line(`${head} {`, path === undefined ? undefined : { path });
-    this.out.indented(() => printStatements(body, this.names, this.out));
-    this.out.line('}');
+    writeFunction(head, body, this.names, this.out, path);
   }
 
   private get context(): { functions: Module['functions'] } {

@@ -49,14 +49,14 @@ import type { PanelEntry } from '../registry/panel-entry';
       }
       <p class="hint">Formula: {{ known.source }}</p>
     } @else if (problems().length === 0 && editor.group() === undefined) {
-      <h3 class="about-title">{{ editor.material().name }}</h3>
+      <h3 class="about-title">{{ editor.subject().name }}</h3>
       <dl class="about-material">
         @for (line of summary(); track line.label) {
           <dt>{{ line.label }}</dt>
           <dd>{{ line.words }}</dd>
         }
       </dl>
-      @if (editor.material().code) {
+      @if (editor.subject().code) {
         <p class="hint">Point at a name in the code to read what it means. Press <kbd>?</kbd> for the keys.</p>
       } @else {
         <p class="hint">Select a node to read what it does. Press <kbd>?</kbd> for the keys.</p>
@@ -70,7 +70,7 @@ export class AboutPanel {
   protected readonly problems = this.result.problems;
   protected readonly editor = inject(GraphEditor);
   private readonly view = inject(GraphView);
-  protected readonly summary = computed(() => summaryOf(this.editor.material(), this.result.rates()));
+  protected readonly summary = computed(() => summaryOf(this.editor.subject(), this.result.rates()));
   protected readonly kind = computed(() => {
     const [id] = this.view.selection();
     return id === undefined ? undefined : this.editor.typed().kind(id);

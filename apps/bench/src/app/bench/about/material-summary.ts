@@ -1,5 +1,5 @@
 import type { Material } from '@brelvin/contract';
-import { inletOf, DOCK, DOCK_INLETS, type Rate } from '@brelvin/core';
+import { inletOf, DOCK, dockInlets, type MaterialSource, type Rate } from '@brelvin/core';
 
 export interface SummaryLine {
   readonly label: string;
@@ -42,7 +42,8 @@ function line(label: string, words: string): SummaryLine | undefined {
   return words ? { label, words } : undefined;
 }
 
-function docked({ surface }: Material): string {
+function docked(material: MaterialSource): string {
+  const { surface } = material;
   const taken = new Set(
     Object.keys(surface.ribbons)
       .map(inletOf)
@@ -50,7 +51,8 @@ function docked({ surface }: Material): string {
       .map(({ inlet }) => inlet),
   );
   return (
-    DOCK_INLETS.filter(({ name }) => taken.has(name))
+    dockInlets(material)
+      .filter(({ name }) => taken.has(name))
       .map(({ label }) => label)
       .join(', ') || 'nothing runs into it yet'
   );

@@ -98,13 +98,13 @@ export class CheckRunner {
 
   /** Switches a check off for the place of a finding. */
   silence(finding: Finding): void {
-    this.editor.do(silence(silenceKey(finding), true));
+    this.editor.change(silence(silenceKey(finding), true));
   }
 
   /** Switches all checks on again everywhere. */
   speak(): void {
     const changes = Object.keys(this.editor.material().silenced).flatMap((key) => silence(key, false).changes);
-    this.editor.do({ label: 'Switch all checks on', changes });
+    this.editor.change({ label: 'Switch all checks on', changes });
   }
 }
 

@@ -317,7 +317,7 @@ export class SourceEditor {
     const material = this.material();
     if (!material?.code) return;
     const code: MaterialCode = sheet.kind === 'vertices' ? { ...material.code, vertices: text } : { ...material.code, text };
-    this.graph.do(setMaterialCode(material, code), this.gesture);
+    this.graph.change(setMaterialCode(material, code), this.gesture);
   }
 
   /** The function that was written is called in the Library as in its text, where that name is free. */
@@ -387,7 +387,7 @@ export class SourceEditor {
         changes: [{ path: ['text'], value: made.text }],
       });
     else if (material?.code)
-      this.graph.do(setMaterialCode(material, { text: made.text, vertices: made.vertices }, `Write the code in ${made.language}`));
+      this.graph.change(setMaterialCode(material, { text: made.text, vertices: made.vertices }, `Write the code in ${made.language}`));
   }
 
   /** Begins a vertex stage of the material's own, from which the pixel stage gets what it reads. */
@@ -400,7 +400,7 @@ export class SourceEditor {
       this.workbench.tell(code);
       return;
     }
-    this.graph.do(setMaterialCode(material, code, 'Add a vertex stage'));
+    this.graph.change(setMaterialCode(material, code, 'Add a vertex stage'));
     this.show({ kind: 'vertices' });
   }
 
@@ -409,7 +409,7 @@ export class SourceEditor {
     this.flush();
     const material = this.material();
     if (!material?.code) return;
-    this.graph.do(setMaterialCode(material, { text: material.code.text }, 'Take the vertex stage away'));
+    this.graph.change(setMaterialCode(material, { text: material.code.text }, 'Take the vertex stage away'));
     this.show({ kind: 'pixels' });
   }
 

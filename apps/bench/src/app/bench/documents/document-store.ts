@@ -28,7 +28,7 @@ export class DocumentStore {
   readonly rigId = this.ids.rig.asReadonly();
   readonly material = this.watching<Material>(this.materialId);
   private readonly storedSet = this.watching<StageSet>(this.setId);
-  private readonly shownMeshes = computed(() => withFields(this.storedSet()?.meshes ?? {}, (id) => this.fields.fields().get(id)));
+  private readonly shownMeshes = computed(() => withFields(this.storedSet()?.meshes ?? {}, (id) => this.fields.texts().get(id)));
   /** With the texts of the fields that stand in it. */
   readonly set = computed((): StageSet | undefined => {
     const [set, meshes] = [this.storedSet(), this.shownMeshes()];

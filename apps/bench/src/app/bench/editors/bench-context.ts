@@ -33,6 +33,7 @@ export class BenchContext {
       directionToEye: 'vec3',
       colour: 'colour',
       light: 'light',
+      field: 'field',
       stops: 'stops',
       image: 'image',
       cubeImage: 'cubeImage',

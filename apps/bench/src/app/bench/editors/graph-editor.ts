@@ -5,6 +5,7 @@ import {
   clip,
   duplicate,
   EACH_LIGHT_GROUP,
+  fieldGraph,
   ForeignClipping,
   freeParameterName,
   GROUP_KIND,
@@ -30,6 +31,7 @@ import {
   unusedNodes,
   type Edit,
   type InletAddress,
+  type MaterialSource,
   type NodeKind,
   type ResolvedGraph,
 } from '@brelvin/core';
@@ -37,6 +39,7 @@ import { Subject } from 'rxjs';
 import { newId } from '../../shared/documents/new-id';
 import { BenchContext } from './bench-context';
 import { DocumentStore } from '../documents/document-store';
+import { OpenFields } from '../documents/open-fields';
 import { cardBox, cardHeight, cardWidth, NARROWEST_CARD, type Point } from './card-layout';
 import { freePlace } from './free-place';
 import { GraphView } from './graph-view';
@@ -57,6 +60,8 @@ interface Entered {
 }
 
 const NO_MATERIAL = newMaterial('');
+/** What of a field a graph changes. */
+const FIELD_PARTS: readonly string[] = ['surface', 'groups', 'parameters'];
 
 export type Alignment = 'left' | 'right' | 'top' | 'bottom' | 'across' | 'down';
 
@@ -65,6 +70,7 @@ export type Alignment = 'left' | 'right' | 'top' | 'bottom' | 'across' | 'down';
 export class GraphEditor {
   private readonly context = inject(BenchContext);
   private readonly store = inject(DocumentStore);
+  private readonly fields = inject(OpenFields);
   private readonly view = inject(GraphView);
   private readonly words = new Subject<string>();
   private lastResolved?: { readonly graph: ResolvedGraph; readonly catalogue: Catalogue };
@@ -72,20 +78,31 @@ export class GraphEditor {
 
   /** The one on the Bench; an empty one until it is there. */
   readonly material = computed((): Material => this.store.material() ?? NO_MATERIAL);
+  private readonly wantedField = signal<string | undefined>(undefined);
+  /** The field whose graph is worked on in place of the material's, by its id. */
+  readonly field = computed(() => {
+    const id = this.wantedField();
+    return this.fields.drawn(id) ? id : undefined;
+  });
+  /** What the graph is of: the material, or a field that stands in its set. */
+  readonly subject = computed((): Material & Pick<MaterialSource, 'field'> => {
+    const field = this.fields.drawn(this.field());
+    return field ? { ...NO_MATERIAL, ...fieldGraph(field), name: field.name } : this.material();
+  });
   private readonly entered = signal<readonly Entered[]>([]);
   /** What could not be done, in words. */
   readonly refusals = this.words.asObservable();
 
   /** The groups that were entered, outermost first; it ends where a group is gone. */
   readonly trail = computed(() => {
-    const { groups } = this.material();
+    const { groups } = this.subject();
     const gone = this.entered().findIndex((each) => !Object.hasOwn(groups, each.group));
     return (gone < 0 ? this.entered() : this.entered().slice(0, gone)).map((each) => ({ ...each, title: groups[each.group]?.title ?? '' }));
   });
   readonly group = computed(() => this.trail().at(-1)?.group);
 
   /** Changes only where types may: dragging a number resolves nothing. */
-  private readonly structure = computed(() => this.material(), { equal: sameStructure });
+  private readonly structure = computed(() => this.subject(), { equal: sameStructure });
   readonly resolved = computed(() => {
     const { catalogue } = this.context;
     const before = this.lastResolved?.catalogue === catalogue ? this.lastResolved.graph : undefined;
@@ -97,14 +114,32 @@ export class GraphEditor {
     const path = this.trail()
       .map((each) => `${each.node}/`)
       .join('');
-    return new TypedGraph(this.material(), this.context.catalogue, this.resolved(), this.group(), path);
+    return new TypedGraph(this.subject(), this.context.catalogue, this.resolved(), this.group(), path);
   });
   /** Where its cards and ribbons lie. */
   readonly placed = computed(() => (this.lastPlaced = placeGraph(this.typed(), this.lastPlaced)));
   readonly unused = computed(() => unusedNodes(this.typed()));
 
+  /** One step of what the graph is of. */
   do(edit: Edit | undefined, gesture?: string): void {
+    const field = this.field();
+    if (field === undefined) this.change(edit, gesture);
+    else if (edit?.changes.some(({ path: [first] }) => !FIELD_PARTS.includes(first ?? '')))
+      this.refuse('A field is a shape: it has no images and no variants.');
+    else if (edit) this.fields.edit(field, edit, gesture);
+  }
+
+  /** One step of the material, whatever graph is seen. */
+  change(edit: Edit | undefined, gesture?: string): void {
     if (edit && edit.changes.length > 0) this.store.edit('material', edit, gesture);
+  }
+
+  /** Shows the graph of a field, or that of the material again. */
+  showGraphOf(field: string | undefined): void {
+    if (field === this.wantedField()) return;
+    this.wantedField.set(field);
+    this.entered.set([]);
+    this.view.select([]);
   }
 
   refuse(words: string): void {
@@ -243,7 +278,7 @@ export class GraphEditor {
 
   enter(id: string): void {
     const node = this.typed().graph.nodes[id];
-    if (node?.kind !== GROUP_KIND || node.group === undefined || !Object.hasOwn(this.material().groups, node.group)) return;
+    if (node?.kind !== GROUP_KIND || node.group === undefined || !Object.hasOwn(this.subject().groups, node.group)) return;
     this.entered.set([...this.trail(), { node: id, group: node.group }]);
     this.view.select([]);
     this.view.enter(this.trailKey());

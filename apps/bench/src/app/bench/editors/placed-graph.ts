@@ -1,5 +1,5 @@
 import type { GraphNode, GroupPort, Ribbon, RibbonType } from '@brelvin/contract';
-import { DOCK, DOCK_INLETS, ENTRY, inletOf, type NodeKind, type TypedGraph } from '@brelvin/core';
+import { DOCK, ENTRY, inletOf, type NodeKind, type TypedGraph } from '@brelvin/core';
 import { dockY } from './dock-layout';
 import { cardBox, inletPoint, outletPoint, type Point } from './card-layout';
 
@@ -45,8 +45,8 @@ export function portsInOrder(ports: Readonly<Record<string, GroupPort>>): [strin
 }
 
 /** Names of the places at the right edge, from the top. */
-export function dockNames({ group, material }: TypedGraph): string[] {
-  if (group === undefined) return DOCK_INLETS.map((inlet) => inlet.name);
+export function dockNames({ group, material, resolved }: TypedGraph): string[] {
+  if (group === undefined) return resolved.dock.map(({ spec }) => spec.name);
   return portsInOrder(material.groups[group]?.outlets ?? {}).map(([name]) => name);
 }
 

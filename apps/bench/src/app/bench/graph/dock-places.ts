@@ -1,5 +1,5 @@
 import type { RibbonType } from '@brelvin/contract';
-import { DOCK, DOCK_INLETS, ENTRY, inletKey, type TypedGraph } from '@brelvin/core';
+import { DOCK, ENTRY, inletKey, type TypedGraph } from '@brelvin/core';
 import { NEW_PORT } from './gestures/run-ribbon';
 import { portsInOrder } from '../editors/placed-graph';
 
@@ -15,11 +15,11 @@ export interface EdgePlace {
 }
 
 /** Where results arrive: at the Stage's edge, or a group's outlets and a place for one more. */
-export function dockPlaces({ group, material, graph }: TypedGraph): EdgePlace[] {
+export function dockPlaces({ group, material, graph, resolved }: TypedGraph): EdgePlace[] {
   const connected = (name: string): boolean => Object.hasOwn(graph.ribbons, inletKey(DOCK, name));
   const base = { node: DOCK, side: 'inlet' } as const;
   if (group === undefined) {
-    return DOCK_INLETS.map(({ name, label, type, help }) => ({
+    return resolved.dock.map(({ type, spec: { name, label, help } }) => ({
       ...base,
       name,
       label,

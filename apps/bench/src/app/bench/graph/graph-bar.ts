@@ -15,9 +15,19 @@ import { Tidier } from './tidier';
   styleUrl: './graph-bar.css',
   host: { class: 'contents' },
   template: `
-    @if (editor.trail().length > 0) {
+    @if (editor.trail().length > 0 || editor.field() !== undefined) {
       <nav class="trail" aria-label="Groups">
-        <button type="button" class="text-button" (click)="editor.leave(0)">surface</button>
+        @if (editor.field() !== undefined) {
+          <button type="button" class="text-button" title="Back to the graph of the material" (click)="showMaterial()">material</button>
+          <span aria-hidden="true">/</span>
+          @if (editor.trail().length > 0) {
+            <button type="button" class="text-button" (click)="editor.leave(0)">{{ editor.subject().name }}</button>
+          } @else {
+            <span>{{ editor.subject().name }}</span>
+          }
+        } @else {
+          <button type="button" class="text-button" (click)="editor.leave(0)">surface</button>
+        }
         @for (step of editor.trail(); track step.node; let index = $index) {
           <span aria-hidden="true">/</span>
           @if (index < editor.trail().length - 1) {
@@ -55,6 +65,11 @@ export class GraphBar {
   protected readonly surface = inject(SurfaceBinding);
   protected readonly tidier = inject(Tidier);
   protected readonly editor = inject(GraphEditor);
+
+  protected showMaterial(): void {
+    this.editor.showGraphOf(undefined);
+    setTimeout(() => this.surface.actions()?.showAll());
+  }
 
   protected async tidy(): Promise<void> {
     await tidyGraph(this.tidier, this.surface);

@@ -294,10 +294,10 @@ describe('GraphEditor', () => {
     editor.promote({ node: 'colour', inlet: 'value' });
     editor.promote({ node: 'lambert', inlet: 'normal' });
     expect(refusals[0]).toContain('open number or colour');
-    expect(Object.values(editor.material().parameters).map((each) => each.type)).toEqual(['colour']);
+    expect(Object.values(editor.subject().parameters).map((each) => each.type)).toEqual(['colour']);
     editor.do(editor.addition('b', kinds.get('bands')!, { x: 700, y: 500 }));
     editor.promote({ node: 'b', inlet: 'floor' }, 'sine');
-    expect(Object.values(editor.material().parameters).at(-1)?.live?.kind).toBe('sine');
+    expect(Object.values(editor.subject().parameters).at(-1)?.live?.kind).toBe('sine');
     // None of their cards lies on another.
     editor.promote({ node: 'b', inlet: 'softness' });
     editor.promote({ node: 'b', inlet: 'count' });

@@ -124,7 +124,7 @@ export class GroupPanel {
 
   private readonly editor = inject(GraphEditor);
   protected readonly sides: readonly Side[] = ['inlets', 'outlets'];
-  protected readonly definition = computed(() => this.editor.material().groups[this.group()]);
+  protected readonly definition = computed(() => this.editor.subject().groups[this.group()]);
   protected readonly ports = computed(() => ({
     inlets: portsInOrder(this.definition()?.inlets ?? {}),
     outlets: portsInOrder(this.definition()?.outlets ?? {}),
@@ -185,6 +185,6 @@ export class GroupPanel {
   }
 
   protected remove(side: Side, name: string): void {
-    this.editor.do(removePort(this.editor.material(), this.group(), side, name));
+    this.editor.do(removePort(this.editor.subject(), this.group(), side, name));
   }
 }

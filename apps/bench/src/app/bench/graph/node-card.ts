@@ -260,12 +260,12 @@ export class NodeCard {
 
   /** A parameter's value as its node shows it: one number, or a colour. */
   protected readonly parameter = computed((): { readonly spec: ValueSpec; readonly value: InletValue } | undefined => {
-    const found = this.editor.material().parameters[this.node().parameter ?? ''];
+    const found = this.editor.subject().parameters[this.node().parameter ?? ''];
     if (!found) return undefined;
     return { spec: specOfParameter(found), value: found.value };
   });
   protected readonly title = computed(() =>
-    this.kind() ? titleOfNode(this.context.catalogue, this.editor.material(), this.node()) : `Unknown: ${this.node().kind}`,
+    this.kind() ? titleOfNode(this.context.catalogue, this.editor.subject(), this.node()) : `Unknown: ${this.node().kind}`,
   );
 
   constructor() {
@@ -344,7 +344,7 @@ export class NodeCard {
     const kind = this.context.catalogue.kinds.get(this.node().kind);
     if (!kind) return;
     const inletsWith = (on: readonly string[]): string[] => featuredKind(kind, on).inlets.map((inlet) => inlet.name);
-    this.editor.do(this.editor.typed().edits.switchFeature(this.editor.material(), this.id(), inletsWith, name, label));
+    this.editor.do(this.editor.typed().edits.switchFeature(this.editor.subject(), this.id(), inletsWith, name, label));
   }
 
   protected readonly hasCurve = computed(() => hasCurve(this.node().kind));
@@ -383,7 +383,7 @@ export class NodeCard {
   protected factorChanged(spec: InletSpec, value: InletValue, gesture?: string): void {
     const { edits } = this.editor.typed();
     const at = { node: this.id(), inlet: spec.name };
-    this.editor.do(edits.setFactor(this.editor.material(), at, value, `${this.title()}: ${spec.label}`), gesture);
+    this.editor.do(edits.setFactor(this.editor.subject(), at, value, `${this.title()}: ${spec.label}`), gesture);
   }
 
   protected resetFactor(spec: InletSpec): void {

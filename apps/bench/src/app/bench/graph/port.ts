@@ -41,6 +41,7 @@ export class Port {
       vec4: 'four numbers',
       colour: 'colour',
       light: 'light',
+      field: 'field',
       stops: 'stops',
       image: 'image',
       cubeImage: 'cube image',

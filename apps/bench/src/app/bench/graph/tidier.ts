@@ -43,7 +43,7 @@ export class Tidier {
       const straight = ribbons
         .filter(({ to, ribbon }) => ribbon.bends && (wanted.has(to.node) || wanted.has(ribbon.from)))
         .map(({ to }): Edit => typed.edits.setBends(to, []));
-      this.editor.do(joinEdits('Tidy', typed.edits.place(this.editor.material(), moved), ...straight));
+      this.editor.do(joinEdits('Tidy', typed.edits.place(this.editor.subject(), moved), ...straight));
       return true;
     } finally {
       this.stop();

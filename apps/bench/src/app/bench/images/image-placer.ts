@@ -93,7 +93,7 @@ export class ImagePlacer {
   private put(user: ImageUser, image: MaterialImage): void {
     const { id, changes } = this.imageOf(image);
     const chosen = 'node' in user ? this.editor.typed().edits.setImage(user.node, id) : setParameter(user.parameter, 'image', id);
-    this.editor.do({ label: 'Choose an image', changes: [...changes, ...chosen.changes] });
+    this.editor.change({ label: 'Choose an image', changes: [...changes, ...chosen.changes] });
   }
 
   private place(image: MaterialImage, at: Point, into?: InletAddress): void {
@@ -129,7 +129,7 @@ export class ImagePlacer {
     const [node, between] = [newId(), newId()];
     const place = (x: number): { x: number; y: number } => ({ x: Math.round(x), y: Math.round(at.y) });
     const features = greenDown ? { features: ['greenDown'] } : {};
-    this.editor.do(
+    this.editor.change(
       joinEdits(
         `Add normal map ${image.name}`,
         { label: '', changes },
@@ -159,7 +159,7 @@ export class ImagePlacer {
       ),
       ...(into && outlet ? [typed.edits.connect({ node, outlet: outlet.name }, into)] : []),
     ];
-    this.editor.do(joinEdits(`Add image ${image.name}`, ...edits));
+    this.editor.change(joinEdits(`Add image ${image.name}`, ...edits));
     this.view.select([node]);
   }
 

@@ -64,6 +64,6 @@ export class ImageSettings {
   protected readonly filters = plainChoices(IMAGE_FILTERS);
 
   protected set<K extends keyof MaterialImage>(field: K, value: MaterialImage[K]): void {
-    this.editor.do(setImageField(this.id(), field, value));
+    this.editor.change(setImageField(this.id(), field, value));
   }
 }

@@ -19,7 +19,7 @@ export class BenchPlaces {
 
   /** Brings a node into view, by its path; one inside of groups through them. */
   showNode(path: string): void {
-    this.workspace.set(this.store.material()?.code ? 'code' : 'graph');
+    this.workspace.set(this.store.material()?.code && this.editor.field() === undefined ? 'code' : 'graph');
     if (!path) return;
     const steps = path.split('/');
     this.editor.leave(0);

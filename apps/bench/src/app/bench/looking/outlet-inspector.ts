@@ -32,7 +32,7 @@ const NO_VALUE: readonly RibbonType[] = ['image', 'cubeImage', 'stops'];
 
 /** How a value is best seen. */
 export function lensMode(type: RibbonType, meaning: Meaning): LensMode {
-  if (type === 'number') return 'scale';
+  if (type === 'number' || type === 'field') return 'scale';
   return DIRECTIONS.includes(meaning) ? 'direction' : 'colour';
 }
 
@@ -58,6 +58,7 @@ export class OutletInspector {
     const typed = this.editor.typed();
     const found = new Map<string, { outlet: OutletAddress; mode: LensMode }>();
     const { nodes } = typed.graph;
+    if (this.editor.field() !== undefined) return found;
     for (const id of Object.keys(nodes)) {
       const [first] = nodes[id]?.preview ? (typed.kind(id)?.outlets ?? []) : [];
       if (!first) continue;
@@ -78,7 +79,7 @@ export class OutletInspector {
       const add = (outlet: OutletAddress): unknown => all.size < MOST_OUTLETS && all.set(outletKey(outlet), outlet);
       if (peek) add(peek.outlet);
       for (const { outlet } of this.previewed().values()) add(outlet);
-      if (this.probing()) for (const outlet of this.outletsHere()) add(outlet);
+      if (this.probing() && this.editor.field() === undefined) for (const outlet of this.outletsHere()) add(outlet);
       return [...all.values()].sort((a, b) => outletKey(a).localeCompare(outletKey(b)));
     },
     { equal: (a, b) => a.length === b.length && a.every((each, index) => outletKey(each) === outletKey(b[index] ?? each)) },
@@ -110,6 +111,10 @@ export class OutletInspector {
 
   /** Shows an outlet on the mesh; the picture again where it is already shown. */
   togglePeek(node: string, outlet?: string): void {
+    if (this.editor.field() !== undefined) {
+      this.editor.refuse('Values are looked at on surfaces; a field is asked all through space. Run it into the dock to see it.');
+      return;
+    }
     const typed = this.editor.typed();
     const kind = typed.kind(node);
     const spec = kind?.outlets.find((each) => each.name === outlet) ?? kind?.outlets[0];
@@ -134,7 +139,7 @@ export class OutletInspector {
       mode: lensMode(type, spec.meaning),
       low: 0,
       high: 1,
-      component: type === 'number' ? 0 : 4,
+      component: type === 'number' || type === 'field' ? 0 : 4,
       held: spec.meaning === 'fraction',
     });
   }

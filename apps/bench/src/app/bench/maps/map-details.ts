@@ -94,15 +94,15 @@ export class MapDetails {
   });
 
   protected readGreen(way: 'up' | 'down'): void {
-    this.editor.do(readGreenAs(this.readers(), way === 'down'));
+    this.editor.change(readGreenAs(this.readers(), way === 'down'));
   }
 
   protected async keep(keeping: 'kept' | 'linked'): Promise<void> {
-    if (keeping === 'kept') return this.editor.do(linkImage(this.id(), undefined));
+    if (keeping === 'kept') return this.editor.change(linkImage(this.id(), undefined));
     const { asset, name } = this.image();
     const { assets } = await this.api.list({ use: 'image', limit: 200 }).catch(() => ({ assets: [] }));
     const known = assets.find(({ sha256 }) => sha256 === asset)?.name ?? name;
-    if (known) this.editor.do(linkImage(this.id(), known));
+    if (known) this.editor.change(linkImage(this.id(), known));
     else this.editor.refuse('The workspace has no name for this image, so it cannot be followed.');
   }
 
@@ -110,7 +110,7 @@ export class MapDetails {
     const state = this.link();
     if (state?.kind !== 'newer') return;
     const { sha256, width, height } = state.asset;
-    this.editor.do(replaceImage(this.editor.material(), this.id(), { asset: sha256, width, height }));
+    this.editor.change(replaceImage(this.editor.material(), this.id(), { asset: sha256, width, height }));
   }
 
   protected async replace(field: HTMLInputElement): Promise<void> {
@@ -122,7 +122,7 @@ export class MapDetails {
       // A file of one's own is no longer the workspace's image of another name.
       const unlinked = this.image().linked === undefined ? [] : [linkImage(this.id(), undefined)];
       const edit = taken && replaceImage(this.editor.material(), this.id(), taken);
-      if (edit) this.editor.do(joinEdits(edit.label, edit, ...unlinked));
+      if (edit) this.editor.change(joinEdits(edit.label, edit, ...unlinked));
     } catch (error) {
       this.editor.refuse(error instanceof Error ? error.message : String(error));
     }

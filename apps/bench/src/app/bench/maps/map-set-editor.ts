@@ -138,7 +138,7 @@ export class MapSetEditor {
     const label = `Lay ${maps.length} maps on`;
     const wiring = wireMapSet(material, { label, surface: proposal.surface, height: proposal.height, maps }, newId);
     this.editor.leave(0);
-    this.editor.do(joinEdits(label, ...images, wiring));
+    this.editor.change(joinEdits(label, ...images, wiring));
     this.proposal.set(undefined);
     this.wired.next();
   }

@@ -134,7 +134,7 @@ export class MapsView {
   }
 
   protected removeUnused(): void {
-    this.graph.do(removeUnusedImages(this.graph.material()));
+    this.graph.change(removeUnusedImages(this.graph.material()));
   }
 
   protected url(asset: string): string {

@@ -24,7 +24,7 @@ const MODES: readonly Choice<OpacityMode>[] = [
   host: { class: 'panel-body outline-panel' },
   template: `
     <span class="field-label">Alpha mode</span>
-    <brelvin-choices label="Alpha mode" [options]="modes" [value]="used() ?? mode()" (chosen)="editor.do(edit($event))" />
+    <brelvin-choices label="Alpha mode" [options]="modes" [value]="used() ?? mode()" (chosen)="editor.change(edit($event))" />
     <p class="hint outline-hint">
       @if (used(); as mode) {
         {{ helpOf(mode) }}

@@ -66,18 +66,18 @@ export class OutlinePanel {
   protected readonly method = computed(() => this.outline()?.method ?? 'none');
 
   protected use(method: Outline['method'] | 'none'): void {
-    this.editor.do(setOutline(method === 'none' ? undefined : { ...(this.outline() ?? FIRST_OUTLINE), method }));
+    this.editor.change(setOutline(method === 'none' ? undefined : { ...(this.outline() ?? FIRST_OUTLINE), method }));
   }
 
   protected set<K extends keyof Outline>(field: K, value: Outline[K], gesture?: string): void {
-    this.editor.do(setOutlineField(field, value), gesture);
+    this.editor.change(setOutlineField(field, value), gesture);
   }
 
   /** Another unit; the line stays about as wide. */
   protected measureIn(unit: Outline['unit']): void {
     const line = this.outline();
     if (!line || line.unit === unit) return;
-    this.editor.do(setOutline({ ...line, unit, width: unit === 'metres' ? this.inMetres(line.width) : line.width * PIXELS_A_METRE }));
+    this.editor.change(setOutline({ ...line, unit, width: unit === 'metres' ? this.inMetres(line.width) : line.width * PIXELS_A_METRE }));
   }
 
   protected inMetres(pixels: number): number {

@@ -76,13 +76,13 @@ export class ParametersPanel {
   protected readonly liveWords = LIVE_WORDS;
   protected readonly types = TYPES;
 
-  private readonly declared = computed(() => declaredParameters(this.editor.material()));
+  private readonly declared = computed(() => declaredParameters(this.editor.subject()));
   /** Whether code declares them: then it says what they are called and how far they go. */
   protected readonly inCode = computed(() => this.declared() !== undefined);
 
   /** By heading, those without one first. */
   protected readonly sections = computed(() => {
-    const rows = shownParameters(this.editor.material(), this.declared()).map(([id, parameter]): ParameterRow => ({
+    const rows = shownParameters(this.editor.subject(), this.declared()).map(([id, parameter]): ParameterRow => ({
       id,
       ...parameter,
       spec: specOfParameter(parameter, { parameter: id }),
@@ -91,7 +91,7 @@ export class ParametersPanel {
     return headings.map((heading) => ({ heading, rows: rows.filter((row) => (row.heading ?? '') === heading) }));
   });
   protected readonly variants = computed(() =>
-    Object.entries(this.editor.material().variants)
+    Object.entries(this.editor.subject().variants)
       .map(([id, variant]) => ({ id, variant }))
       .sort((a, b) => a.variant.order - b.variant.order),
   );
@@ -187,11 +187,11 @@ export class ParametersPanel {
     const names = new Set(this.variants().map(({ variant }) => variant.name));
     let name = 'Variant 1';
     for (let count = 2; names.has(name); count++) name = `Variant ${count}`;
-    this.editor.do(keepVariant(this.editor.material(), newId(), name));
+    this.editor.do(keepVariant(this.editor.subject(), newId(), name));
   }
 
   protected use(variant: Variant): void {
-    this.editor.do(applyVariant(this.editor.material(), variant));
+    this.editor.do(applyVariant(this.editor.subject(), variant));
   }
 
   protected renameVariant(id: string, field: HTMLInputElement): void {
@@ -208,8 +208,8 @@ export const PARAMETERS_TAB: PanelEntry = {
   id: 'parameters',
   // With a parameter they have a column of their own.
   tab: () => {
-    const { material } = inject(GraphEditor);
-    return () => (shownParameters(material()).length > 0 ? undefined : { help: 'Named values of the material, to be changed at a glance' });
+    const { subject } = inject(GraphEditor);
+    return () => (shownParameters(subject()).length > 0 ? undefined : { help: 'Named values of the material, to be changed at a glance' });
   },
   view: ParametersPanel,
 };

@@ -1,16 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
 import type { Change, SetMesh } from '@brelvin/contract';
-import { fieldText, newDistanceField } from '@brelvin/core';
+import { fieldText, newCodedField } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
 import { DocumentSource } from '../../shared/picking/document-source';
 import { Picker } from '../../shared/picking/picker';
 import type { PickerEntry } from '../../shared/picking/picker-source';
-import { SourceEditor } from '../code/source-editor';
+import { FieldPlaces } from '../code/field-places';
 import { DocumentStore } from '../documents/document-store';
 import { OpenFields } from '../documents/open-fields';
-import { BenchPlaces } from '../layout/bench-places';
 
 /** Characters of a field that stands in a set. */
 const LONGEST_HERE = 4000;
@@ -42,11 +41,11 @@ const LONGEST_HERE = 4000;
         keep in the Library
       </button>
     } @else {
-      <button type="button" class="bar-button" title="Write it in the code tab" [disabled]="!shown()" (click)="write()">edit</button>
+      <button type="button" class="bar-button" title="Show its graph, or its code" [disabled]="!shown()" (click)="write()">edit</button>
       <button
         type="button"
         class="bar-button"
-        title="Copy its text into this set, where it is written from then on"
+        title="Copy its code into this set, where it is written from then on"
         [disabled]="!shown()"
         (click)="bringHere()"
       >
@@ -64,8 +63,7 @@ export class FieldChoice {
   private readonly workbench = inject(Workbench);
   private readonly store = inject(DocumentStore);
   private readonly fields = inject(OpenFields);
-  private readonly code = inject(SourceEditor);
-  private readonly places = inject(BenchPlaces);
+  private readonly places = inject(FieldPlaces);
   protected readonly source = inject(DocumentSource).of('field');
   protected readonly shown = computed(() => this.fields.fields().get(this.mesh().field ?? ''));
   protected readonly name = computed(() => this.shown()?.name ?? (this.mesh().field === undefined ? 'written here' : 'not here'));
@@ -81,7 +79,7 @@ export class FieldChoice {
     const mesh = this.mesh();
     await this.trying(async () => {
       const id = newId();
-      await this.api.create(id, newDistanceField(mesh.name, fieldText(mesh)));
+      await this.api.create(id, newCodedField(mesh.name, fieldText(mesh)));
       await this.workbench.load(id);
       this.change(`Keep ${mesh.name} in the Library`, [['field', id], ['formula']]);
     });
@@ -91,18 +89,17 @@ export class FieldChoice {
     const { field } = this.mesh();
     if (field === undefined) return;
     this.left.emit();
-    await this.trying(() => this.code.showField(field));
-    this.places.workspace.set('code');
+    await this.trying(() => this.places.show(field));
   }
 
   protected bringHere(): void {
-    const field = this.shown();
-    if (!field) return;
-    if (field.text.length > LONGEST_HERE)
+    const [field, text] = [this.shown(), this.fields.texts().get(this.mesh().field ?? '')];
+    if (!field || text === undefined) return;
+    if (text.length > LONGEST_HERE)
       this.workbench.tell(
-        `“${field.name}” has ${field.text.length} characters; ${LONGEST_HERE} are the most that a set holds. Duplicate it in the Library instead.`,
+        `“${field.name}” has ${text.length} characters; ${LONGEST_HERE} are the most that a set holds. Duplicate it in the Library instead.`,
       );
-    else this.change(`Copy ${field.name} into the set`, [['field'], ['formula', field.text]]);
+    else this.change(`Copy ${field.name} into the set`, [['field'], ['formula', text]]);
   }
 
   private change(label: string, fields: readonly (readonly [name: string, value?: string])[]): void {
