@@ -10,6 +10,7 @@ import {
   panoramaPixels,
   renderDocument,
   demoDocument,
+  demoSet,
   type AssetReader,
   type DemoScene,
   type Studio,
@@ -36,6 +37,7 @@ function scenes(): { readonly id: string; readonly set: StageSet }[] {
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-lamp-on-the-sill') },
     { id: 'material-lamp-chimney', set: demo<StageSet>('set-glass-oil-filler') },
     { id: 'material-salt-glazed-jar', set: demo<StageSet>('set-jar-and-seal') },
+    { id: 'material-store-boards', set: demoSet('set-net-store') },
   ];
 }
 

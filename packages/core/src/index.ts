@@ -352,7 +352,7 @@ export { type Movable } from './cost/movable';
 export { DEMO_DOCUMENTS } from './demo/demo-documents';
 export { DEMO_ENVIRONMENTS, demoPanorama } from './demo/demo-environments';
 export { DEMO_IMAGES } from './demo/demo-images';
-export { demoDocument, demoScenes, type DemoScene } from './demo/demo-scenes';
+export { demoDocument, demoScenes, demoSet, type DemoScene } from './demo/demo-scenes';
 export { demoFunctions, demoLibrary } from './demo/demo-library';
 
 // Random programs.

@@ -7,6 +7,7 @@ import { graphInShort as graph } from '../document/graph-in-short';
 import { DEMO_RIGS } from './demo-rigs';
 import { JAR_DEMOS } from './jar-demos';
 import { LAMP_DEMOS } from './lamp-demos';
+import { NET_STORE_DEMOS } from './net-store';
 import { LABEL_ASSETS, LABEL_SIDE, LABELS, type LabelName } from './label-images';
 
 /** The documents of a fresh start, from the Tern & Tallow lantern loft. */
@@ -21,6 +22,7 @@ export const DEMO_DOCUMENTS: readonly { readonly id: string; readonly document: 
   ...CODE_DEMOS,
   ...LAMP_DEMOS,
   ...JAR_DEMOS,
+  ...NET_STORE_DEMOS,
   { id: 'material-kite-dusk', document: kiteDusk() },
   { id: 'material-painted-eyes', document: paintedEyes() },
   { id: 'material-puppet-hair', document: puppetHair() },

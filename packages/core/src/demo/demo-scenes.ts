@@ -1,5 +1,7 @@
-import type { BrelvinDocument, LightRig, Material, StageSet } from '@brelvin/contract';
+import type { BrelvinDocument, DistanceField, LightRig, Material, StageSet } from '@brelvin/contract';
 import { newMaterial } from '../document/new-documents';
+import { withFields } from '../document/shown-fields';
+import { writtenField } from '../field/written-field';
 import { DEMO_DOCUMENTS } from './demo-documents';
 
 /** A document of the demo that lists show with a picture, and all that is drawn for it. */
@@ -27,7 +29,7 @@ export function demoScenes(): DemoScene[] {
       case 'brelvin-set': {
         const found = materials().find(([, { seenIn }]) => seenIn.set === id);
         if (found) return [{ ...sceneOf(id, ...found), whole: true }];
-        return [{ id, bench: '', material: newMaterial(''), set: document, rig: demoDocument(USUAL_RIG) as LightRig, whole: true }];
+        return [{ id, bench: '', material: newMaterial(''), set: demoSet(id), rig: demoDocument(USUAL_RIG) as LightRig, whole: true }];
       }
       case 'brelvin-light-rig': {
         const found = materials().find(([, { seenIn }]) => seenIn.rig === id);
@@ -41,7 +43,7 @@ export function demoScenes(): DemoScene[] {
 }
 
 function sceneOf(id: string, bench: string, material: Material): DemoScene {
-  const [set, rig] = [demoDocument(material.seenIn.set) as StageSet, demoDocument(material.seenIn.rig) as LightRig];
+  const [set, rig] = [demoSet(material.seenIn.set), demoDocument(material.seenIn.rig) as LightRig];
   return { id, bench, material, set, rig, whole: false };
 }
 
@@ -49,6 +51,12 @@ function materials(): [id: string, material: Material][] {
   return DEMO_DOCUMENTS.flatMap(({ id, document }): [string, Material][] =>
     document.format === 'brelvin-material' ? [[id, document]] : [],
   );
+}
+
+/** A set of the demo with the code of its fields. @throws RangeError when the demo has no such set */
+export function demoSet(id: string | undefined): StageSet {
+  const set = demoDocument(id) as StageSet;
+  return { ...set, meshes: withFields(set.meshes, (field) => writtenField(demoDocument(field) as DistanceField).text) };
 }
 
 /** @throws RangeError when the demo has no such document */

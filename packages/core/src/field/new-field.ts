@@ -36,6 +36,7 @@ export function newCodedField(name: string, text = FIRST_FIELD): DistanceField {
   return { ...emptyField(name), text };
 }
 
-function emptyField(name: string): DistanceField {
+/** One that is nowhere yet. */
+export function emptyField(name: string): DistanceField {
   return { format: 'brelvin-field', version: 1, name, tags: [], surface: EMPTY_GRAPH, groups: {}, parameters: {}, notes: '' };
 }

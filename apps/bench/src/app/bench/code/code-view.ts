@@ -210,6 +210,17 @@ export class CodeView {
     }
   }
 
+  /** A copy of the field that is written as the code of its graph. */
+  protected async turnFieldIntoCode(): Promise<void> {
+    try {
+      const name = await this.source.keepFieldAsCode();
+      if (name !== undefined)
+        this.workbench.tell(`“${name}” is in the Library, under Fields. Choose it where the mesh says which field it shows.`);
+    } catch (error) {
+      this.workbench.tell(error instanceof Error ? error.message : String(error));
+    }
+  }
+
   private async making(make: () => Promise<string>): Promise<void> {
     try {
       const id = await make();
@@ -255,6 +266,8 @@ function wordsOf(sheet: Sheet): { words: string; help: string } {
       return { words: 'vertices', help: 'The vertex stage of a whole program' };
     case 'graph':
       return { words: 'graph as code', help: 'What the graph says, as shading code; each line knows its node' };
+    case 'field graph':
+      return { words: 'field as code', help: 'What the graph of the field says, as shading code; each line knows its node' };
     case 'pixel program':
       return { words: 'pixel program', help: 'The whole pixel stage as a graphics driver gets it, with the names of your numbers' };
     case 'vertex program':

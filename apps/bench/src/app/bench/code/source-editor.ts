@@ -2,8 +2,10 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { LONGEST_NAME, LONGEST_SOURCE, type LibraryFunction, type Material, type MaterialCode } from '@brelvin/contract';
 import {
   CODE_PATH,
+  fieldAsCode,
   isWhole,
   libraryText,
+  newCodedField,
   nameInText,
   setMaterialCode,
   takeNameOver,
@@ -32,7 +34,7 @@ import { FunctionBinding } from './function-binding';
 
 /** One of the texts that the code tab can show. */
 export type Sheet =
-  | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'pixel program' | 'vertex program' }
+  | { readonly kind: 'pixels' | 'vertices' | 'graph' | 'pixel program' | 'vertex program' | 'field graph' }
   | { readonly kind: 'function' | 'field'; readonly id: string; readonly name: string }
   | { readonly kind: 'library'; readonly path: string };
 
@@ -64,7 +66,8 @@ export class SourceEditor {
   private readonly graph = inject(GraphEditor);
 
   private readonly store = inject(DocumentStore);
-  private readonly fields = inject(OpenFields).fields;
+  private readonly openFields = inject(OpenFields);
+  private readonly fields = this.openFields.fields;
   private readonly wanted = signal<Sheet>({ kind: 'pixels' });
   private readonly opened = signal<readonly Sheet[]>([]);
   /** A kind of node whose code is to be shown, once the tab is there. */
@@ -99,7 +102,8 @@ export class SourceEditor {
     const own: Sheet[] = code
       ? [{ kind: 'pixels' }, ...(code.vertices === undefined ? [] : [{ kind: 'vertices' } as const])]
       : [{ kind: 'graph' }, { kind: 'pixel program' }, { kind: 'vertex program' }];
-    return [...own, ...this.opened().map((sheet) => this.named(sheet))];
+    const field: Sheet[] = this.graph.field() === undefined ? [] : [{ kind: 'field graph' }];
+    return [...own, ...field, ...this.opened().map((sheet) => this.named(sheet))];
   });
   readonly sheet = computed((): Sheet => {
     const key = sheetKey(this.wanted());
@@ -115,7 +119,7 @@ export class SourceEditor {
     const sheet = this.sheet();
     if (sheet.kind === 'function') return { role: 'function', name: sheet.name };
     if (sheet.kind === 'library') return { role: 'library', path: sheet.path };
-    if (sheet.kind === 'field') return { role: 'field' };
+    if (sheet.kind === 'field' || sheet.kind === 'field graph') return { role: 'field' };
     return { role: sheet.kind === 'vertices' ? 'vertices' : 'material' };
   });
   readonly readOnly = computed(() => !['pixels', 'vertices', 'function', 'field'].includes(this.sheet().kind));
@@ -137,11 +141,19 @@ export class SourceEditor {
     const code = this.code();
     return code !== undefined && isWhole(code);
   });
+  /** The field whose graph is seen, as code. */
+  private readonly fieldCode = computed((): EmittedSource | undefined => {
+    const field = this.openFields.drawn(this.graph.field());
+    const made = field && fieldAsCode(field);
+    return made && 'source' in made ? made.source : undefined;
+  });
   /** What is shown of a graph. */
   private readonly madeOfGraph = computed((): EmittedSource | undefined => {
     switch (this.sheet().kind) {
       case 'graph':
         return this.asCode()?.source;
+      case 'field graph':
+        return this.fieldCode();
       case 'pixel program':
         return this.programs()?.fragment;
       case 'vertex program':
@@ -215,6 +227,7 @@ export class SourceEditor {
       case 'vertices':
         return this.code()?.vertices ?? '';
       case 'graph':
+      case 'field graph':
       case 'pixel program':
       case 'vertex program':
         return this.madeOfGraph()?.text ?? '';
@@ -421,6 +434,15 @@ export class SourceEditor {
     await this.api.create(id, { ...made, name: `${made.name} in code`.slice(0, LONGEST_NAME) });
     await this.workbench.flush();
     return id;
+  }
+
+  /** Keeps the field whose graph is seen as another one, that is written as code. @returns its name @throws ApiFailure */
+  async keepFieldAsCode(): Promise<string | undefined> {
+    const [field, code] = [this.openFields.drawn(this.graph.field()), this.fieldCode()];
+    if (!field || !code) return undefined;
+    const name = `${field.name} in code`.slice(0, LONGEST_NAME);
+    await this.api.create(newId(), newCodedField(name, code.text));
+    return name;
   }
 
   private async readGraph(language: TargetName): Promise<void> {

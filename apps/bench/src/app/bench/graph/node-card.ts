@@ -357,6 +357,7 @@ export class NodeCard {
 
   protected canPeek(outlet: string): boolean {
     const type = this.outletType(outlet);
+    if (this.editor.field() !== undefined) return false;
     return type !== 'image' && type !== 'cubeImage' && type !== 'stops';
   }
 

@@ -1,5 +1,5 @@
-/** A hall of arches with racks and floats, as a field. */
-export const NET_STORE = `const int BOARDS = 1; // region Boards
+/** The net store as the code of a field. */
+export const NET_STORE_CODE = `const int BOARDS = 1; // region Boards
 const int STONE = 2; // region Arches
 const int RACKS = 3; // region Racks
 const int FLOATS = 4; // region Floats
@@ -24,7 +24,7 @@ float field(vec3 p, out int region) {
   floats = unionRound(floats, torusField(shelf.xzy, 0.13, 0.03), 0.03);
   // The one in the middle wobbles.
   vec3 q = p - vec3(0.0, 0.9, 0.0);
-  float wobble = 0.06 * sin(7.0 * q.x) * sin(7.0 * q.y + 1.0) * sin(7.0 * q.z);
+  float wobble = 0.06 * sin(7.0 * q.x) * sin(7.0 * q.y) * sin(7.0 * q.z);
   floats = min(floats, displaced(ellipsoidField(q, vec3(0.5, 0.6, 0.5)), wobble, 0.5));
   // A roof of laths.
   vec3 lath = repeatedSpace(p - vec3(0.0, 3.75, 0.0), vec3(0.0, 0.0, 0.5), vec3(0.0, 0.0, 20.0)).position;
