@@ -6,8 +6,10 @@ import { fileURLToPath } from 'node:url';
 import {
   exrHead,
   newCodeMaterial,
+  newDistanceField,
   newFunction,
   newMaterial,
+  newMesh,
   newRig,
   newSet,
   readBrelvinFile,
@@ -124,6 +126,28 @@ describe('brelvin render', () => {
     expect(at(32, 16)[0]).toBeGreaterThan(0.3);
     expect(at(0, 0)).toEqual([0, 0, 0, Infinity, 0]);
     expect(JSON.parse(readFileSync(place('seen.parts.json'), 'utf8'))).toEqual({ 1: 'Sphere / sphere' });
+  });
+
+  it('draws a field, alone or in a set that brings it along', async () => {
+    const field = newDistanceField('Float');
+    const out = place('field.exr');
+    const seen = await run('render', file('float.brelvin', JSON.stringify(field)), '--out', out, ...SMALL, '--passes', 'part');
+    expect([seen.code, seen.err]).toEqual([0, '']);
+    expect(Object.values(JSON.parse(readFileSync(place('field.parts.json'), 'utf8')))).toEqual(['Field / Float', 'Field / Collar']);
+    const numbers = await layersOf(readFileSync(out), 48 * 32, ['part.id']);
+    for (const part of [0, 1, 2])
+      expect(numbers.filter(([each]) => each === part).length)
+        .withContext(`part ${part}`)
+        .toBeGreaterThan(8);
+    const set = { ...newSet('Hall'), meshes: { hall: newMesh('field', {}, { name: 'Hall', field: 'f' }) } };
+    const content = { document: set, beside: new Map([['f', field]]), assets: new Map(), functions: new Map() };
+    const whole = await run('render', file('hall.brelvin', writeBrelvinFile(content)), '--out', out, ...SMALL, '--passes', 'part');
+    expect([whole.code, whole.err]).toEqual([0, '']);
+    expect(Object.values(JSON.parse(readFileSync(place('field.parts.json'), 'utf8')))).toEqual(['Hall / Float', 'Hall / Collar']);
+    // Without its field nothing stands there, and that is said.
+    const alone = await run('render', file('alone.brelvin', JSON.stringify(set)), '--out', out, ...SMALL);
+    expect(alone.code).not.toBe(0);
+    expect(alone.err + alone.out).toContain('The field that it shows is not here');
   });
 
   it('writes OpenEXR that is wider than what is drawn at once', async () => {

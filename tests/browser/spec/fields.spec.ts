@@ -71,8 +71,7 @@ describe('Fields', () => {
   it('are documents of the Library, written in the code tab and shown by several meshes', async () => {
     await bench.openLibrary();
     await bench.press('Fields', '.library-head');
-    await bench.waitForText('.library-body', /Make the first one with “New field”|\w/);
-    await bench.press('New field');
+    await bench.press('begin in code');
     // It opens beside a material on which it is seen.
     await bench.ready();
     await bench.waitForText('.code-bar', /New field/);
@@ -99,9 +98,51 @@ describe('Fields', () => {
     // The Library shows it, and opens the same material again.
     await bench.openLibrary();
     await bench.press('Fields', '.library-head');
-    await bench.click('.library-card .library-open');
+    await bench.press('Fields', '.library-head');
+    await bench.click('[aria-label="Open New field"]');
     await bench.ready();
     await bench.waitForText('.code-bar', /New field/);
+    expect(await browser.consoleErrors()).toEqual([]);
+  });
+
+  it('are drawn as graphs whose nodes give distances, and read as code', async () => {
+    await bench.openLibrary();
+    await bench.press('Fields', '.library-head');
+    await bench.press('New field');
+    await bench.ready();
+    await bench.waitForText('.trail', /material\s+\/\s+New field 2/);
+    await bench.expectCards(6);
+    expect(await bench.text('.dock')).toMatch(/^\s*Field\s*$/);
+    const float = await bench.stagePixels();
+    // A post through the float, by four gestures.
+    await bench.addNode('cylinder field', await bench.ground(60, 420));
+    await bench.addNode('union', await bench.ground(420, 420));
+    await bench.connect(await bench.outlet('fieldUnionRound'), await bench.inlet('fieldUnion', 'a'));
+    await bench.connect(await bench.outlet('cylinderField'), await bench.inlet('fieldUnion', 'b'));
+    await bench.connect(await bench.outlet('fieldUnion'), await bench.dockInlet('field'));
+    await bench.expectChange(float, 0.01);
+    await bench.saved();
+    // Regions are those of the nodes that bear their names.
+    await bench.press('parts', '.graph-bar');
+    await bench.waitForText('.parts-list', /Float.*Collar/s);
+    await bench.press('graph', '.graph-bar');
+    // What a field cannot have is told at its node, and the picture stays.
+    const posted = await bench.stagePixels();
+    await bench.addNode('normal', await bench.ground(60, 470));
+    await bench.connect(await bench.outlet('normal'), await bench.inlet('cylinderField', 'position'));
+    await bench.waitForText('.panel-row', /A field is asked everywhere in space/);
+    expect((await bench.stagePixels()).changedShare(posted)).toBeLessThan(0.01);
+    await bench.undo();
+    await bench.settled(async () => (await bench.all('.about-problems')).length, 0);
+    await bench.press('code', '.graph-bar');
+    await bench.press('field as code', '.code-bar');
+    await bench.waitForText('.cm-content', /Field field\(vec3 p\) \{.*ellipsoidField.*cylinderField/s);
+    await bench.press('turn into code');
+    await bench.waitForText('.toast', /“New field 2 in code” is in the Library/);
+    // Back to the material's own graph.
+    await bench.press('graph', '.graph-bar');
+    await bench.press('material', '.trail');
+    await bench.card('lambert');
     expect(await browser.consoleErrors()).toEqual([]);
   });
 });

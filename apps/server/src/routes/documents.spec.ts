@@ -1,5 +1,5 @@
 import type { Material, Transaction } from '@brelvin/contract';
-import { DEMO_DOCUMENTS, newMaterial } from '@brelvin/core';
+import { DEMO_DOCUMENTS, newDistanceField, newMaterial, newMesh, newSet } from '@brelvin/core';
 import { freshDatabase } from '../../../../tests/support/databases';
 import { seedDemo } from '../seed';
 import { AssetRepository } from '../store/asset-repository';
@@ -26,6 +26,24 @@ describe('The server keeps', () => {
       const { statusCode, body } = await server.send('GET', `/documents/${id}`);
       expect(statusCode).toBe(200);
       expect(JSON.parse(body)).toEqual({ id, step: 0, document: newMaterial('Lamp chimney') });
+    });
+
+    it('are found by what is seen with them: a field by its sets, a set by its materials', async () => {
+      const keep = (id: string, document: object): Promise<unknown> => server.send('POST', '/documents', { id, document });
+      await keep('used-field', newDistanceField('Arch'));
+      await keep('used-set', { ...newSet('Hall'), meshes: { hall: newMesh('field', {}, { field: 'used-field' }) } });
+      await keep('used-material', newMaterial('Boards', { set: 'used-set' }));
+      const users = async (id: string): Promise<string[]> =>
+        (await server.send('GET', `/documents/${id}/users`)).json<{ users: { id: string }[] }>().users.map((each) => each.id);
+      expect([await users('used-field'), await users('used-set'), await users('used-material')]).toEqual([
+        ['used-set'],
+        ['used-material'],
+        [],
+      ]);
+      // A set that shows it no more is no user.
+      await server.append('used-set', 0, step('a', ['meshes', 'hall', 'field'], 'another'));
+      expect(await users('used-field')).toEqual([]);
+      expect((await server.send('GET', '/documents/no%20id/users')).statusCode).toBe(400);
     });
 
     it('grow by steps', async () => {

@@ -37,6 +37,14 @@ describe('Checks of fields', () => {
     expect(found(setOf(plain('sphereField(p - vec3(9.0, 0.0, 0.0), 1.0)'), { numbers: { width: 30 } }))).toEqual([]);
   });
 
+  it('say where the field of the Library is not there that a mesh shows, and begin one in its place', () => {
+    const set = setOf(plain('p.y'), { field: 'gone', formula: undefined });
+    const [finding] = found(set);
+    expect(finding?.title).toBe('The field that “Store” shows is not here.');
+    const mended = applyChanges(set, finding?.mend?.edit.changes ?? []);
+    expect(found(mended)).toEqual([]);
+  });
+
   it('say that a field is steeper than is said, and mend it', () => {
     const rippled = plain('sphereField(p, 1.0) + 0.1 * sin(20.0 * p.x)');
     expect(found(setOf(rippled))).toEqual([]);

@@ -178,7 +178,7 @@ function boards(): Material {
         parts: ['split', 220, 60],
         ground: ['combine', 440, 60],
         chequers: ['checker', 680, 60, { count: 1.6 }],
-        woods: ['mix', 940, 60, { a: [0.42, 0.27, 0.15], b: [0.19, 0.11, 0.06] }],
+        woods: ['mixAsSeen', 940, 60, { a: [0.42, 0.27, 0.15], b: [0.19, 0.11, 0.06] }],
         light: ['blinnPhong', 1200, 60, { specular: [0.05, 0.05, 0.05], exponent: 16 }],
       },
       {

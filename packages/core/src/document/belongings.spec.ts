@@ -65,4 +65,11 @@ describe('What belongs to a document', () => {
     const rig = newRig('r');
     expect(withOtherIds(rig, ids)).toBe(rig);
   });
+
+  it('are the fields that stand in a set, which go by other ids with it', () => {
+    const hall: StageSet = { ...set, meshes: { ...set.meshes, hall: newMesh('field', {}, { field: 'f' }) } };
+    expect(seenWith(hall)).toEqual(['f', 'silk']);
+    const other = withOtherIds(hall, new Map([['f', 'g']])) as StageSet;
+    expect([other.meshes['hall']?.field, other.meshes['kite']?.field]).toEqual(['g', undefined]);
+  });
 });

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { BrelvinDocument, Material, StageSet } from '@brelvin/contract';
-import { buildMesh, newMaterial, newSet, workOut, type MeshWork } from '@brelvin/core';
+import { buildMesh, newCodedField, newDistanceField, newMaterial, newMesh, newSet, workOut, type MeshWork } from '@brelvin/core';
 import { DocumentApi } from '../shared/api/document-api';
 import { EnvironmentShelf } from '../shared/images/environment-shelf';
 import { ImageShelf } from '../shared/images/image-shelf';
@@ -68,6 +68,25 @@ describe('The maker of pictures for the Library', () => {
     expect(Math.abs(large! - small!))
       .withContext('mean of the pictures')
       .toBeLessThan(3);
+  });
+
+  it('draws fields alone, and materials in sets with theirs', async () => {
+    const half = 'float field(vec3 p) { return boxField(p, vec3(1.9, 0.4, 1.9), 0.0); }';
+    documents.set('slab', newCodedField('slab', half));
+    documents.set('float', newDistanceField('float'));
+    await maker.make('slab', 1);
+    await maker.make('float', 1);
+    const [slab, float] = await Promise.all(saved.map(([, , png]) => meanOf(png)));
+    expect(Math.abs(slab! - float!)).toBeGreaterThan(1);
+    documents.set('hall', { ...newSet('hall'), meshes: { f: newMesh('field', {}, { field: 'slab' }) } });
+    documents.set('in', newMaterial('in', { set: 'hall' }));
+    await maker.make('in', 1);
+    expect(saved.length).toBe(3);
+    // Without its field there is nothing to be seen.
+    documents.delete('slab');
+    documents.set('gone', { ...newSet('gone'), meshes: { f: newMesh('field', {}, { field: 'slab' }) } });
+    documents.set('without', newMaterial('without', { set: 'gone' }));
+    expect(await maker.make('without', 1)).toBeUndefined();
   });
 
   it('keeps nothing of what was on its way when it goes to rest, and draws again when it is asked again', async () => {

@@ -18,6 +18,7 @@ import {
   type EmittedSource,
   type PrintedNames,
 } from '../../language';
+import { reachesAny } from '../graph-order';
 import { resolveGraph, type GraphProblem, type ResolvedGraph } from '../resolve';
 import { constantOf, documentNumbers, type Slot } from '../slots';
 import { lowerStages, type LoweredStages } from '../stages';
@@ -27,7 +28,6 @@ import { writeFunction, writeFunctions } from './written-functions';
 const PLACE = local('p', VEC3);
 const POSITION = 'surfacePosition()';
 const REGION = 'regionOf(float,int)';
-const POSITION_KIND = 'position';
 
 /** What the compiler reads of a field’s graph. */
 export function fieldGraph({ surface, groups, parameters }: Pick<DistanceField, 'surface' | 'groups' | 'parameters'>): MaterialSource {
@@ -54,8 +54,9 @@ function unfitNodes({ shared, pixel }: LoweredStages, resolved: ResolvedGraph, {
     node,
     message: 'A field has no vertices: take this node out, what runs into it comes as it is.',
   }));
+  const read = reachesAny(resolved.incoming, [DOCK]);
   for (const { id, node, kind } of resolved.nodes.values()) {
-    if (!isRead(id, pixel)) continue;
+    if (!read.has(id)) continue;
     if (node?.image !== undefined) found.push({ node: id, message: 'A field reads no images: use noise, waves, or another pattern.' });
     if (kind.id === 'pointerOver') found.push({ node: id, message: 'A field does not know where the pointer is.' });
     const parameter = parameters[node?.parameter ?? ''];
@@ -63,10 +64,6 @@ function unfitNodes({ shared, pixel }: LoweredStages, resolved: ResolvedGraph, {
   }
   for (const sum of pixel.sums) found.push({ node: sum.path, message: 'A field is a shape: there are no lights in it.' });
   return found;
-}
-
-function isRead(id: string, { locals }: LoweredStages['pixel']): boolean {
-  return locals.has(id) || id === DOCK;
 }
 
 class FieldWriter {

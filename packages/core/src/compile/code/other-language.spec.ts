@@ -2,6 +2,7 @@ import type { Material, MaterialCode } from '@brelvin/contract';
 import { library } from '../../catalogue/library';
 import { DEMO_DOCUMENTS } from '../../demo/demo-documents';
 import { demoLibrary } from '../../demo/demo-library';
+import { FIRST_FIELD, readField } from '../../field/read-field';
 import { RIGHT_PROGRAMS } from '../../testing/right-programs';
 import { isWgsl } from '../../language';
 import { graphAsCode } from './graph-to-code';
@@ -13,6 +14,15 @@ describe('A text in the other language', () => {
     const made = inOtherLanguage({ text }, library());
     return 'text' in made ? made.text : made.problem;
   };
+
+  it('keeps the regions of a field', () => {
+    const made = inOtherLanguage({ text: FIRST_FIELD, field: true }, library());
+    if ('problem' in made) return fail(made.problem);
+    expect(made.language).toBe('WGSL');
+    expect(readField(made.text).program?.regions).toEqual(readField(FIRST_FIELD).program!.regions);
+    const wrong = inOtherLanguage({ text: 'float field(vec3 p) { return q; }', field: true }, library());
+    expect(wrong).toEqual({ problem: jasmine.stringContaining('Mend the text first: line 1') as unknown as string });
+  });
 
   it('keeps names, comments and structure', () => {
     const text = `// A glow.

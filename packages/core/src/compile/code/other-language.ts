@@ -30,7 +30,7 @@ export function inOtherLanguage(source: Translatable, library: Library): Transla
     const read = elaborate(path, text, library.module, options);
     const problem = problemIn(read.diagnostics);
     if (problem) return { problem };
-    const from: Original = { text, path, mark: options.names?.mark ?? '', read, library };
+    const from: Original = { text, path, mark: options.names?.mark ?? '', read, library, namesConstants: source.field };
     return isWgsl(text) ? { text: new GlslText(from).write(), language: 'GLSL' } : { text: new WgslText(from).write(), language: 'WGSL' };
   } catch (failure) {
     if (failure instanceof NotInWgsl) return { problem: failure.message };

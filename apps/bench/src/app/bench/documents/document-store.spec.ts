@@ -1,11 +1,14 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { BrelvinDocument, LightRig } from '@brelvin/contract';
-import { newMaterial, newRig, newSet, rename, setRig, SHARED_SURROUNDINGS } from '@brelvin/core';
+import type { BrelvinDocument, DistanceField, LightRig } from '@brelvin/contract';
+import { newCodedField, newDistanceField, newMaterial, newMesh, newRig, newSet, rename, setRig, SHARED_SURROUNDINGS } from '@brelvin/core';
 import { ApiFailure, DocumentApi } from '../../shared/api/document-api';
 import { Workbench } from '../../shared/documents/workbench';
+import { GraphEditor } from '../editors/graph-editor';
+import { GraphView } from '../editors/graph-view';
 import { BesideOpener } from './beside-opener';
 import { DocumentStore } from './document-store';
+import { OpenFields } from './open-fields';
 import { OwnSurroundings } from './own-surroundings';
 
 describe('Documents on the Bench', () => {
@@ -31,8 +34,11 @@ describe('Documents on the Bench', () => {
         provideZonelessChangeDetection(),
         Workbench,
         DocumentStore,
+        OpenFields,
         OwnSurroundings,
         BesideOpener,
+        GraphEditor,
+        GraphView,
         { provide: DocumentApi, useValue: api },
       ],
     });
@@ -113,5 +119,71 @@ describe('Documents on the Bench', () => {
     TestBed.tick();
     expect(store.set()?.name).toBe('Plain sphere');
     expect(told[0]).toContain('is gone; it stands in a new “Plain sphere”');
+  });
+
+  describe('with a field in the set', () => {
+    const text = (): string | undefined => store.set()?.meshes['hall']?.formula;
+    const hall = { ...newSet('Hall'), meshes: { hall: newMesh('field', {}, { field: 'f' }) } };
+
+    it('are shown with its code, which follows it from wherever it is written', async () => {
+      stored['h'] = hall;
+      stored['f'] = newCodedField('Arch', 'float field(vec3 p) { return p.y; }');
+      await store.choose('set', 'h');
+      await settle();
+      expect(text()).toContain('return p.y;');
+      expect(store.set()?.name).toBe('Hall');
+      workbench.edit('f', { label: 'Write', changes: [{ path: ['text'], value: 'float field(vec3 p) { return p.x; }' }] });
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      await settle();
+      expect(text()).toContain('return p.x;');
+      // The set itself holds none of it.
+      expect((workbench.document('h') as typeof hall).meshes.hall.formula).toBeUndefined();
+    });
+
+    it('keep the last good code of a graph while something is wrong with it, and say what', async () => {
+      stored['h'] = hall;
+      stored['f'] = newDistanceField('Float');
+      await store.choose('set', 'h');
+      await settle();
+      const good = text();
+      expect(good).toContain('torusField');
+      workbench.edit('f', { label: 'Break', changes: [{ path: ['surface', 'nodes', 'ring', 'kind'], value: 'torusFeld' }] });
+      await new Promise((resolve) => setTimeout(resolve, 200));
+      await settle();
+      expect(text()).toBe(good);
+      expect(TestBed.inject(OpenFields).problems().get('f')?.[0]?.message).toContain('The nearest is "torusField"');
+    });
+
+    it('show no code of one that is gone', async () => {
+      stored['h'] = hall;
+      await store.choose('set', 'h');
+      await settle();
+      expect([store.set()?.name, text()]).toEqual(['Hall', undefined]);
+    });
+
+    it('let its graph be worked on in the place of the material’s', async () => {
+      stored['h'] = hall;
+      stored['f'] = newDistanceField('Float');
+      await store.choose('set', 'h');
+      await settle();
+      const editor = TestBed.inject(GraphEditor);
+      editor.showGraphOf('f');
+      expect([editor.subject().name, editor.material().name]).toEqual(['Float', 'Silk']);
+      expect(editor.typed().resolved.dock.map(({ spec, type }) => [spec.name, type])).toEqual([['field', 'field']]);
+      editor.do(editor.typed().edits.setInletValue({ node: 'body', inlet: 'radii' }, [1, 1, 1], 'Radii'));
+      expect((workbench.document('f') as DistanceField).surface.nodes['body']?.values['radii']).toEqual([1, 1, 1]);
+      const refused: string[] = [];
+      editor.refusals.subscribe((words) => refused.push(words));
+      editor.do({ label: 'Image', changes: [{ path: ['images', 'i'], value: {} }] });
+      expect(refused).toEqual(['A field is a shape: it has no images and no variants.']);
+      editor.change(rename('Satin'));
+      expect(store.material()?.name).toBe('Satin');
+      editor.showGraphOf(undefined);
+      expect(editor.subject().name).toBe('Satin');
+      // A field that is code has no graph.
+      workbench.edit('f', { label: 'Write', changes: [{ path: ['text'], value: 'float field(vec3 p) { return p.x; }' }] });
+      editor.showGraphOf('f');
+      expect(editor.field()).toBeUndefined();
+    });
   });
 });

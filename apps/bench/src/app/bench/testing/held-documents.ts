@@ -2,6 +2,7 @@ import { signal, type Provider, type WritableSignal } from '@angular/core';
 import type { LightRig, Material, StageSet } from '@brelvin/contract';
 import { applyChanges, type Edit } from '@brelvin/core';
 import { DocumentStore, type BenchRole } from '../documents/document-store';
+import { OpenFields } from '../documents/open-fields';
 
 /** Documents on the Bench that nothing stores: edits are applied, and listed. */
 export class HeldDocuments {
@@ -22,6 +23,11 @@ export class HeldDocuments {
   addDrafts(): void {}
 
   get providers(): Provider[] {
-    return [{ provide: DocumentStore, useValue: this }];
+    const none = signal(new Map());
+    const fields: Partial<OpenFields> = { fields: none, texts: none, problems: none, drawn: () => undefined };
+    return [
+      { provide: DocumentStore, useValue: this },
+      { provide: OpenFields, useValue: fields },
+    ];
   }
 }

@@ -28,11 +28,11 @@ export class GlslText extends TextWriter {
     this.out.line('};');
   }
 
-  protected variable({ name, type, storage, flat, value }: Global): void {
-    const start = value && storage === 'private' ? ` = ${printValue(value, this.names)}` : '';
-    this.out.line(
-      `${flat ? 'flat ' : ''}${storage === 'out' ? 'out ' : ''}${printDeclarator(type, this.plain(name), this.names)}${start};`,
-    );
+  protected variable({ name, type, storage, flat, value, origin }: Global): void {
+    const start = value && (storage === 'private' || storage === 'const') ? ` = ${printValue(value, this.names)}` : '';
+    const before = `${flat ? 'flat ' : ''}${storage === 'out' || storage === 'const' ? `${storage} ` : ''}`;
+    const behind = storage === 'const' ? this.commentBehind(origin) : '';
+    this.out.line(`${before}${printDeclarator(type, this.plain(name), this.names)}${start};${behind}`);
   }
 
   protected function(declared: IrFunction): void {

@@ -12,6 +12,8 @@ export interface Original {
   readonly mark: string;
   readonly read: ElaboratedSource;
   readonly library: Library;
+  /** Constants outside of functions are written though their values stand wherever they are used: they are regions’ names. */
+  readonly namesConstants?: boolean;
 }
 
 /** Something of the text, in its order. */
@@ -54,7 +56,16 @@ export abstract class TextWriter {
 
   /** Whether a variable is declared where it stands. */
   protected declares({ storage }: Global): boolean {
-    return storage === 'private' || storage === 'out';
+    return storage === 'private' || storage === 'out' || (storage === 'const' && this.from.namesConstants === true);
+  }
+
+  /** A comment behind a declaration, on the same line. */
+  protected commentBehind(origin: Origin | undefined): string {
+    const next = this.comments[this.told];
+    const at = origin?.path === this.from.path ? origin.range?.from : undefined;
+    if (at === undefined || !next?.text.startsWith('//') || this.from.text.slice(at, next.from).includes('\n')) return '';
+    this.told++;
+    return ` ${next.text}`;
   }
 
   protected ownFunctions(): readonly IrFunction[] {

@@ -34,8 +34,13 @@ export class WgslText extends TextWriter {
     this.out.line('}');
   }
 
-  protected variable({ name, type, storage, value }: Global): void {
+  protected variable({ name, type, storage, value, origin }: Global): void {
     if (this.isDeclared(name, this.type(type))) return;
+    if (storage === 'const' && value) {
+      const words = printWgslValue(value, new WgslStatementWriter(EMPTY, this.context, this.out));
+      this.out.line(`const ${this.plain(name)}: ${this.type(type)} = ${words};${this.commentBehind(origin)}`);
+      return;
+    }
     const start = value ? ` = ${printWgslValue(value, new WgslStatementWriter(EMPTY, this.context, this.out))}` : '';
     this.out.line(`var<${storage}> ${this.plain(name)}: ${this.type(type)}${start};`);
   }
