@@ -97,28 +97,33 @@ export function readField(text: string): FieldReading {
 
 /** Whether a field changes with the Stage's clock. */
 export function readsTime(program: FieldProgram): boolean {
-  return globalsReadBy(program).has(CLOCK);
+  return globalsReadBy(AT, program.module).has(CLOCK);
 }
 
 /** What a field reads that is not the same however often, and wherever, it is asked. */
 function unfitRead(program: FieldProgram): { readonly message: string; readonly from?: number } | undefined {
   const { globals } = program.module;
-  const reads = [...globalsReadBy(program)];
+  const reads = [...globalsReadBy(AT, program.module)];
   const changed = reads.map((name) => globals.get(name)).find((each) => each?.storage === 'private' && each.origin?.path === PATH);
   if (changed)
     return {
       message: `“${changed.name}” is a variable outside of functions, whose value would depend on how often the field was asked: write it as a const, or inside of a function.`,
       from: changed.origin?.range?.from,
     };
-  const beyond = reads.find((name) => !KNOWN_ANYWHERE.has(name) && globals.get(name)?.storage !== 'const');
+  const beyond = beyondFields(AT, program.module);
   if (beyond === undefined) return undefined;
   return {
     message: `A field is asked everywhere in space, and by lights as well: there is no “${beyond}” in it. It can read p, and stageTime().`,
   };
 }
 
-/** Globals that a field reads, and what it asks of neighbouring pixels, by name. */
-function globalsReadBy({ module: { functions } }: FieldProgram): ReadonlySet<string> {
+/** What a function reads that is not known all through space, by its name. */
+export function beyondFields(signature: string, module: Pick<Module, 'functions' | 'globals'>): string | undefined {
+  return [...globalsReadBy(signature, module)].find((name) => !KNOWN_ANYWHERE.has(name) && module.globals.get(name)?.storage !== 'const');
+}
+
+/** Globals that a function reads, and what it asks of neighbouring pixels, by name. */
+function globalsReadBy(signature: string, { functions }: Pick<Module, 'functions'>): ReadonlySet<string> {
   const read = new Set<string>();
   const calls = ({ body }: IrFunction): string[] => {
     const callees: string[] = [];
@@ -129,7 +134,7 @@ function globalsReadBy({ module: { functions } }: FieldProgram): ReadonlySet<str
     });
     return callees;
   };
-  reachableFunctions([AT], functions, calls);
+  reachableFunctions([signature], functions, calls);
   return read;
 }
 

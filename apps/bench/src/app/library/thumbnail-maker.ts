@@ -103,7 +103,7 @@ export class ThumbnailMaker {
     const texts = new Map<string, string | undefined>();
     for (const field of fieldsOf(set)) {
       const found = await this.beside<DistanceField | undefined>(field, undefined);
-      texts.set(field, found && writtenField(found).text);
+      texts.set(field, found?.format === 'brelvin-field' ? writtenField(found).text : undefined);
     }
     return { material, set: { ...set, meshes: withFields(set.meshes, (each) => texts.get(each)) }, rig, whole: false };
   }

@@ -148,8 +148,8 @@ describe('The graph of a field', () => {
       { 'ball.position': 'odd.result', 'dock.field': 'ball.result' },
     );
     const [[node, message] = ['', '']] = problemsOf(normals);
-    expect(message).toContain('A field is asked everywhere in space');
-    expect(node).toBe('');
+    expect(message).toContain('A field is asked everywhere in space: what “Normal” reads');
+    expect(node).toBe('odd');
     const moving: DistanceField = {
       ...drawn(
         { size: ['parameter', 0, 0], ball: ['sphereField', 0, 0] },

@@ -1,10 +1,12 @@
 import type { DistanceField } from '@brelvin/contract';
 import { functionsOf } from '../../catalogue/function-kind';
+import { CARRY_KIND } from '../../catalogue/kind';
 import { library as loadLibrary, type Library } from '../../catalogue/library';
 import type { MaterialSource } from '../../document/material';
 import { DOCK } from '../../document/graph';
 import { constant, global, local } from '../../ir/build';
 import type { Expression, IrFunction, Module } from '../../ir/ir';
+import { beyondFields } from '../../field/read-field';
 import { dropDead, fold, mapValues, shareCommon, substitute } from '../../ir/passes';
 import { INT, VEC3 } from '../../ir/types';
 import { mapOperands } from '../../ir/walk';
@@ -55,8 +57,14 @@ function unfitNodes({ shared, pixel }: LoweredStages, resolved: ResolvedGraph, {
     message: 'A field has no vertices: take this node out, what runs into it comes as it is.',
   }));
   const read = reachesAny(resolved.incoming, [DOCK]);
-  for (const { id, node, kind } of resolved.nodes.values()) {
+  for (const { id, node, kind, overload } of resolved.nodes.values()) {
     if (!read.has(id)) continue;
+    const beyond = overload && overload.signature !== POSITION ? beyondFields(overload.signature, shared.library) : undefined;
+    if (beyond !== undefined && kind.id !== CARRY_KIND && node?.image === undefined)
+      found.push({
+        node: id,
+        message: `A field is asked everywhere in space: what “${kind.title}” reads is known on surfaces only. Use Position, Time and numbers.`,
+      });
     if (node?.image !== undefined) found.push({ node: id, message: 'A field reads no images: use noise, waves, or another pattern.' });
     if (kind.id === 'pointerOver') found.push({ node: id, message: 'A field does not know where the pointer is.' });
     const parameter = parameters[node?.parameter ?? ''];
