@@ -28,7 +28,7 @@ try {
   mkdirSync(FOLDER, { recursive: true });
   await bench.openLibrary();
   await bench.press('Dark', 'brelvin-theme-switch');
-  await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 24, 300_000, 'all pictures');
+  await bench.driver.wait(async () => (await bench.all('img.library-picture')).length === 25, 300_000, 'all pictures');
   await picture('library-dark');
   for (const room of ['Dark', 'Light']) {
     await bench.openLibrary();
@@ -105,13 +105,12 @@ try {
   await bench.click('.parts-part');
   await calm();
   await picture('mesh');
-  await bench.openMaterial('material-painted-eyes');
-  await bench.chord(Key.CONTROL, 'a');
-  await bench.chord(Key.CONTROL, 'g');
-  await bench.keys(Key.PAGE_DOWN);
-  await bench.see('.trail');
-  await bench.driver.sleep(400);
-  await picture('group');
+  await bench.openMaterial('material-store-boards');
+  await bench.press('mesh:');
+  await bench.press('edit', '.mesh-panel');
+  await bench.waitForText('.trail', /Net store/);
+  await calm();
+  await picture('field');
   await bench.openMaterial('material-puppet-cheek');
   await bench.press('parts', '.graph-bar');
   await bench.driver.wait(async () => (await bench.all('.parts-part')).length > 3, 10_000, 'parts');

@@ -63,8 +63,8 @@ export {
 } from './document/rig-edits';
 export { NO_FLOOR } from './document/set';
 export { fieldsOf, withFields } from './document/shown-fields';
-export { newCodedField, newDistanceField } from './field/new-field';
-export { type WrittenField, writtenField } from './field/written-field';
+export { newCodedField, newDistanceField } from './compile/code/new-field';
+export { type WrittenField, writtenField } from './compile/code/written-field';
 export { fieldAsCode, fieldGraph } from './compile/code/field-as-code';
 export {
   dressPart,

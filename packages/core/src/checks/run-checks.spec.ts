@@ -9,6 +9,7 @@ import { FIRST_ENVIRONMENT } from '../document/rig-edits';
 import { newMaterial, newRig, newSet } from '../document/new-documents';
 import { applyChanges } from '../document/transaction';
 import { DEMO_DOCUMENTS } from '../demo/demo-documents';
+import { demoSet } from '../demo/demo-scenes';
 import { countingIds, edited, materialOf } from '../testing/graphs';
 import { NO_SEAMS } from '../maps/image-seams';
 import { silenceKey, type Check, type CheckInput, type Finding } from './check';
@@ -377,9 +378,7 @@ describe('Checks', () => {
   it('say nothing about what is right', () => {
     for (const { id, document } of DEMO_DOCUMENTS) {
       if (document.format !== 'brelvin-material') continue;
-      const beside = DEMO_DOCUMENTS.find((each) => each.id === document.seenIn.set)?.document;
-      const set = beside?.format === 'brelvin-set' ? beside : newSet('s');
-      expect(runChecks({ ...inputOf(document, set), bench: id }).findings.map((finding) => finding.title))
+      expect(runChecks({ ...inputOf(document, demoSet(document.seenIn.set)), bench: id }).findings.map((finding) => finding.title))
         .withContext(id)
         .toEqual([]);
     }

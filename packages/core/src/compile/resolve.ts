@@ -1,4 +1,4 @@
-import type { GraphNode, Material, MaterialParameter, RibbonType } from '@brelvin/contract';
+import type { GraphNode, MaterialParameter, RibbonType } from '@brelvin/contract';
 import { featuredKind } from '../catalogue/features';
 import { codeKind } from '../catalogue/code-kind';
 import {

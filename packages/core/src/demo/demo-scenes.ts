@@ -1,7 +1,7 @@
 import type { BrelvinDocument, DistanceField, LightRig, Material, StageSet } from '@brelvin/contract';
 import { newMaterial } from '../document/new-documents';
 import { withFields } from '../document/shown-fields';
-import { writtenField } from '../field/written-field';
+import { writtenField } from '../compile/code/written-field';
 import { DEMO_DOCUMENTS } from './demo-documents';
 
 /** A document of the demo that lists show with a picture, and all that is drawn for it. */

@@ -1,7 +1,7 @@
 import type { BrelvinDocument, DistanceField, Graph, Material, PartRule } from '@brelvin/contract';
 import { graphInShort as graph } from '../document/graph-in-short';
 import { newMaterial, newMesh, newSet } from '../document/new-documents';
-import { emptyField, newCodedField } from '../field/new-field';
+import { emptyField, newCodedField } from '../compile/code/new-field';
 import { NET_STORE_CODE } from './net-store-code';
 
 const HERE = { set: 'set-net-store', rig: 'rig-dusk-quay' };

@@ -1,7 +1,7 @@
 import type { Provider, Type } from '@angular/core';
 import { ABOUT_TAB } from './about/about-panel';
 import { CHECKS_TAB } from './checks/checks-panel';
-import { CodeAnswers } from './code/code-answers';
+import { CodeAnswers } from './stage/code-answers';
 import { CODE_KEYS, codeCommands } from './code/code-commands';
 import { CODE_WORKSPACE } from './code/code-workspace';
 import { COMMAND_SOURCES, PLACE_KEYS } from './commands/bench-commands';

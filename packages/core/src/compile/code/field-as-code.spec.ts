@@ -2,9 +2,9 @@ import type { DistanceField, GraphNode } from '@brelvin/contract';
 import { demoDocument } from '../../demo/demo-scenes';
 import { graphInShort } from '../../document/graph-in-short';
 import { FieldSampler } from '../../field/field-sampler';
-import { emptyField, newDistanceField } from '../../field/new-field';
+import { emptyField, newDistanceField } from './new-field';
 import { readField } from '../../field/read-field';
-import { writtenField } from '../../field/written-field';
+import { writtenField } from './written-field';
 import { fieldAsCode } from './field-as-code';
 
 type Short = Parameters<typeof graphInShort>;
@@ -101,6 +101,17 @@ describe('The graph of a field', () => {
     expect(sampled(codeOf(drawn(kinds, { ...ribbons, 'dock.field': 'x.result' }))).regions).toEqual(['Region']);
   });
 
+  it('calls what has no name the rest, where something else has one', () => {
+    const field = drawn(
+      { ball: ['sphereField', 0, 0], box: ['boxField', 0, 0], name: ['fieldRegion', 0, 0], x: ['fieldUnion', 0, 0] },
+      { 'name.distance': 'ball.result', 'x.a': 'name.result', 'x.b': 'box.result', 'dock.field': 'x.result' },
+      { name: { name: 'Buoy' } },
+    );
+    const { regions, at } = sampled(codeOf(field));
+    expect(regions).toEqual(['Buoy', 'Rest']);
+    expect(regions[at.at([0.5, 0.5, 0.5]).part]).toBe('Rest');
+  });
+
   it('keeps a region through what changes its distance', () => {
     const through = (kind: string, inlet: string): readonly string[] => {
       const field = drawn(
@@ -111,7 +122,8 @@ describe('The graph of a field', () => {
       return sampled(codeOf(field)).regions;
     };
     for (const kind of ['fieldGrow', 'fieldOnion', 'fieldDisplace']) expect(through(kind, 'distance')).withContext(kind).toEqual(['Buoy']);
-    expect(through('fieldMorph', 'a')).toEqual(['Buoy']);
+    // Nothing runs into its other end.
+    expect(through('fieldMorph', 'a')).toEqual(['Buoy', 'Rest']);
   });
 
   it('has parameters under their names, and functions that are typed into nodes', () => {
@@ -137,9 +149,9 @@ describe('The graph of a field', () => {
           { odd: changes },
         ),
       );
-    expect(into('carry', 'result')).toEqual([['odd', jasmine.stringContaining('no vertices') as unknown as string]]);
-    expect(into('pointerOver', 'result')).toEqual([['odd', jasmine.stringContaining('pointer') as unknown as string]]);
-    expect(into('image', 'alpha', { image: 'i' })).toEqual([['odd', jasmine.stringContaining('no images') as unknown as string]]);
+    expect(into('carry', 'result')).toEqual([['odd', jasmine.stringContaining('no vertices')]]);
+    expect(into('pointerOver', 'result')).toEqual([['odd', jasmine.stringContaining('pointer')]]);
+    expect(into('image', 'alpha', { image: 'i' })).toEqual([['odd', jasmine.stringContaining('no images')]]);
     // What stands beside and is not read is nobody's trouble.
     const beside = drawn({ odd: ['pointerOver', 0, 0], ball: ['sphereField', 0, 0] }, { 'dock.field': 'ball.result' });
     expect(problemsOf(beside)).toEqual([]);
@@ -162,7 +174,7 @@ describe('The graph of a field', () => {
         p: { name: 'Swell', type: 'number', value: 1, order: 0, live: { kind: 'sine', low: 0, high: 1, period: 1, phase: 0, speed: 1 } },
       },
     };
-    expect(problemsOf(moving)).toEqual([['size', jasmine.stringContaining('“Swell” moves by itself') as unknown as string]]);
+    expect(problemsOf(moving)).toEqual([['size', jasmine.stringContaining('“Swell” moves by itself')]]);
     const circle = drawn(
       { a: ['fieldGrow', 0, 0], b: ['fieldGrow', 0, 0] },
       { 'a.distance': 'b.result', 'b.distance': 'a.result', 'dock.field': 'a.result' },

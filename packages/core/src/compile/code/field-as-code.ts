@@ -4,12 +4,12 @@ import { CARRY_KIND } from '../../catalogue/kind';
 import { library as loadLibrary, type Library } from '../../catalogue/library';
 import type { MaterialSource } from '../../document/material';
 import { DOCK } from '../../document/graph';
-import { constant, global, local } from '../../ir/build';
+import { global, local } from '../../ir/build';
 import type { Expression, IrFunction, Module } from '../../ir/ir';
 import { beyondFields } from '../../field/read-field';
 import { dropDead, fold, mapValues, shareCommon, substitute } from '../../ir/passes';
-import { INT, VEC3 } from '../../ir/types';
-import { mapOperands } from '../../ir/walk';
+import { INT, typeName, VEC3 } from '../../ir/types';
+import { mapOperands, walkExpression } from '../../ir/walk';
 import {
   camelName,
   LineWriter,
@@ -30,6 +30,8 @@ import { writeFunction, writeFunctions } from './written-functions';
 const PLACE = local('p', VEC3);
 const POSITION = 'surfacePosition()';
 const REGION = 'regionOf(float,int)';
+/** What is joined with named regions and has no name. */
+const REST = 'Rest';
 
 /** What the compiler reads of a field’s graph. */
 export function fieldGraph({ surface, groups, parameters }: Pick<DistanceField, 'surface' | 'groups' | 'parameters'>): MaterialSource {
@@ -102,6 +104,7 @@ class FieldWriter {
       this.globals.set(`region${number}`, written);
       this.out.line(`const int ${written} = ${number}; // region ${name.replace(/\s+/g, ' ')}`);
     }
+    if (shared.regions.named.length > 0 && this.hasUnnamed(pixel)) this.out.line(`const int ${this.free('REST')} = 0; // region ${REST}`);
     const numbers = new Map(shared.slots.slots.map((slot) => [slot.name, this.number(slot)]));
     for (const { name } of pixel.line) this.locals.set(name, this.free(writtenName(camelName(name))));
     writeFunctions(this.own, this.module, this.names, this.out);
@@ -113,6 +116,17 @@ class FieldWriter {
     const line = dropDead(common.line, [value]);
     writeFunction('Field field(vec3 p)', [...line, { op: 'return', value, origin: { path: DOCK } }], this.names, this.out, DOCK);
     return this.out.finish();
+  }
+
+  /** Whether a distance without a region is joined with those that have one. */
+  private hasUnnamed({ line, results }: LoweredStages['pixel']): boolean {
+    let found = false;
+    const values = [...line.flatMap(({ value }) => value ?? []), ...results];
+    for (const value of values)
+      walkExpression(value, (each) => {
+        found ||= each.op === 'construct' && typeName(each.type) === 'Field';
+      });
+    return found;
   }
 
   /** A position is the place that is asked for, a region’s number has its name. */

@@ -9,13 +9,11 @@ import { applyChanges } from '../../document/transaction';
 import { local, member } from '../../ir/build';
 import type { Expression, IrFunction, Module, Statement } from '../../ir/ir';
 import { dropDead, fold, mapValues, shareCommon, substitute, type Line } from '../../ir/passes';
-import { typeName, VEC3, type StructType, type Type } from '../../ir/types';
-import { expressionsOf, walkExpression, walkStatements } from '../../ir/walk';
+import { typeName, VEC3, type Type } from '../../ir/types';
 import {
   functionHead,
   LineWriter,
   printStatements,
-  printType,
   printValue,
   writtenGlobal,
   camelName,

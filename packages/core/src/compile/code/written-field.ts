@@ -1,9 +1,9 @@
 import type { DistanceField } from '@brelvin/contract';
-import { library as loadLibrary, type Library } from '../catalogue/library';
-import { fieldAsCode } from '../compile/code/field-as-code';
-import { DOCK } from '../document/graph';
-import type { GraphProblem } from '../compile/resolve';
-import { readField } from './read-field';
+import { library as loadLibrary, type Library } from '../../catalogue/library';
+import { fieldAsCode } from './field-as-code';
+import { DOCK } from '../../document/graph';
+import type { GraphProblem } from '../resolve';
+import { readField } from '../../field/read-field';
 
 /** A field as code, and what is wrong with its graph. */
 export interface WrittenField {

@@ -1,8 +1,8 @@
 import { effect, inject, Injectable } from '@angular/core';
 import { codeKey } from '@brelvin/core';
-import { BenchResult } from '../stage/bench-result';
+import { BenchResult } from './bench-result';
 import { DocumentStore } from '../documents/document-store';
-import { SourceEditor } from './source-editor';
+import { SourceEditor } from '../code/source-editor';
 
 /** Hands the code tab what the compiler says of the material on the Bench. */
 @Injectable()

@@ -1,7 +1,7 @@
 import type { DistanceField } from '@brelvin/contract';
-import { EMPTY_GRAPH } from '../document/graph';
-import { graphInShort } from '../document/graph-in-short';
-import { FIRST_FIELD } from './read-field';
+import { EMPTY_GRAPH } from '../../document/graph';
+import { graphInShort } from '../../document/graph-in-short';
+import { FIRST_FIELD } from '../../field/read-field';
 
 /** A float with a collar, as a graph. */
 export function newDistanceField(name: string): DistanceField {
