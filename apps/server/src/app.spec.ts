@@ -47,7 +47,7 @@ describe('The server', () => {
 
   describe('messages', () => {
     const cases: readonly (readonly [string, () => Promise<LightMyRequestResponse>, number, RegExp])[] = [
-      ['a list of nothing', () => server.send('GET', '/documents'), 400, /kind: must be one of material, set, function, rig/],
+      ['a list of nothing', () => server.send('GET', '/documents'), 400, /kind: must be one of material, set, function, field, rig/],
       ['a list that is too long', () => server.send('GET', '/documents?kind=set&limit=5000'), 400, /limit: must not be greater than 200/],
       ['an id with tricks', () => server.send('POST', '/documents', { id: '../x', document: {} }), 400, /id: must be 1 to 64/],
       ['no document', () => server.send('POST', '/documents', { id: 'x1' }), 400, /document: is missing/],

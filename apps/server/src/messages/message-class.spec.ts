@@ -20,7 +20,7 @@ describe('readMessage', () => {
     const wrong = { kind: 'poem', limit: '5000', offset: 'far', deleted: 'perhaps', extra: '1', search: 'x'.repeat(200) };
     const said = await faults(readMessage(DOCUMENT_QUERY, wrong));
     for (const words of [
-      'kind: must be one of material, set, function, rig',
+      'kind: must be one of material, set, function, field, rig',
       'limit: must not be greater than 200',
       'offset: must be an integer number',
       'deleted: must be true or false',
