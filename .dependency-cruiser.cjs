@@ -91,7 +91,7 @@ module.exports = {
     core('assist', ['ir', 'language', 'catalogue', 'compile', 'field']),
     core('fuzz', ['ir', 'language']),
     core('maps', ['document', 'image']),
-    core('import', ['document', 'mesh']),
+    core('import', ['document', 'field', 'mesh']),
     core('demo', ['catalogue', 'compile', 'document', 'image', 'maps']),
     core('formats', ['document', 'image', 'mesh']),
     core('cost', ['ir', 'catalogue', 'compile', 'document', 'scene']),

@@ -324,6 +324,7 @@ export { isRadiance, radianceHead, readRadiance, writeRadiance } from './formats
 
 // Meshes and materials of files that other programs wrote.
 export { type AssembledMesh, assembleMesh, meshFacts } from './import/assemble-mesh';
+export { fieldScene, NET_CELLS } from './import/field-scene';
 export {
   type ImportedImage,
   type ImportedMap,

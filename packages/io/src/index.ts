@@ -17,4 +17,4 @@ export { type ExrLayer, ExrWriter } from './environments/write-exr';
 
 // Meshes and what they wear.
 export type { MeshFile } from './meshes/read-gltf';
-export { readMesh, type ReadMesh } from './meshes/read-mesh';
+export { meshOfField, readMesh, type ReadMesh } from './meshes/read-mesh';

@@ -95,6 +95,20 @@ describe('Fields', () => {
     await bench.press('edit', '.mesh-panel');
     await bench.see('.cm-content');
     expect(await bench.all('.mesh-panel')).toEqual([]);
+    // A mesh in its place has its regions as parts; undo brings the field back.
+    await bench.press('mesh:');
+    await bench.retype(
+      await bench.see('.field-choice [aria-label="Cells"]').then(async (cells) => (await cells.click(), bench.see('.field-choice input'))),
+      '24',
+    );
+    await bench.press('turn into a mesh', '.mesh-panel');
+    await bench.waitForText('.toast', /“New field” is a mesh of [\d,]+ triangles now/);
+    await bench.keys(Key.ESCAPE);
+    await bench.press('parts', '.graph-bar');
+    await bench.waitForText('.parts-list', /New field\s+Boards.*Post/s);
+    await bench.waitForText('.mesh-bar', /mesh:\s+New field/);
+    await bench.undo();
+    await bench.waitForText('.mesh-bar', /mesh:\s+field/);
     // The Library shows it, and opens the same material again.
     await bench.openLibrary();
     await bench.press('Fields', '.library-head');

@@ -1,11 +1,13 @@
 import {
   assembleMesh,
+  fieldScene,
   ImportRefused,
   writeMeshFile,
   type AssembledMesh,
   type Bounds,
   type ImportedImage,
   type ImportedMaterial,
+  type ImportedScene,
 } from '@brelvin/core';
 import { sha256Of } from '../sha256';
 import { objScene } from './obj-scene';
@@ -39,6 +41,28 @@ export async function readMesh(
   const file = files.find(({ name }) => name === main);
   if (!file) throw new ImportRefused('There is no mesh among the files.');
   const scene = /\.obj$/i.test(main) ? objScene(file, files, (share) => onShare(share * 0.5)) : await readGltf(file, files);
+  return keptMesh(scene, onShare);
+}
+
+/**
+ * A field as a mesh of triangles: each region a part.
+ *
+ * @param field its code, and the numbers of the mesh that shows it
+ * @param cells of the grid along its longest edge
+ * @throws Error with words for the user
+ */
+export async function meshOfField(
+  field: { readonly text: string; readonly numbers: Readonly<Record<string, number>> },
+  cells: number,
+  onShare: (share: number) => void = () => undefined,
+): Promise<ReadMesh> {
+  return keptMesh(
+    fieldScene(field.text, field.numbers, cells, (share) => onShare(share * 0.5)),
+    onShare,
+  );
+}
+
+async function keptMesh(scene: ImportedScene, onShare: (share: number) => void): Promise<ReadMesh> {
   onShare(0.5);
   const { mesh, facts, materials, words } = assembleMesh(scene.pieces, (share) => onShare(0.5 + share * 0.4));
   const written = writeMeshFile(mesh, facts.made);

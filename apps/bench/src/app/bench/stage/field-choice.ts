@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, ViewEncapsulation } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import type { Change, SetMesh } from '@brelvin/contract';
-import { fieldText, newCodedField } from '@brelvin/core';
+import { fieldText, NET_CELLS, newCodedField, newMesh, putMesh } from '@brelvin/core';
 import { DocumentApi } from '../../shared/api/document-api';
+import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Workbench } from '../../shared/documents/workbench';
+import { MeshShelf } from '../../shared/meshes/mesh-shelf';
 import { DocumentSource } from '../../shared/picking/document-source';
 import { Picker } from '../../shared/picking/picker';
 import type { PickerEntry } from '../../shared/picking/picker-source';
@@ -17,7 +19,7 @@ const LONGEST_HERE = 4000;
 /** Which field of the Library a mesh shows, if it does not have a text of its own. */
 @Component({
   selector: 'brelvin-field-choice',
-  imports: [Picker],
+  imports: [NumberField, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   encapsulation: ViewEncapsulation.None,
   styleUrl: './field-choice.css',
@@ -52,6 +54,23 @@ const LONGEST_HERE = 4000;
         copy into the set
       </button>
     }
+    <span class="field-label field-cells" title="Cells of the grid that is laid over the field, along its longest edge">Cells</span>
+    <brelvin-number
+      label="Cells"
+      [value]="cells()"
+      [range]="fineness"
+      (changed)="cells.set($event.value)"
+      (resetAsked)="cells.set(fineness.default)"
+    />
+    <button
+      type="button"
+      class="bar-button"
+      title="Put a mesh of triangles in its place, each region a part that goes on wearing what it wears; what is thinner than a cell may be lost"
+      [disabled]="making() || text() === undefined"
+      (click)="makeMesh()"
+    >
+      turn into a mesh
+    </button>
   `,
 })
 export class FieldChoice {
@@ -59,6 +78,12 @@ export class FieldChoice {
   readonly mesh = input.required<SetMesh>();
   readonly left = output<void>();
 
+  protected readonly fineness = { ...NET_CELLS, whole: true };
+  protected readonly cells = signal<number>(NET_CELLS.default);
+  protected readonly making = signal(false);
+  /** Its code. */
+  protected readonly text = computed(() => fieldText(this.mesh()));
+  private readonly meshes = inject(MeshShelf);
   private readonly api = inject(DocumentApi);
   private readonly workbench = inject(Workbench);
   private readonly store = inject(DocumentStore);
@@ -100,6 +125,25 @@ export class FieldChoice {
         `“${field.name}” has ${text.length} characters; ${LONGEST_HERE} are the most that a set holds. Duplicate it in the Library instead.`,
       );
     else this.change(`Copy ${field.name} into the set`, [['field'], ['formula', text]]);
+  }
+
+  /** The mesh stands where the field stood, under its name; undo brings the field back. */
+  protected async makeMesh(): Promise<void> {
+    const [id, before, text] = [this.meshId(), this.mesh(), this.text()];
+    if (text === undefined) return;
+    this.making.set(true);
+    await this.trying(async () => {
+      const taken = await this.meshes.takeField(before.name, { text, numbers: before.numbers }, this.cells());
+      // Somebody may have put something else there meanwhile.
+      if (!taken || this.store.set()?.meshes[id] !== before) return;
+      const { name, placing, motion, copies, order } = before;
+      const mesh = newMesh('imported', {}, { name, placing, motion, copies, order, source: taken.source });
+      this.store.edit('set', putMesh(id, mesh, `Turn ${name} into a mesh`));
+      this.workbench.tell(
+        [`“${name}” is a mesh of ${taken.source.triangles.toLocaleString('en')} triangles now.`, ...taken.words].join(' '),
+      );
+    });
+    this.making.set(false);
   }
 
   private change(label: string, fields: readonly (readonly [name: string, value?: string])[]): void {

@@ -2,7 +2,7 @@ import { inject, Injectable, signal, type OnDestroy } from '@angular/core';
 import { LARGEST_MESH_FILE, LONGEST_NAME, MESH_TYPE, type MeshSource } from '@brelvin/contract';
 import { NO_MESH, type Bounds, type FrameRenderer, type MeshData, type MeshWork } from '@brelvin/core';
 import { AsyncCache, type ReadMesh } from '@brelvin/io';
-import { proxy, transfer } from 'comlink';
+import { proxy, transfer, type Remote } from 'comlink';
 import { AssetApi } from '../api/asset-api';
 import { DecodingWorker } from '../decoding/decoding-worker';
 import type { ImageJob } from '../images/image-shelf';
@@ -48,21 +48,43 @@ export class MeshShelf implements OnDestroy {
     if (size > LARGEST_SOURCE)
       throw words(`Its files have ${Math.round(size / MEBIBYTE)} MiB; at most ${LARGEST_SOURCE / MEBIBYTE} are taken.`);
     if (main.size === 0) throw words('It is empty.');
+    return this.keep(main.name, words, async (remote, onShare) => {
+      const read = await Promise.all(files.map(async (file) => ({ name: pathOf(file), bytes: new Uint8Array(await file.arrayBuffer()) })));
+      return remote.read(pathOf(main), read, onShare);
+    });
+  }
+
+  /**
+   * Makes a mesh of a field, each region a part, and takes it into the workspace.
+   *
+   * @param cells of the grid along its longest edge
+   * @throws Error with words for the user; nothing when it was cancelled
+   */
+  takeField(name: string, field: Parameters<RemoteMeshes['ofField']>[0], cells: number): Promise<TakenMesh | undefined> {
+    const words = (reason: string): Error => new Error(`No mesh was made of “${name}”. ${reason}`);
+    return this.keep(name, words, (remote, onShare) => remote.ofField(field, cells, onShare));
+  }
+
+  /** Has a mesh made apart from the page, and sends it; told as a job, and cancelled by it. */
+  private async keep(
+    named: string,
+    words: (reason: string) => Error,
+    make: (remote: Remote<RemoteMeshes>, onShare: (share: number) => void) => Promise<ReadMesh>,
+  ): Promise<TakenMesh | undefined> {
     const abort = new AbortController();
     const patch = (doing: ImageJob['doing'], share: number): void =>
-      this.job.set({ id: 0, name: main.name, doing, share, cancel: () => abort.abort() });
+      this.job.set({ id: 0, name: named, doing, share, cancel: () => abort.abort() });
     patch('reading', 0);
     try {
-      const read = await Promise.all(files.map(async (file) => ({ name: pathOf(file), bytes: new Uint8Array(await file.arrayBuffer()) })));
       const onShare = proxy((share: number) => patch('decoding', share * 0.7));
       const mesh = await this.worker
-        .run((remote) => remote.read(pathOf(main), read, onShare), abort.signal)
+        .run((remote) => make(remote, onShare), abort.signal)
         .catch((error: unknown) => {
           throw abort.signal.aborted ? error : words(error instanceof Error ? error.message : String(error));
         });
       if (mesh.file.length > LARGEST_MESH_FILE) throw words('It is too large to be kept.');
       patch('sending', 0.7);
-      const name = main.name.slice(0, LONGEST_NAME);
+      const name = named.slice(0, LONGEST_NAME);
       const blob = new Blob([mesh.file], { type: MESH_TYPE });
       const { sha256 } = mesh;
       await this.api.send(

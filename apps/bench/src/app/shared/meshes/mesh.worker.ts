@@ -1,5 +1,5 @@
 import { meshFacts, meshFileHead, readMeshFile, workOut, type MeshData, type MeshWork } from '@brelvin/core';
-import { readMesh, type MeshFile, type ReadMesh } from '@brelvin/io';
+import { meshOfField, readMesh, type MeshFile, type ReadMesh } from '@brelvin/io';
 import { expose, transfer } from 'comlink';
 
 /** Reads meshes apart from the page. What is no longer wanted goes with the worker. */
@@ -12,6 +12,18 @@ class MeshReader {
   async read(main: string, files: readonly MeshFile[], onShare: (share: number) => void): Promise<ReadMesh> {
     const read = await readMesh(main, files, onShare);
     return transfer(read, [read.file.buffer, ...new Set(read.images.map(({ bytes }) => bytes.buffer))]);
+  }
+
+  /**
+   * A field as triangles, each region a part.
+   *
+   * @param cells of the grid along its longest edge
+   * @param onShare told the part that is done, 0…1
+   * @throws Error with words for the user
+   */
+  async ofField(field: Parameters<typeof meshOfField>[0], cells: number, onShare: (share: number) => void): Promise<ReadMesh> {
+    const read = await meshOfField(field, cells, onShare);
+    return transfer(read, [read.file.buffer]);
   }
 
   /** A mesh file of the workspace as triangles. @throws Error with words for the user */
