@@ -1,3 +1,4 @@
+import { compileFunction, type CompiledFunction } from '../ir/compiled/compiled-function';
 import { evaluate, evaluateCall, type EvaluationContext } from '../ir/evaluate';
 import { components, type Value } from '../ir/value';
 import type { FieldProgram } from './read-field';
@@ -15,9 +16,10 @@ const CORNERS = [
   [1, 1, 1],
 ] as const;
 
-/** Asks a field on the CPU, by the evaluator that formulas are tested with. */
+/** Asks a field on the CPU: as machine code, or by the evaluator where it reads what only a picture has on some of its ways. */
 export class FieldSampler {
   private readonly context: EvaluationContext;
+  private readonly compiled: CompiledFunction | undefined;
 
   /** @param seconds of the Stage's clock */
   constructor(
@@ -29,10 +31,19 @@ export class FieldSampler {
     for (const { name, storage, value } of globals.values())
       if (storage === 'const' && value) known.set(name, evaluate(value, { functions, globals: known }));
     this.context = { functions, globals: known };
+    this.compiled = compileFunction(
+      program.fieldAt,
+      this.context,
+      [...globals.values()].filter(({ storage }) => storage === 'private'),
+    );
   }
 
   /** Not a number where the field cannot be computed: it reads what only a picture has, or never ends. */
   at(position: readonly number[]): FieldSample {
+    if (this.compiled) {
+      const [distance, part] = this.compiled(...position) as [number, number];
+      return { distance, part };
+    }
     try {
       const { result, outs } = evaluateCall(this.program.fieldAt, [position, [0]], this.context);
       return { distance: components(result)[0] ?? NaN, part: components(outs['region'] ?? [0])[0] ?? 0 };

@@ -1,7 +1,7 @@
 import type { FieldBox } from './field-box';
 import type { FieldSampler } from './field-sampler';
 
-const PLACES = 32;
+const PLACES = 256;
 /** Beyond this a field is no distance, and steps would be too short to arrive. */
 export const STEEPEST = 100;
 
