@@ -4,6 +4,7 @@ import {
   demoSet,
   type Device,
   type FrameRenderer,
+  type Inspection,
   litProgram,
   newLight,
   newMaterial,
@@ -201,6 +202,51 @@ float field(vec3 p, out int region) {
     expect(drawn.filter((each, index) => index % 4 === 0 && each < 0.1).length).toBeGreaterThan(300);
     const different = traced.filter((each, index) => index % 4 === 0 && Math.abs(each - drawn[index]!) > 0.2).length;
     expect(different).toBeLessThan(SIDE * SIDE * 0.02);
+  });
+
+  /** Scene-linear colours of a special view, by pixel. */
+  async function viewed(set: StageSet, inspection: Partial<Inspection>): Promise<(x: number, y: number) => number[]> {
+    const scene = await standing(set);
+    const picture = { items: scene.items(0), camera, rig: newRig('day'), seconds: 0, inspection: { ...WHOLE_PICTURE, ...inspection } };
+    const pixels = await renderer.measure(picture, size);
+    scene.destroy();
+    return (x, y) => [...pixels.slice((y * SIDE + x) * 4, (y * SIDE + x) * 4 + 3)];
+  }
+
+  const MIDDLE = SIDE / 2;
+  const lightness = ([red = 0, green = 0, blue = 0]: number[]): number => 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+
+  it('show how many steps they take: more along the silhouette, where they are called steep, and by a shorter scale', async () => {
+    const ball = setOf({ a: field(plain('sphereField(p, 1.0)')) });
+    const at = await viewed(ball, { view: 'steps' });
+    // The ball's silhouette is a third of the picture from its middle; a little beyond, lines of sight pass by it.
+    const row = Array.from({ length: MIDDLE }, (_, x) => lightness(at(x + MIDDLE, MIDDLE)));
+    const dearest = row.indexOf(Math.max(...row));
+    expect(dearest).toBeGreaterThan(SIDE / 4);
+    expect(row[dearest]).toBeGreaterThan(row[0]! * 1.5);
+    const steep = await viewed(setOf({ a: field(plain('sphereField(p, 1.0)'), { numbers: { slope: 6 } }) }), { view: 'steps' });
+    expect(lightness(steep(MIDDLE, MIDDLE))).toBeGreaterThan(row[0]! * 1.5);
+    const short = await viewed(ball, { view: 'steps', mostSteps: 8 });
+    expect(lightness(short(MIDDLE, MIDDLE))).toBeGreaterThan(row[0]! * 1.5);
+  });
+
+  it('are hidden by what stands before them when their steps are seen, and meshes are grey', async () => {
+    const plate = newMesh('cube', { size: 0.8 }, { order: 1 });
+    const at = await viewed(setOf({ a: field(plain('sphereField(p, 0.3)')), b: plate }), { view: 'steps' });
+    const [red = 0, green = 0, blue = 0] = at(MIDDLE, MIDDLE);
+    expect(green).toBeGreaterThan(0.02);
+    expect(Math.max(Math.abs(red - green), Math.abs(blue - green))).toBeLessThan(0.01);
+  });
+
+  it('show each region in a colour of its own', async () => {
+    const formula = `const int LEFT = 1; // region Left
+const int RIGHT = 2; // region Right
+float field(vec3 p, out int region) { region = p.y < 0.0 ? LEFT : RIGHT; return sphereField(p, 1.0); }`;
+    const at = await viewed(setOf({ a: field(formula) }), { view: 'parts' });
+    const [above, below] = [at(MIDDLE, MIDDLE - 12), at(MIDDLE, MIDDLE + 20)];
+    const hue = (colour: number[]): number[] => colour.map((each) => each / Math.max(...colour));
+    const apartBy = Math.max(...hue(above).map((each, channel) => Math.abs(each - hue(below)[channel]!)));
+    expect(apartBy).toBeGreaterThan(0.3);
   });
 
   it('that are nowhere, everywhere, no number, too steep or too far leave the picture as it is', async () => {

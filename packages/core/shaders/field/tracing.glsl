@@ -45,6 +45,8 @@ struct FieldHit {
   float pixel;
   // −1 where the line began inside of a solid, whose walls are then seen from inside; else 1.
   float side;
+  // How often the field was asked.
+  int steps;
 };
 
 const int MOST_STEPS = 1024;
@@ -68,7 +70,7 @@ FieldHit tracedField(mat4 clip, float pixels, vec4 x, vec4 y, vec4 z) {
   float across = 2.0 / (pixels * max(length(rowOf(clip, 0).xyz), 1e-9));
   // The field counts in metres of object space, the line of sight in those of the world.
   float scale = partField.z / max(length(way), 1e-12);
-  FieldHit hit = FieldHit(false, 0.0, end, 0, 0.0, 1.0);
+  FieldHit hit = FieldHit(false, 0.0, end, 0, 0.0, 1.0, 1);
   int region = 0;
   hit.side = fieldAt(start, region) < 0.0 ? -1.0 : 1.0;
   float along = 0.0;
@@ -84,6 +86,7 @@ FieldHit tracedField(mat4 clip, float pixels, vec4 x, vec4 y, vec4 z) {
       relaxed = 1.0;
     }
     if (i >= most || along > span) break;
+    hit.steps += 1;
     float distance = hit.side * fieldAt(start + way * along, region) * scale;
     if (relaxed > 1.0 && abs(distance) + last < stride) {
       along += last - stride;

@@ -43,5 +43,5 @@ uniform Inspect {
   vec4 termWeights;   // ambient, diffuse, specular, reflection
   vec4 moreWeights;   // transmission, emission, shadow, near occlusion
   vec4 inspectView;   // x: which view; y: 0 whole, 1 colour without light, 2 light without colour; z: number of a light from 0
-  vec4 inspectRange;  // x, y: nearest and farthest distance from the eye, metres
+  vec4 inspectRange;  // x, y: nearest and farthest distance from the eye, metres; z: so many steps of a field are at the end of the scale
 };

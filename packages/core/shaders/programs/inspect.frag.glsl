@@ -118,7 +118,14 @@ vec3 viewOf(float view, vec3 light) {
   if (view < 9.5) {
     return marksOn(light);
   }
-  return view < 10.5 ? shadowsHere() : vec3(openHere());
+  if (view < 10.5) {
+    return shadowsHere();
+  }
+  if (view < 11.5) {
+    return vec3(openHere());
+  }
+  // Neighbouring numbers are far apart on the circle of hues: by the golden angle.
+  return srgbFromLinear(clamp(colourFromLch(0.72, 0.12, 2.399963 * partDepth.z), 0.0, 1.0)) * (0.4 + 0.6 * clamp(dot(normal, surfaceToEye()), 0.0, 1.0));
 }
 
 vec4 inspected() {

@@ -65,5 +65,6 @@ export class FieldForm implements SurfaceForm {
     this.draw.destroy();
     this.field.trace.destroy();
     this.field.caster.destroy();
+    this.field.steps.destroy();
   }
 }

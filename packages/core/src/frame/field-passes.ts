@@ -1,5 +1,5 @@
 import { LruCache } from '../cache/lru-cache';
-import type { Device, DeviceTexture } from '../device/device';
+import type { Device, DeviceTexture, DrawCall, PassFormats } from '../device/device';
 import type { FrameItem } from './frame-item';
 import type { ItemDrawings } from './item-drawings';
 import type { PictureContext } from './picture-context';
@@ -28,7 +28,7 @@ export class FieldPasses {
 
   /** The record of a picture as its context sees it; nothing where no field stands. */
   trace(items: readonly FrameItem[], size: PictureSize, context: PictureContext): DeviceTexture | undefined {
-    const fields = items.filter(({ field }, index) => field && items.findIndex((each) => each.field === field) === index);
+    const fields = onePerField(items);
     if (fields.length === 0) return undefined;
     const { record, depth } = this.targetsFor(size);
     const draws = fields.flatMap((item) =>
@@ -38,6 +38,14 @@ export class FieldPasses {
     );
     this.device.runPass({ label: 'fields', colour: record, depth, clear: [0, 0, 0, 0], draws });
     return record;
+  }
+
+  /** Drawings of how many steps the fields of a picture take, pixel by pixel. */
+  stepCalls(items: readonly FrameItem[], context: PictureContext, into: PassFormats): DrawCall[] {
+    return onePerField(items).flatMap((item) => {
+      const steps = item.field?.steps;
+      return steps ? [this.drawings.fieldCall(item, context.bindings(steps.layout, item), steps, into)] : [];
+    });
   }
 
   private targetsFor({ width, height }: PictureSize): RecordTargets {
@@ -56,4 +64,9 @@ export class FieldPasses {
     this.targets.set(key, made);
     return made;
   }
+}
+
+/** The first item of each field that stands there: its parts share its box. */
+function onePerField(items: readonly FrameItem[]): FrameItem[] {
+  return items.filter(({ field }, index) => field && items.findIndex((each) => each.field === field) === index);
 }

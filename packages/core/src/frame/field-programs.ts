@@ -5,11 +5,12 @@ import type { FieldProgram } from '../field/read-field';
 import type { Module } from '../ir/ir';
 import { ProgramPipelines } from './program-pipelines';
 
-/** Programs that trace a field: as the eye sees it, and as a light does. Both are written and compiled when they are first drawn. */
+/** Programs that trace a field: as the eye sees it, as a light does, and by the steps that it takes. All are written and compiled when they are first drawn. */
 export interface FieldPrograms {
   /** Into the record that its parts are drawn from. */
   readonly trace: ProgramPipelines;
   readonly caster: ProgramPipelines;
+  readonly steps: ProgramPipelines;
 }
 
 export function fieldPrograms(device: Device, field: FieldProgram): FieldPrograms {
@@ -26,10 +27,16 @@ export function fieldPrograms(device: Device, field: FieldProgram): FieldProgram
       () => plainVertexModule('field_caster.vert'),
       () => withField('field_caster.frag', field),
     ),
+    steps: ProgramPipelines.own(
+      device,
+      'field steps',
+      () => plainVertexModule('field_box.vert'),
+      () => withField('field_steps.frag', field),
+    ),
   };
 }
 
-function withField(name: 'field_trace.frag' | 'field_caster.frag', { module, fieldAt }: FieldProgram): Module {
+function withField(name: 'field_trace.frag' | 'field_caster.frag' | 'field_steps.frag', { module, fieldAt }: FieldProgram): Module {
   const program = libraryProgram(name);
   return {
     structs: new Map([...module.structs, ...program.structs]),

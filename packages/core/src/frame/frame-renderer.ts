@@ -4,7 +4,7 @@ import type { EmittedMaterial } from '../emit/emitted-material';
 import type { LitProgram } from '../scene/lights';
 import type { FrameGlobals } from '../compile/material-values';
 import type { MaterialSource } from '../document/material';
-import type { Device, DeviceTexture } from '../device/device';
+import type { Device, DeviceTexture, DrawCall, PassFormats } from '../device/device';
 import { shadowViews, type ShadowView } from '../scene/shadow-views';
 import type { FrameItem } from './frame-item';
 import type { EdgePicture } from './edge-passes';
@@ -16,7 +16,7 @@ import { GroupCache } from './group-cache';
 import { outletVariant } from '../compile/compile-outlets';
 import { OutletPasses, type OutletCell, type OutletScene, type ProbedPoint } from './outlet-passes';
 import { MeshBank } from './mesh-bank';
-import { isWireView, takesApart, WHOLE_PICTURE } from './inspection';
+import { isWireView, showsSteps, takesApart, WHOLE_PICTURE, type Inspection } from './inspection';
 import { ItemDrawings, type DrawnBy, type PlainVariant } from './item-drawings';
 import { LaterPasses } from './later-passes';
 import { MeshBuffers } from './mesh-buffers';
@@ -178,7 +178,8 @@ export class FrameRenderer {
     if (picture.lens) this.outlets.look(picture.lens);
     const plain = isPlain(picture);
     const whole = !plain && inspection.view !== 'wires';
-    const [first, later] = [items.filter((item) => !isDrawnLater(item)), items.filter(isDrawnLater)];
+    const surfaces = showsSteps(inspection) ? items.filter(({ field }) => !field) : items;
+    const [first, later] = [surfaces.filter((item) => !isDrawnLater(item)), surfaces.filter(isDrawnLater)];
     const looks = !picture.lens && later.some(({ surface }) => surface?.compiled.readsSceneColour);
     const occlusion = whole || inspection.view === 'occlusion' ? rig.occlusion : undefined;
     const body = whole ? this.bodies.item(rig, picture.lightSeconds ?? picture.seconds) : undefined;
@@ -193,7 +194,7 @@ export class FrameRenderer {
     const groups = lineGroups(lined);
     if (groups.length > 0 || lined.some(({ material }) => material?.outline)) markOutlines(items, groups);
     const opened = { picture, first, lined, body, part: part ?? wholePart(size), context: context.seeing({ near }) };
-    this.open(targets, opened, variant, isWireView(inspection.view) ? items : []);
+    this.open(targets, opened, variant, this.viewCalls(inspection, items, opened.context, targets.formats));
     if (later.length > 0) {
       // However a picture is taken apart, what is seen through glass is whole.
       const apart = variant === 'inspect' && !plain && !part && later.some(({ surface }) => surface?.compiled.transmits);
@@ -261,7 +262,7 @@ export class FrameRenderer {
     { colour, depth, formats }: RenderTargets,
     { picture, first, lined, body, part, context }: OpenedScene,
     by: PlainVariant | undefined,
-    wired: readonly FrameItem[] = [],
+    more: readonly DrawCall[] = [],
   ): void {
     const { rig, camera } = picture;
     const plain = isPlain(picture);
@@ -281,9 +282,16 @@ export class FrameRenderer {
         ...this.surfaces.calls(picture, others, context, formats, by),
         ...(body ? [this.drawings.call(body, context, formats, this.programs.lampBody)] : []),
         ...hullItems(lined, false).flatMap((item) => this.drawings.hullCalls(item, context, formats)),
-        ...wired.filter(({ field }) => !field).map((item) => this.programs.wires.drawCall(item, this.drawings, context, formats)),
+        ...more,
       ],
     });
+  }
+
+  /** What a special view draws besides surfaces. */
+  private viewCalls(inspection: Inspection, items: readonly FrameItem[], context: PictureContext, into: PassFormats): DrawCall[] {
+    if (showsSteps(inspection)) return this.fields.stepCalls(items, context, into);
+    if (!isWireView(inspection.view)) return [];
+    return items.filter(({ field }) => !field).map((item) => this.programs.wires.drawCall(item, this.drawings, context, into));
   }
 
   /** How far what hides others is, and where it faces. */

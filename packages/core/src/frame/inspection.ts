@@ -16,9 +16,12 @@ export const SURFACE_VIEWS = [
   'marks',
   'shadow',
   'occlusion',
+  'parts',
 ] as const;
+/** Of fields alone; meshes beside them are shaded. */
+export const FIELD_VIEWS = ['steps'] as const;
 export const WIRE_VIEWS = ['wires', 'wiresOver'] as const;
-export type DebugView = 'none' | (typeof SURFACE_VIEWS)[number] | (typeof WIRE_VIEWS)[number];
+export type DebugView = 'none' | (typeof SURFACE_VIEWS)[number] | (typeof FIELD_VIEWS)[number] | (typeof WIRE_VIEWS)[number];
 
 /** How the picture is taken apart. */
 export interface Inspection {
@@ -36,6 +39,8 @@ export interface Inspection {
   /** Metres from the eye between which depth is drawn from white to black. */
   readonly nearest: number;
   readonly farthest: number;
+  /** Steps through a field that are at the end of the scale. */
+  readonly mostSteps: number;
 }
 
 export const WHOLE_PICTURE: Inspection = {
@@ -47,6 +52,7 @@ export const WHOLE_PICTURE: Inspection = {
   light: 0,
   nearest: 1,
   farthest: 10,
+  mostSteps: 64,
 };
 
 /** Whether a picture needs surfaces that can be taken apart. */
@@ -61,16 +67,31 @@ export function isWireView(view: DebugView): boolean {
 
 /** Whether what is seen is a property, which no exposure or tone curve may bend. */
 export function showsProperty({ view }: Inspection): boolean {
-  return (SURFACE_VIEWS as readonly string[]).includes(view);
+  return [...SURFACE_VIEWS, ...FIELD_VIEWS].some((each) => each === view);
+}
+
+/** Whether fields are drawn by the steps that they take. */
+export function showsSteps({ view }: Inspection): boolean {
+  return view === 'steps';
 }
 
 /** The members of the block `Inspect`. */
-export function inspectGlobals({ weights, shadow, occlusion, surface, view, light, nearest, farthest }: Inspection): FrameGlobals {
-  const number = (SURFACE_VIEWS as readonly string[]).indexOf(view) + 1;
+export function inspectGlobals({
+  weights,
+  shadow,
+  occlusion,
+  surface,
+  view,
+  light,
+  nearest,
+  farthest,
+  mostSteps,
+}: Inspection): FrameGlobals {
+  const number = (SURFACE_VIEWS as readonly string[]).indexOf(view === 'steps' ? 'facing' : view) + 1;
   return new Map([
     ['termWeights', [weights.ambient, weights.diffuse, weights.specular, weights.reflection]],
     ['moreWeights', [weights.transmission, weights.emission, shadow, occlusion]],
     ['inspectView', [number, { whole: 0, albedo: 1, light: 2 }[surface], light, 0]],
-    ['inspectRange', [nearest, farthest, 0, 0]],
+    ['inspectRange', [nearest, farthest, mostSteps, 0]],
   ]);
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, ViewEncapsulation } from '@angular/core';
 import type { OrbitCamera, SavedView, StageSet } from '@brelvin/contract';
-import { DIRECTIONS, lookFrom, putView, type DebugView, type Edit } from '@brelvin/core';
+import { DIRECTIONS, lookFrom, putView, WHOLE_PICTURE, type DebugView, type Edit } from '@brelvin/core';
 import { NumberField } from '../../shared/controls/number-field';
 import { newId } from '../../shared/documents/new-id';
 import { Icon } from '../../shared/icons/icon';
@@ -23,6 +23,8 @@ export const VIEW_WORDS: Readonly<Record<DebugView, readonly [string, string]>> 
   marks: ['out of range', 'Blue: below 0. Red: above 1. Yellow check: no number.'],
   shadow: ['shadow', 'White where all lights get through, black where none does.'],
   occlusion: ['ambient occlusion', 'White where ambient light is whole, darker where surfaces are near each other.'],
+  parts: ['parts', 'Each part of a mesh, and each region of a field, has a colour of its own.'],
+  steps: ['steps per pixel', 'Of fields: blue is few, yellow the end of the range or more. Meshes are grey.'],
   wires: ['wireframe', 'The edges of the triangles instead of the surface.'],
   wiresOver: ['wireframe overlay', 'The edges of the triangles over the surface.'],
 };
@@ -68,6 +70,17 @@ const DEGREES = 180 / Math.PI;
           }
         </div>
         <div class="view-side">
+          @if (settings.inspection().view === 'steps') {
+            <span class="field-label">Steps up to</span>
+            <brelvin-number
+              label="Steps up to"
+              help="So many steps of a line of sight through a field, or more, are yellow."
+              [value]="settings.inspection().mostSteps"
+              [range]="{ low: 1, high: 1024, whole: true }"
+              (changed)="settings.scaleSteps($event.value)"
+              (resetAsked)="settings.scaleSteps(usualSteps)"
+            />
+          }
           <span class="field-label">From</span>
           <div class="choices">
             @for (from of directions; track from) {
@@ -154,6 +167,7 @@ export class ViewMenu {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly open = signal(false);
   protected readonly usualSpeed = TURN_SPEED;
+  protected readonly usualSteps = WHOLE_PICTURE.mostSteps;
   protected readonly words = VIEW_WORDS;
   protected readonly views = Object.keys(VIEW_WORDS) as DebugView[];
   protected readonly directions = Object.keys(DIRECTIONS) as (keyof typeof DIRECTIONS)[];

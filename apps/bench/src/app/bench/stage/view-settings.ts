@@ -71,6 +71,11 @@ export class ViewSettings {
     this.state.update((each) => ({ ...each, view }));
   }
 
+  /** So many steps through a field are at the end of the scale. */
+  scaleSteps(mostSteps: number): void {
+    this.state.update((each) => ({ ...each, mostSteps }));
+  }
+
   /** Goes to the view that was used last, and back. */
   toggleView(): void {
     this.see(this.inspection().view === 'none' ? this.lastView : 'none');
