@@ -136,6 +136,21 @@ describe('Fields', () => {
     await bench.connect(await bench.outlet('fieldUnion'), await bench.dockInlet('field'));
     await bench.expectChange(float, 0.002);
     await bench.saved();
+    // What it costs to find it, pixel by pixel, by a scale of one's own.
+    const plain = await bench.stagePixels();
+    await bench.press('view', 'brelvin-view-menu');
+    await bench.click('[data-view="steps"]');
+    await bench.waitForText('.view-legend', /blue is few, yellow the end of the range/);
+    await bench.expectChange(plain, 0.1);
+    const cheap = await bench.stagePixels();
+    await bench.click('.view-panel [aria-label="Steps up to"]');
+    await bench.retype(await bench.see('.view-panel input[aria-label="Steps up to"]'), '8');
+    await bench.expectChange(cheap, 0.05);
+    await bench.click('[data-view="parts"]');
+    await bench.waitForText('.view-legend', /each region of a field, has a colour of its own/);
+    await bench.click('[data-view="none"]');
+    await bench.keys(Key.ESCAPE);
+    expect(await bench.settled(async () => (await bench.stagePixels()).changedShare(plain) < 0.005, true)).toBe(true);
     // Regions are those of the nodes that bear their names.
     await bench.press('parts', '.graph-bar');
     await bench.waitForText('.parts-list', /Float.*Collar/s);
