@@ -102,7 +102,7 @@ describe('Fields', () => {
       '24',
     );
     await bench.press('turn into a mesh', '.mesh-panel');
-    await bench.waitForText('.toast', /“New field” is a mesh of [\d,]+ triangles now/);
+    await bench.waitForText('.toast', /“New field” is a mesh of [\d,]+ triangles now.*Cells of 0\.\d+ m/s);
     await bench.keys(Key.ESCAPE);
     await bench.press('parts', '.graph-bar');
     await bench.waitForText('.parts-list', /New field\s+Boards.*Post/s);
@@ -140,7 +140,7 @@ describe('Fields', () => {
     const plain = await bench.stagePixels();
     await bench.press('view', 'brelvin-view-menu');
     await bench.click('[data-view="steps"]');
-    await bench.waitForText('.view-legend', /blue is few, yellow the end of the range/);
+    await bench.waitForText('.view-legend', /Blue: few; yellow: the end of the range or more/);
     await bench.expectChange(plain, 0.1);
     const cheap = await bench.stagePixels();
     await bench.click('.view-panel [aria-label="Steps up to"]');

@@ -16,7 +16,7 @@ const CORNERS = [
   [1, 1, 1],
 ] as const;
 
-/** Asks a field on the CPU: as machine code, or by the evaluator where it reads what only a picture has on some of its ways. */
+/** Asks a field on the CPU: as machine code, or by the evaluator where it is too large for that. */
 export class FieldSampler {
   private readonly context: EvaluationContext;
   private readonly compiled: CompiledFunction | undefined;
@@ -38,10 +38,15 @@ export class FieldSampler {
     );
   }
 
+  /** Whether it takes microseconds to ask. */
+  get isQuick(): boolean {
+    return this.compiled !== undefined;
+  }
+
   /** Not a number where the field cannot be computed: it reads what only a picture has, or never ends. */
   at(position: readonly number[]): FieldSample {
     if (this.compiled) {
-      const [distance, part] = this.compiled(...position) as [number, number];
+      const [distance = NaN, part = 0] = this.compiled(...position);
       return { distance, part };
     }
     try {

@@ -5,7 +5,10 @@ import type { FieldProgram } from '../field/read-field';
 import type { Module } from '../ir/ir';
 import { ProgramPipelines } from './program-pipelines';
 
-/** Programs that trace a field: as the eye sees it, as a light does, and by the steps that it takes. All are written and compiled when they are first drawn. */
+/**
+ * Programs that trace a field: as the eye sees it, as a light does, and by the steps that it takes. All are written and compiled
+ * when they are first drawn.
+ */
 export interface FieldPrograms {
   /** Into the record that its parts are drawn from. */
   readonly trace: ProgramPipelines;

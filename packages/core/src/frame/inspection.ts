@@ -87,7 +87,9 @@ export function inspectGlobals({
   farthest,
   mostSteps,
 }: Inspection): FrameGlobals {
-  const number = (SURFACE_VIEWS as readonly string[]).indexOf(view === 'steps' ? 'facing' : view) + 1;
+  // Meshes beside fields whose steps are seen.
+  const seen = view === 'steps' ? 'facing' : view;
+  const number = (SURFACE_VIEWS as readonly string[]).indexOf(seen) + 1;
   return new Map([
     ['termWeights', [weights.ambient, weights.diffuse, weights.specular, weights.reflection]],
     ['moreWeights', [weights.transmission, weights.emission, shadow, occlusion]],

@@ -20,6 +20,7 @@ export function fieldScene(
 ): ImportedScene {
   const { sampler, bounds, slope, program, moves } = fieldSource(text, numbers);
   const asked = Math.min(Math.max(Math.round(cells), NET_CELLS.low), NET_CELLS.high);
+  const longest = Math.max(...bounds.high.map((each, axis) => each - (bounds.low[axis] ?? 0)));
   const pieces = surfaceNets(sampler, bounds, asked, slope, onShare);
   if (pieces.length === 0) throw new ImportRefused('It has no surface in its box, or none that is as thick as a cell.');
   return {
@@ -33,6 +34,9 @@ export function fieldScene(
     })),
     materials: [],
     images: [],
-    words: moves ? ['It moves with the clock: the mesh is what it is at the start.'] : [],
+    words: [
+      `Cells of ${Number((longest / asked).toPrecision(2))} m: what is thinner may be lost, and edges are cut.`,
+      ...(moves ? ['It moves with the clock: the mesh is what it is at the start.'] : []),
+    ],
   };
 }

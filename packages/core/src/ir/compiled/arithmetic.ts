@@ -1,6 +1,6 @@
 import type { BinaryOperator } from '../ir';
 import type { ScalarName } from '../types';
-import { CODE, TO_I32, TO_U32, TRUNCATED } from './encoding';
+import { CODE, TRUNCATED_TO_I32, TRUNCATED_TO_U32 } from './encoding';
 import { known, read, type Operand } from './operand';
 
 type Simple = Exclude<BinaryOperator, '&&' | '||' | '/' | '%'>;
@@ -83,5 +83,5 @@ export function converted(operand: Operand, to: ScalarName): number[] {
   if (to === 'bool')
     return scalar === 'float' ? [...here, ...read(known('float', 0)), CODE.f32Ne] : [...here, ...read(known('int', 0)), CODE.i32Ne];
   if (to === 'float') return [...here, scalar === 'uint' ? CODE.f32FromU32 : CODE.f32FromI32];
-  return scalar === 'float' ? [...here, TRUNCATED, to === 'uint' ? TO_U32 : TO_I32] : here;
+  return scalar === 'float' ? [...here, ...(to === 'uint' ? TRUNCATED_TO_U32 : TRUNCATED_TO_I32)] : here;
 }

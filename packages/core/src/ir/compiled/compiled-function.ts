@@ -4,7 +4,7 @@ import type { Global, IrFunction } from '../ir';
 import { scalarCount, scalarOf, typeName, type Type } from '../types';
 import { encodeModule, EXPORTED, NAMESPACE, type Imported, type Variable, type Written } from './encoding';
 import { kindOf, kindsOf, NotCompilable, numbersOf, scalarsOf } from './flat';
-import { writtenFunction, type Surroundings } from './function-writer';
+import { shapeOf, writtenFunction, type Surroundings } from './function-writer';
 import { known, type Operand } from './operand';
 
 /** What of WebAssembly's interface is needed; all hosts have it (WebAssembly JavaScript Interface 2.0, section 5). */
@@ -15,9 +15,12 @@ declare const WebAssembly: {
 
 /**
  * Numbers in, numbers out: the components of all parameters but those with `out`, in order; given are the result's, then those
- * of `out` and `inout` parameters. A single one comes by itself, several as a list; booleans as 0 and 1.
+ * of `out` and `inout` parameters. Booleans are 0 and 1; a `uint` is the `int` of the same bits.
  */
-export type CompiledFunction = (...numbers: readonly number[]) => unknown;
+export type CompiledFunction = (...numbers: readonly number[]) => readonly number[];
+
+/** As WebAssembly hands numbers out: nothing, one by itself, several as a list. */
+type Exported = (...numbers: readonly number[]) => undefined | number | readonly number[];
 
 /** Larger tables are not written out. */
 const MOST_NUMBERS = 4096;
@@ -27,7 +30,7 @@ const MOST_NUMBERS = 4096;
  * numbers that wrap. Derivatives are 0. It does not end by itself: loops that may be endless have to be guarded.
  *
  * @param privates variables outside of functions, which keep their values from call to call
- * @returns nothing for what only a device can do, or reads what is not given
+ * @returns nothing for what only a device can do, what reads what is not given, and what is too large for a host
  */
 export function compileFunction(
   callee: IrFunction,
@@ -64,14 +67,21 @@ class Compilation {
   }
 
   function(callee: IrFunction): CompiledFunction {
-    // Built-ins that are called come before our own functions, so they are counted first.
-    this.write(callee);
-    const counted = this.imports.length;
-    const functions = this.write(callee);
-    if (this.imports.length !== counted) throw new NotCompilable('built-ins');
+    // Built-ins that are called are numbered before our own functions: all of them must be known.
+    let functions: Written[];
+    let known: number;
+    do {
+      known = this.imports.length;
+      functions = this.write(callee);
+    } while (this.imports.length !== known);
     const bytes = encodeModule(this.imports, functions, this.variables);
     const { exports } = new WebAssembly.Instance(new WebAssembly.Module(bytes), { [NAMESPACE]: this.builtins });
-    return exports[EXPORTED] as CompiledFunction;
+    const exported = exports[EXPORTED] as Exported;
+    if (shapeOf(callee).gives.length > 1) return exported as CompiledFunction;
+    return (...numbers) => {
+      const given = exported(...numbers);
+      return typeof given === 'number' ? [given] : [];
+    };
   }
 
   private write(callee: IrFunction): Written[] {

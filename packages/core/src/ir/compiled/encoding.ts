@@ -68,14 +68,15 @@ export const CODE = {
   f32FromU32: 0xb3,
 } as const;
 
-/** Behind `truncated`: a float as the whole number nearest to it towards 0, held in the range of the type (section 4.3.2). */
-export const TRUNCATED = 0xfc;
-export const TO_I32 = 0x00;
-export const TO_U32 = 0x01;
+/** A float as the whole number nearest to it towards 0, held in the range of the type (section 4.3.2): two bytes each. */
+export const TRUNCATED_TO_I32 = [0xfc, 0x00] as const;
+export const TRUNCATED_TO_U32 = [0xfc, 0x01] as const;
 
-const NO_TYPE = 0x40;
 /** The type of blocks here: they take and leave nothing. */
-export const EMPTY_BLOCK = NO_TYPE;
+export const EMPTY_BLOCK = 0x40;
+
+/** What hosts take at most (WebAssembly JavaScript Interface 2.0, section 9). */
+export const LIMITS = { locals: 50_000, codeBytes: 7_654_321, takes: 1_000, gives: 1_000 } as const;
 
 const FUNCTION = 0x60;
 const MUTABLE = 0x01;
@@ -137,26 +138,26 @@ export function encodeModule(
   functions: readonly Written[],
   variables: readonly Variable[],
 ): Uint8Array<ArrayBuffer> {
-  const shapes = new Map<string, number>();
-  const shapeOf = (shape: Shape): number => {
-    const key = `${shape.takes.join()}>${shape.gives.join()}`;
-    const known = shapes.get(key) ?? shapes.size;
+  const shapes = new Map<string, { readonly number: number; readonly bytes: readonly number[] }>();
+  const shapeOf = ({ takes, gives }: Shape): number => {
+    const bytes = [FUNCTION, ...vector(takes.map((each) => [each])), ...vector(gives.map((each) => [each]))];
+    const key = bytes.join();
+    const known = shapes.get(key) ?? { number: shapes.size, bytes };
     shapes.set(key, known);
-    return known;
+    return known.number;
   };
   const imported = imports.map(({ name, shape }) => [...text(NAMESPACE), ...text(name), 0x00, ...unsigned(shapeOf(shape))]);
   const declared = functions.map(({ shape }) => unsigned(shapeOf(shape)));
-  const types = [...shapes.keys()].map((key) => {
-    const [takes = [], gives = []] = key.split('>').map((list) => (list === '' ? [] : list.split(',').map(Number)));
-    return [FUNCTION, ...vector(takes.map((each) => [each])), ...vector(gives.map((each) => [each]))];
-  });
   const globals = variables.map(({ kind, start }) => [kind, MUTABLE, ...constantOf(kind, start), CODE.end]);
   const bodies = functions.map(({ locals, code }) => {
     const body = [...vector(runs(locals)), ...code, CODE.end];
     return unsigned(body.length).concat(body);
   });
   const bytes = [0x00, 0x61, 0x73, 0x6d, 0x01, 0x00, 0x00, 0x00].concat(
-    section(1, types),
+    section(
+      1,
+      [...shapes.values()].map(({ bytes: shape }) => shape),
+    ),
     section(2, imported),
     section(3, declared),
     section(6, globals),

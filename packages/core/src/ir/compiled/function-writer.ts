@@ -2,7 +2,7 @@ import type { Binary, Builtin, Call, Conditional, Construct, Expression, IrFunct
 import { componentCount, scalarCount, scalarOf, type ScalarName, type Type } from '../types';
 import { anyExpression, expressionsOf } from '../walk';
 import { arithmetic, converted } from './arithmetic';
-import { CODE, EMPTY_BLOCK, unsigned, type Kind, type Shape, type Written } from './encoding';
+import { CODE, EMPTY_BLOCK, F32, I32, LIMITS, unsigned, type Kind, type Shape, type Written } from './encoding';
 import { fieldSpan, kindOf, kindsOf, NotCompilable, scalarsOf } from './flat';
 import { dotProduct, NATIVE } from './native-builtins';
 import { isCell, isSame, known, read, write, type Cell, type Operand } from './operand';
@@ -19,10 +19,12 @@ export interface Surroundings {
 type Label = 'break' | 'continue' | 'other';
 
 /** What a function takes and gives: its result, then what it writes to its parameters. */
-function shapeOf({ parameters, result }: IrFunction): Shape {
+export function shapeOf({ parameters, result }: IrFunction): Shape {
   const takes = parameters.flatMap(({ direction, type }) => (direction === 'out' ? [] : kindsOf(type)));
   const outs = parameters.flatMap(({ direction, type }) => (direction === 'in' ? [] : kindsOf(type)));
-  return { takes, gives: [...kindsOf(result), ...outs] };
+  const gives = [...kindsOf(result), ...outs];
+  if (takes.length > LIMITS.takes || gives.length > LIMITS.gives) throw new NotCompilable('more numbers than a function can hand over');
+  return { takes, gives };
 }
 
 export function writtenFunction(declared: IrFunction, around: Surroundings): Written {
@@ -38,6 +40,9 @@ class FunctionWriter {
   private readonly locals: Kind[] = [];
   private readonly names = new Map<string, readonly Cell[]>();
   private readonly labels: Label[] = [];
+  /** Variables of expressions that are computed, to be used again: what is in them is read within its statement. */
+  private readonly free: Readonly<Record<Kind, Cell['index'][]>> = { [F32]: [], [I32]: [] };
+  private taken: { readonly kind: Kind; readonly index: number }[] = [];
   private readonly shape: Shape;
   private readonly outs: readonly Cell[];
   /** Whether what is read must be set aside, as something that is written in the same statement may change it. */
@@ -48,12 +53,12 @@ class FunctionWriter {
     private readonly around: Surroundings,
   ) {
     this.shape = shapeOf(declared);
-    let taken = 0;
+    let count = 0;
     for (const { name, type, direction } of declared.parameters)
       if (direction !== 'out')
         this.names.set(
           name,
-          scalarsOf(type).map((scalar) => ({ scalar, scope: 'local', index: taken++ })),
+          scalarsOf(type).map((scalar) => ({ scalar, scope: 'local', index: count++ })),
         );
     for (const { name, type, direction } of declared.parameters) if (direction === 'out') this.declare(name, type);
     this.outs = declared.parameters.flatMap(({ name, direction }) => (direction === 'in' ? [] : (this.names.get(name) ?? [])));
@@ -63,6 +68,7 @@ class FunctionWriter {
     this.statements(this.declared.body);
     // Where a path has no “return”, as after an endless loop.
     this.give(scalarsOf(this.declared.result).map((scalar) => known(scalar, 0)));
+    if (this.code.length > LIMITS.codeBytes) throw new NotCompilable('more code than a function may have');
     return { shape: this.shape, locals: this.locals, code: this.code };
   }
 
@@ -74,9 +80,18 @@ class FunctionWriter {
     for (const each of code) this.code.push(each);
   }
 
+  private variable(scalar: ScalarName): Cell {
+    const index = this.shape.takes.length + this.locals.push(kindOf(scalar)) - 1;
+    if (index >= LIMITS.locals) throw new NotCompilable('more numbers than a function may have');
+    return { scalar, scope: 'local', index };
+  }
+
+  /** A variable until the end of the statement. */
   private cell(scalar: ScalarName): Cell {
-    this.locals.push(kindOf(scalar));
-    return { scalar, scope: 'local', index: this.shape.takes.length + this.locals.length - 1 };
+    const kind = kindOf(scalar);
+    const index = this.free[kind].pop() ?? this.variable(scalar).index;
+    this.taken.push({ kind, index });
+    return { scalar, scope: 'local', index };
   }
 
   private kept(scalar: ScalarName, code: readonly number[]): Cell {
@@ -86,7 +101,7 @@ class FunctionWriter {
   }
 
   private declare(name: string, type: Type): readonly Cell[] {
-    const cells = scalarsOf(type).map((scalar) => this.cell(scalar));
+    const cells = scalarsOf(type).map((scalar) => this.variable(scalar));
     this.names.set(name, cells);
     return cells;
   }
@@ -124,8 +139,12 @@ class FunctionWriter {
 
   private statements(statements: readonly Statement[]): void {
     for (const each of statements) {
+      const before = this.taken;
+      this.taken = [];
       this.look(each);
       this.statement(each);
+      for (const { kind, index } of this.taken) this.free[kind].push(index);
+      this.taken = before;
     }
   }
 

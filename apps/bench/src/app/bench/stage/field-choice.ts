@@ -33,28 +33,30 @@ const LONGEST_HERE = 4000;
       title="A field of the Library, which other sets can show as well"
       (chosen)="choose($event)"
     />
-    @if (mesh().field === undefined) {
-      <button
-        type="button"
-        class="bar-button"
-        title="Make it a field of the Library, to be shown in other sets and written in the code tab"
-        (click)="keep()"
-      >
-        keep in the Library
-      </button>
-    } @else {
-      <button type="button" class="bar-button" title="Show its graph, or its code" [disabled]="!shown()" (click)="write()">edit</button>
-      <button
-        type="button"
-        class="bar-button"
-        title="Copy its code into this set, where it is written from then on"
-        [disabled]="!shown()"
-        (click)="bringHere()"
-      >
-        copy into the set
-      </button>
-    }
-    <span class="field-label field-cells" title="Cells of the grid that is laid over the field, along its longest edge">Cells</span>
+    <div class="field-acts">
+      @if (mesh().field === undefined) {
+        <button
+          type="button"
+          class="bar-button"
+          title="Make it a field of the Library, to be shown in other sets and written in the code tab"
+          (click)="keep()"
+        >
+          keep in the Library
+        </button>
+      } @else {
+        <button type="button" class="bar-button" title="Show its graph, or its code" [disabled]="!shown()" (click)="write()">edit</button>
+        <button
+          type="button"
+          class="bar-button"
+          title="Copy its code into this set, where it is written from then on"
+          [disabled]="!shown()"
+          (click)="bringHere()"
+        >
+          copy into the set
+        </button>
+      }
+    </div>
+    <span class="field-label" title="Cells of the grid that is laid over the field, along its longest edge">Cells</span>
     <brelvin-number
       label="Cells"
       [value]="cells()"
@@ -62,15 +64,17 @@ const LONGEST_HERE = 4000;
       (changed)="cells.set($event.value)"
       (resetAsked)="cells.set(fineness.default)"
     />
-    <button
-      type="button"
-      class="bar-button"
-      title="Put a mesh of triangles in its place, each region a part that goes on wearing what it wears; what is thinner than a cell may be lost"
-      [disabled]="making() || text() === undefined"
-      (click)="makeMesh()"
-    >
-      turn into a mesh
-    </button>
+    <div class="field-acts">
+      <button
+        type="button"
+        class="bar-button"
+        title="Put a mesh of triangles in its place, each region a part that goes on wearing what it wears; what is thinner than a cell may be lost"
+        [disabled]="making() || text() === undefined"
+        (click)="makeMesh()"
+      >
+        turn into a mesh
+      </button>
+    </div>
   `,
 })
 export class FieldChoice {

@@ -69,11 +69,14 @@ function lackWords({ name, reason, again }: ImageLack): string {
     @if (waits(); as words) {
       <p class="stage-waits" role="status">{{ words }}</p>
     }
-    @if (notice(); as words) {
-      <p class="stage-notice" role="status">
-        <brelvin-icon name="warning" /> <span>{{ words }}</span>
-      </p>
-    }
+    <div class="stage-foot">
+      <ng-content select=".view-legend" />
+      @if (notice(); as words) {
+        <p class="stage-notice" role="status">
+          <brelvin-icon name="warning" /> <span>{{ words }}</span>
+        </p>
+      }
+    </div>
   `,
 })
 export class Stage implements AfterViewInit {

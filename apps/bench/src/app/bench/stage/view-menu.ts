@@ -23,8 +23,8 @@ export const VIEW_WORDS: Readonly<Record<DebugView, readonly [string, string]>> 
   marks: ['out of range', 'Blue: below 0. Red: above 1. Yellow check: no number.'],
   shadow: ['shadow', 'White where all lights get through, black where none does.'],
   occlusion: ['ambient occlusion', 'White where ambient light is whole, darker where surfaces are near each other.'],
-  parts: ['parts', 'Each part of a mesh, and each region of a field, has a colour of its own.'],
-  steps: ['steps per pixel', 'Of fields: blue is few, yellow the end of the range or more. Meshes are grey.'],
+  parts: ['parts', 'Each part of a mesh, and each region of a field, has a colour of its own; every mesh begins anew.'],
+  steps: ['steps per pixel', 'Blue: few; yellow: the end of the range or more. Meshes are grey.'],
   wires: ['wireframe', 'The edges of the triangles instead of the surface.'],
   wiresOver: ['wireframe overlay', 'The edges of the triangles over the surface.'],
 };
