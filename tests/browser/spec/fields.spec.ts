@@ -172,6 +172,7 @@ describe('Fields', () => {
     await bench.press('graph', '.graph-bar');
     await bench.press('material', '.trail');
     await bench.card('lambert');
+    await bench.expectCards(2);
     expect(await browser.consoleErrors()).toEqual([]);
   });
 });

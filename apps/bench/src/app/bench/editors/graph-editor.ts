@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { GraphNode, LiveInput, Material, NodeGroup } from '@brelvin/contract';
 import {
   type Catalogue,
@@ -89,6 +89,7 @@ export class GraphEditor {
     const field = this.fields.drawn(this.field());
     return field ? { ...NO_MATERIAL, ...fieldGraph(field), name: field.name } : this.material();
   });
+  private readonly subjectId = computed(() => this.field() ?? this.store.materialId() ?? '');
   private readonly entered = signal<readonly Entered[]>([]);
   /** What could not be done, in words. */
   readonly refusals = this.words.asObservable();
@@ -119,6 +120,13 @@ export class GraphEditor {
   /** Where its cards and ribbons lie. */
   readonly placed = computed(() => (this.lastPlaced = placeGraph(this.typed(), this.lastPlaced)));
   readonly unused = computed(() => unusedNodes(this.typed()));
+
+  constructor() {
+    effect(() => {
+      this.subjectId();
+      untracked(() => this.view.enter(this.trailKey()));
+    });
+  }
 
   /** One step of what the graph is of. */
   do(edit: Edit | undefined, gesture?: string): void {
@@ -294,9 +302,7 @@ export class GraphEditor {
   }
 
   private trailKey(): string {
-    return this.trail()
-      .map((each) => each.node)
-      .join('/');
+    return [this.subjectId(), ...this.trail().map((each) => each.node)].join('/');
   }
 
   makeGroup(): void {

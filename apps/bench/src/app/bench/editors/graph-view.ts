@@ -21,7 +21,7 @@ export class GraphView {
   readonly fresh = new Subject<void>();
   readonly selection = signal<ReadonlySet<string>>(new Set());
   private current: ViewTransform = { x: 0, y: 0, zoom: 1 };
-  /** Somebody has already looked round. */
+  /** Somebody has already looked round in it. */
   touched = false;
   private readonly moved = new Subject<ViewTransform>();
   /** Pan and zoom, as they happen; outside of change detection. */
@@ -63,7 +63,10 @@ export class GraphView {
     this.at = key;
     const known = this.remembered.get(key);
     if (known) this.set(known);
-    else this.fresh.next();
+    else {
+      this.touched = false;
+      this.fresh.next();
+    }
   }
 
   select(ids: Iterable<string>): void {

@@ -163,6 +163,8 @@ describe('GraphView', () => {
     view.fresh.subscribe(() => fresh++);
     view.set({ x: 5, y: 6, zoom: 0.5 });
     view.enter('group');
+    // It may be entered while no surface is there to be told.
+    expect(view.touched).toBeFalse();
     view.set({ x: 70, y: 80, zoom: 1 });
     view.enter('');
     expect(view.transform).toEqual({ x: 5, y: 6, zoom: 0.5 });
